@@ -1,0 +1,3 @@
+const { transform } = require('../jest.swc.cjs');
+
+module.exports = { displayName: 'core', testEnvironment: 'node', transform, transformIgnorePatterns: [] };

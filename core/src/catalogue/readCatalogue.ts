@@ -1,0 +1,62 @@
+import { isIsoDate } from '../lifecycle/isoDate';
+import type { Agreement, Catalogue, Extension } from './extension';
+import { priceHistory, type PriceChange } from './priceHistory';
+
+/** One entry of the data file: an extension with its price changes instead of month-by-month history. */
+export interface ExtensionEntry extends Omit<Extension, 'history' | 'agreements'> {
+  readonly agreements: readonly string[];
+  readonly changes: readonly PriceChange[];
+}
+
+/**
+ * The catalogue as of a month (`YYYY-MM`), from its data file.
+ *
+ * @throws Error naming every extension and fact that cannot be right, so that whoever edits the file
+ * sees all of it at once.
+ */
+export function readCatalogue(
+  entries: readonly ExtensionEntry[],
+  agreements: readonly Agreement[],
+  todayMonth: string,
+): Catalogue {
+  const titles = new Map(agreements.map(({ id, title }) => [id, title]));
+  const faults = entries.flatMap((entry) => faultsOf(entry, titles).map((fault) => `.${entry.label}: ${fault}`));
+  const catalogue = new Map<string, Extension>();
+  for (const { changes, agreements: ids, ...facts } of entries) {
+    if (catalogue.has(facts.label)) faults.push(`.${facts.label}: listed twice`);
+    catalogue.set(facts.label, {
+      ...facts,
+      agreements: ids.map((id) => ({ id, title: titles.get(id) ?? id })),
+      history: priceHistory(changes, facts.prices, todayMonth),
+    });
+  }
+  if (faults.length > 0) throw new Error(`The catalogue has faults:\n${faults.join('\n')}`);
+  return catalogue;
+}
+
+function faultsOf(entry: ExtensionEntry, titles: ReadonlyMap<string, string>): string[] {
+  const faults: string[] = [];
+  const expectAmount = (amount: number, what: string) => {
+    if (!Number.isSafeInteger(amount) || amount < 0) faults.push(`${what} is ${amount}, not whole cents`);
+  };
+  for (const [what, amount] of Object.entries(entry.prices)) expectAmount(amount, what);
+  expectAmount(entry.yearlyFee, 'yearlyFee');
+  expectAmount(entry.privacy.price, 'privacy.price');
+  if ((entry.privacy.policy === 'priced') !== entry.privacy.price > 0)
+    faults.push(`privacy is ${entry.privacy.policy} at ${entry.privacy.price}`);
+  if (entry.intro) {
+    expectAmount(entry.intro.price, 'intro.price');
+    if (entry.intro.price >= entry.prices.register) faults.push('intro.price does not lower the register price');
+    if (!isIsoDate(entry.intro.startsAt) || !isIsoDate(entry.intro.endsAt)) faults.push('intro dates are not dates');
+    if (entry.intro.startsAt >= entry.intro.endsAt) faults.push('intro ends before it starts');
+  }
+  for (const [action, terms] of Object.entries(entry.terms)) {
+    const rising = terms.every((term, i) => i === 0 || term > (terms[i - 1] ?? 0));
+    if (terms.length === 0 || !rising || terms.some((term) => !Number.isInteger(term) || term < 1 || term > 10))
+      faults.push(`terms.${action} must rise from 1 to 10 at most`);
+  }
+  if (entry.labelRules.minLength < 1 || entry.labelRules.maxLength > 63)
+    faults.push('labelRules reach beyond 1 to 63 octets');
+  for (const id of entry.agreements) if (!titles.has(id)) faults.push(`agreement ${id} is not written`);
+  return faults;
+}

@@ -1,0 +1,67 @@
+import { validateSync } from 'class-validator';
+import { NewAccount, passwordRules } from '../accounts/credentials';
+import { Contact } from './contact';
+
+const maren = {
+  kind: 'company',
+  name: 'Maren Solvik',
+  organisation: 'Saltwhistle Boatworks',
+  street: '4 Slip Lane',
+  city: 'Ullvik',
+  region: '',
+  postalCode: 'V94 T1P0',
+  country: 'IE',
+  phone: '+353209150123',
+  email: 'maren@saltwhistle.example',
+};
+const faultyFields = (changes: object) =>
+  validateSync(Object.assign(new Contact(), maren, changes)).map(({ property }) => property);
+
+test('a complete contact is accepted', () => {
+  expect(faultyFields({})).toEqual([]);
+});
+
+test('a company is named, a person need not be', () => {
+  expect(faultyFields({ organisation: '' })).toEqual(['organisation']);
+  expect(faultyFields({ organisation: undefined, kind: 'person' })).toEqual([]);
+});
+
+test.each([
+  ['IE', 'V94 T1P0', true],
+  ['IE', '12345', false],
+  ['NO', '5730', true],
+  ['NO', '573', false],
+  ['HK', '', true],
+  ['FR', '', false],
+])('in %s, “%s” as postal code: %s', (country, postalCode, fine) => {
+  expect(faultyFields({ country, postalCode })).toEqual(fine ? [] : ['postalCode']);
+});
+
+test('an address in Canada names its province', () => {
+  expect(faultyFields({ country: 'CA', postalCode: 'K1A 0B1' })).toEqual(['region']);
+});
+
+test('a phone number without its country code is refused', () => {
+  expect(faultyFields({ phone: '020 915 0123' })).toEqual(['phone']);
+});
+
+test('everything that is wrong is said at once', () => {
+  expect(faultyFields({ name: '', street: '', email: 'maren', country: 'XX' })).toEqual([
+    'name',
+    'street',
+    'country',
+    'email',
+  ]);
+});
+
+test('a password is long, varied and not the mail address', () => {
+  const faults = (password: string) =>
+    validateSync(Object.assign(new NewAccount(), { email: 'maren@saltwhistle.example', password })).flatMap(
+      ({ constraints }) => Object.values(constraints ?? {}),
+    );
+  expect(faults('a slow green boat')).toEqual([]);
+  expect(faults('short')).toEqual(['The password needs at least 12 characters.']);
+  expect(faults('maren has 3 boats')).toEqual(['The password cannot contain the mail address.']);
+  expect(faults('aaaaaaaaaaaaaa')).toEqual([expect.stringContaining('five different')]);
+  expect(passwordRules('', 'maren@saltwhistle.example').some(({ met }) => met)).toBe(false);
+});

@@ -1,0 +1,26 @@
+import type { EppContact, EppDomainCreate } from './objects';
+import type { ResultCode } from './resultCode';
+
+/** The commands Tienda speaks, as plain data. */
+export type EppCommand =
+  | { readonly type: 'hello' }
+  | { readonly type: 'login'; readonly clientId: string; readonly password: string }
+  | { readonly type: 'logout' }
+  /** `feesIn` asks for create and renew fees too, in that currency (RFC 8748 section 5.1.1). */
+  | { readonly type: 'checkDomains'; readonly names: readonly string[]; readonly feesIn?: string }
+  | { readonly type: 'checkContacts'; readonly ids: readonly string[] }
+  | { readonly type: 'infoDomain'; readonly name: string; readonly authCode?: string }
+  | { readonly type: 'infoContact'; readonly id: string }
+  | { readonly type: 'createDomain'; readonly domain: EppDomainCreate }
+  | { readonly type: 'createContact'; readonly contact: EppContact };
+
+/** A frame that a server must refuse, with the result code that says why. */
+export class EppRefusal extends Error {
+  constructor(
+    readonly code: ResultCode,
+    message: string,
+    readonly clTRID?: string,
+  ) {
+    super(message);
+  }
+}

@@ -1,0 +1,135 @@
+import * as ns from './namespaces';
+import type { EppDomainCheck, EppDomainInfo, Money } from './objects';
+import { readContact } from './readCommand';
+import type { EppData, EppResponse, Greeting } from './response';
+import { isResultCode } from './resultCode';
+import { child, childText, childrenOf, readXml, XmlError, type Element } from './xml';
+
+/** A server said something that is not EPP: nothing may be concluded from it. */
+export class EppAnswerError extends Error {}
+
+/** What a server sent: its greeting, or the answer to a command. */
+export type EppAnswer =
+  | { readonly type: 'greeting'; readonly greeting: Greeting }
+  | { readonly type: 'response'; readonly response: EppResponse };
+
+/**
+ * Reads a document sent by a server.
+ *
+ * @throws EppAnswerError where it is not well formed, not EPP, or lacks what RFC 5730 says must be there
+ */
+export function readAnswer(xml: string): EppAnswer {
+  try {
+    const root = readXml(xml);
+    const greeting = child(root, ns.epp, 'greeting');
+    if (greeting)
+      return {
+        type: 'greeting',
+        greeting: { serverId: needed(greeting, ns.epp, 'svID'), date: needed(greeting, ns.epp, 'svDate') },
+      };
+    const response = child(root, ns.epp, 'response');
+    if (!response) throw new EppAnswerError('Neither greeting nor response');
+    return { type: 'response', response: readResponse(response) };
+  } catch (fault) {
+    if (fault instanceof EppAnswerError) throw fault;
+    if (fault instanceof XmlError) throw new EppAnswerError(fault.message);
+    throw new EppAnswerError(fault instanceof Error ? fault.message : String(fault));
+  }
+}
+
+function readResponse(response: Element): EppResponse {
+  const result = child(response, ns.epp, 'result');
+  const code = Number(result?.attributes['code']);
+  if (!isResultCode(code)) throw new EppAnswerError(`Result code ${result?.attributes['code'] ?? 'missing'}`);
+  const reason = childText(child(result, ns.epp, 'extValue'), ns.epp, 'reason');
+  const trID = child(response, ns.epp, 'trID');
+  const clTRID = childText(trID, ns.epp, 'clTRID');
+  const data = readData(child(response, ns.epp, 'resData')?.children[0], child(response, ns.epp, 'extension'));
+  return {
+    code,
+    message: needed(result, ns.epp, 'msg'),
+    ...(reason === undefined ? {} : { reason }),
+    ...(data ? { data } : {}),
+    ...(clTRID === undefined ? {} : { clTRID }),
+    svTRID: needed(trID, ns.epp, 'svTRID'),
+  };
+}
+
+function readData(data: Element | undefined, extension: Element | undefined): EppData | undefined {
+  if (data?.namespace === ns.domain) {
+    if (data.name === 'chkData') return readChecks(data, child(extension, ns.fee, 'chkData'));
+    if (data.name === 'infData') return { type: 'domain', domain: readDomain(data) };
+    if (data.name === 'creData')
+      return {
+        type: 'domainCreated',
+        name: needed(data, ns.domain, 'name'),
+        createdAt: needed(data, ns.domain, 'crDate'),
+        expiresAt: needed(data, ns.domain, 'exDate'),
+      };
+  }
+  if (data?.namespace === ns.contact) {
+    if (data.name === 'chkData')
+      return {
+        type: 'contactChecks',
+        checks: childrenOf(data, ns.contact, 'cd').map((cd) => ({
+          id: needed(cd, ns.contact, 'id'),
+          available: flagOf(child(cd, ns.contact, 'id')),
+        })),
+      };
+    const id = needed(data, ns.contact, 'id');
+    if (data.name === 'infData') return { type: 'contact', contact: readContact(id, data) };
+    if (data.name === 'creData') return { type: 'contactCreated', id, createdAt: needed(data, ns.contact, 'crDate') };
+  }
+  return undefined;
+}
+
+function readChecks(data: Element, fees: Element | undefined): EppData {
+  const feesIn = childText(fees, ns.fee, 'currency');
+  const feesByName = new Map(childrenOf(fees, ns.fee, 'cd').map((cd) => [childText(cd, ns.fee, 'objID') ?? '', cd]));
+  const checks = childrenOf(data, ns.domain, 'cd').map((cd): EppDomainCheck => {
+    const name = needed(cd, ns.domain, 'name');
+    const reason = childText(cd, ns.domain, 'reason');
+    const fee = feesByName.get(name);
+    const feeClass = childText(fee, ns.fee, 'class');
+    const create = feeFor(fee, 'create', feesIn);
+    const renew = feeFor(fee, 'renew', feesIn);
+    return {
+      name,
+      available: flagOf(child(cd, ns.domain, 'name')),
+      ...(reason === undefined ? {} : { reason }),
+      ...(feeClass === undefined ? {} : { feeClass }),
+      ...(create ? { create } : {}),
+      ...(renew ? { renew } : {}),
+    };
+  });
+  return { type: 'domainChecks', checks, ...(feesIn === undefined ? {} : { feesIn }) };
+}
+
+function feeFor(fee: Element | undefined, command: string, currency: string | undefined): Money | undefined {
+  const answer = childrenOf(fee, ns.fee, 'command').find(({ attributes }) => attributes['name'] === command);
+  const amount = childText(answer, ns.fee, 'fee');
+  return amount === undefined || currency === undefined ? undefined : { currency, amount };
+}
+
+function readDomain(data: Element): EppDomainInfo {
+  const authCode = childText(child(data, ns.domain, 'authInfo'), ns.domain, 'pw');
+  return {
+    name: needed(data, ns.domain, 'name'),
+    statuses: childrenOf(data, ns.domain, 'status').map(({ attributes }) => attributes['s'] ?? ''),
+    registrant: needed(data, ns.domain, 'registrant'),
+    sponsor: needed(data, ns.domain, 'clID'),
+    createdAt: needed(data, ns.domain, 'crDate'),
+    expiresAt: needed(data, ns.domain, 'exDate'),
+    ...(authCode === undefined ? {} : { authCode }),
+  };
+}
+
+function flagOf(element: Element | undefined): boolean {
+  return ['1', 'true'].includes(element?.attributes['avail'] ?? '');
+}
+
+function needed(element: Element | undefined, namespace: string, name: string): string {
+  const text = childText(element, namespace, name);
+  if (!text) throw new EppAnswerError(`${name} is missing`);
+  return text;
+}

@@ -1,0 +1,28 @@
+import type { EppContact, EppDomainCheck, EppDomainInfo } from './objects';
+import type { ResultCode } from './resultCode';
+
+/** What a server answers besides the result code. */
+export type EppData =
+  | { readonly type: 'domainChecks'; readonly checks: readonly EppDomainCheck[]; readonly feesIn?: string }
+  | { readonly type: 'contactChecks'; readonly checks: readonly { readonly id: string; readonly available: boolean }[] }
+  | { readonly type: 'domain'; readonly domain: EppDomainInfo }
+  | { readonly type: 'contact'; readonly contact: EppContact }
+  | { readonly type: 'domainCreated'; readonly name: string; readonly createdAt: string; readonly expiresAt: string }
+  | { readonly type: 'contactCreated'; readonly id: string; readonly createdAt: string };
+
+export interface EppResponse {
+  readonly code: ResultCode;
+  readonly message: string;
+  /** Why, in the server's words, where it says so (`extValue/reason`). */
+  readonly reason?: string;
+  readonly data?: EppData;
+  readonly clTRID?: string;
+  readonly svTRID: string;
+}
+
+/** The first thing a server says, and its answer to hello (RFC 5730 section 2.4). */
+export interface Greeting {
+  readonly serverId: string;
+  /** ISO 8601 instant. */
+  readonly date: string;
+}

@@ -1,0 +1,37 @@
+/** Result codes of RFC 5730, section 3, with their texts. */
+export const resultTexts = {
+  1000: 'Command completed successfully',
+  1001: 'Command completed successfully; action pending',
+  1500: 'Command completed successfully; ending session',
+  2000: 'Unknown command',
+  2001: 'Command syntax error',
+  2002: 'Command use error',
+  2003: 'Required parameter missing',
+  2004: 'Parameter value range error',
+  2005: 'Parameter value syntax error',
+  2101: 'Unimplemented command',
+  2102: 'Unimplemented option',
+  2103: 'Unimplemented extension',
+  2200: 'Authentication error',
+  2201: 'Authorization error',
+  2202: 'Invalid authorization information',
+  2302: 'Object exists',
+  2303: 'Object does not exist',
+  2306: 'Parameter value policy error',
+  2307: 'Unimplemented object service',
+  2400: 'Command failed',
+  2500: 'Command failed; server closing connection',
+  2501: 'Authentication error; server closing connection',
+  2502: 'Session limit exceeded; server closing connection',
+} as const;
+
+export type ResultCode = keyof typeof resultTexts;
+
+export function isResultCode(code: number): code is ResultCode {
+  return Object.hasOwn(resultTexts, code);
+}
+
+/** Codes below 2000 say that the command did what it asked for. */
+export function succeeded(code: ResultCode): boolean {
+  return code < 2000;
+}

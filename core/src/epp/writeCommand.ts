@@ -1,0 +1,116 @@
+import type { EppCommand } from './command';
+import { contactClosing, contactDetails, contactElement, domainElement, element } from './elements';
+import * as ns from './namespaces';
+import type { EppContact, EppDomainCreate } from './objects';
+import { writeXml, type Written } from './xml';
+
+/** A command and the extension element that goes with it. */
+interface Parts {
+  readonly command: Written;
+  readonly extension?: Written;
+}
+
+/**
+ * The command as a document (RFC 5730 section 2.5).
+ *
+ * @param clTRID chosen by the client, 3 to 64 characters; the server echoes it
+ */
+export function writeCommand(command: EppCommand, clTRID: string): string {
+  if (command.type === 'hello') return writeXml(['epp', { xmlns: ns.epp }, [['hello', {}]]]);
+  const { command: verb, extension } = parts(command);
+  const content = [verb, extension && element('extension', [extension]), element('clTRID', clTRID)];
+  return writeXml(['epp', { xmlns: ns.epp }, [['command', {}, content]]]);
+}
+
+function parts(command: Exclude<EppCommand, { type: 'hello' }>): Parts {
+  switch (command.type) {
+    case 'login':
+      return { command: login(command.clientId, command.password) };
+    case 'logout':
+      return { command: element('logout', []) };
+    case 'checkDomains':
+      return {
+        command: onDomain(
+          'check',
+          command.names.map((name) => element('domain:name', name)),
+        ),
+        ...(command.feesIn === undefined ? {} : { extension: feeCheck(command.feesIn) }),
+      };
+    case 'checkContacts':
+      return {
+        command: onContact(
+          'check',
+          command.ids.map((id) => element('contact:id', id)),
+        ),
+      };
+    case 'infoDomain':
+      return {
+        command: onDomain('info', [
+          ['domain:name', { hosts: 'all' }, command.name],
+          command.authCode === undefined ? undefined : domainAuthCode(command.authCode),
+        ]),
+      };
+    case 'infoContact':
+      return { command: onContact('info', [element('contact:id', command.id)]) };
+    case 'createDomain':
+      return createDomain(command.domain);
+    case 'createContact':
+      return { command: createContact(command.contact) };
+  }
+}
+
+function login(clientId: string, password: string): Written {
+  return element('login', [
+    element('clID', clientId),
+    element('pw', password),
+    element('options', [element('version', '1.0'), element('lang', 'en')]),
+    element('svcs', [
+      ...ns.objects.map((uri) => element('objURI', uri)),
+      element(
+        'svcExtension',
+        ns.extensions.map((uri) => element('extURI', uri)),
+      ),
+    ]),
+  ]);
+}
+
+function createDomain(domain: EppDomainCreate): Parts {
+  const command = onDomain('create', [
+    element('domain:name', domain.name),
+    ['domain:period', { unit: 'y' }, String(domain.years)],
+    element('domain:registrant', domain.registrant),
+    ...domain.contacts.map(({ type, id }): Written => ['domain:contact', { type }, id]),
+    domainAuthCode(domain.authCode),
+  ]);
+  if (!domain.fee) return { command };
+  const agreed = [element('fee:currency', domain.fee.currency), element('fee:fee', domain.fee.amount)];
+  return { command, extension: ['fee:create', { 'xmlns:fee': ns.fee }, agreed] };
+}
+
+function createContact(contact: EppContact): Written {
+  return onContact('create', [
+    element('contact:id', contact.id),
+    ...contactDetails(contact),
+    ...contactClosing(contact),
+  ]);
+}
+
+function feeCheck(currency: string): Written {
+  return [
+    'fee:check',
+    { 'xmlns:fee': ns.fee },
+    [element('fee:currency', currency), ['fee:command', { name: 'create' }], ['fee:command', { name: 'renew' }]],
+  ];
+}
+
+function onDomain(verb: string, content: readonly (Written | undefined)[]): Written {
+  return element(verb, [domainElement(verb, content)]);
+}
+
+function onContact(verb: string, content: readonly (Written | undefined)[]): Written {
+  return element(verb, [contactElement(verb, content)]);
+}
+
+function domainAuthCode(code: string): Written {
+  return element('domain:authInfo', [element('domain:pw', code)]);
+}

@@ -1,0 +1,32 @@
+import { grown, type Minor } from './money';
+import { longestTerm } from './yearRail';
+
+export interface KeepTerms {
+  /** Paid today for the whole term, before tax. */
+  readonly paid: Minor;
+  /** A later year at today's prices: renewal + fee + privacy. */
+  readonly yearly: Minor;
+  /** T, the years bought now. */
+  readonly years: number;
+  /** Yearly growth of later prices, decimal string: `'0.03'`. */
+  readonly growth?: string;
+  /** The shortest renewal the extension allows; 1 almost everywhere. */
+  readonly renewalYears?: number;
+}
+
+/**
+ * Everything paid, before tax, to keep a name `horizon` years when `years` are bought now and then
+ * renewed as shortly as allowed. What is paid stays paid: a horizon shorter than the term costs the term.
+ *
+ * @example keepCost({ paid: 568, yearly: 1718, years: 1 }, 3) // 4004
+ */
+export function keepCost({ paid, yearly, years, growth = '0', renewalYears = 1 }: KeepTerms, horizon: number): Minor {
+  let cost = paid;
+  for (let due = years; due < horizon; due += renewalYears) cost += grown(yearly * renewalYears, growth, due);
+  return cost;
+}
+
+/** `keepCost` for 1 to 10 years. */
+export function keepCosts(terms: KeepTerms): Minor[] {
+  return Array.from({ length: longestTerm }, (_, index) => keepCost(terms, index + 1));
+}

@@ -1,0 +1,50 @@
+import type { Extension } from '../catalogue/extension';
+import type { IsoDate } from '../lifecycle/isoDate';
+import { convert, type Currency, type Minor } from './money';
+
+/** What a registry asks for one premium name, USD cents: its own create and renew amounts. */
+export interface PremiumPrice {
+  readonly register: Minor;
+  readonly renew: Minor;
+}
+
+/** The prices of one name, each per unit and year, already in the currency charged. */
+export interface UnitPrices {
+  readonly register: Minor;
+  /** Undefined where no introductory offer runs, or its conditions are not met. */
+  readonly intro?: Minor;
+  readonly renew: Minor;
+  readonly transfer: Minor;
+  readonly fee: Minor;
+  /** What a year of privacy costs when asked for; 0 where it is included or cannot be bought. */
+  readonly privacy: Minor;
+}
+
+/**
+ * True while an introductory offer runs for a registration of so many years. How many names of one order
+ * get it (`maxNamesPerOrder`) is the quote's to count.
+ */
+export function introRuns(extension: Extension, years: number, today: IsoDate): boolean {
+  const { intro } = extension;
+  return !!intro && intro.startsAt <= today && today < intro.endsAt && years >= (intro.minYears ?? 1);
+}
+
+/** Unit prices of a name: the registry's own for a premium name, else the extension's. */
+export function unitPrices(
+  extension: Extension,
+  premium: PremiumPrice | undefined,
+  withIntro: boolean,
+  currency: Currency,
+  rate: string,
+): UnitPrices {
+  const inCurrency = (usdCents: Minor) => convert(usdCents, currency, rate);
+  const { prices, privacy, intro, yearlyFee } = extension;
+  return {
+    register: inCurrency(premium?.register ?? prices.register),
+    ...(withIntro && intro && !premium ? { intro: inCurrency(intro.price) } : {}),
+    renew: inCurrency(premium?.renew ?? prices.renew),
+    transfer: inCurrency(premium?.renew ?? prices.transfer),
+    fee: inCurrency(yearlyFee),
+    privacy: privacy.policy === 'priced' ? inCurrency(privacy.price) : 0,
+  };
+}

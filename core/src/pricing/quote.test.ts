@@ -1,0 +1,168 @@
+import fc from 'fast-check';
+import { exampleCatalogue, exampleExtension, shippedCatalogue } from '../../test/catalogue';
+import type { Catalogue } from '../catalogue/extension';
+import { domainName } from '../names/domainName';
+import { currencies } from './money';
+import { quote, type QuoteFacts, type QuoteItem, type QuoteRequest } from './quote';
+
+const readIn = (catalogue: Catalogue) => (typed: string) => domainName(typed, catalogue);
+const facts: QuoteFacts = {
+  now: new Date('2026-11-24T10:00:00Z'),
+  readName: readIn(exampleCatalogue),
+  rates: { EUR: '0.92', JPY: '151.2', KWD: '0.3075', GBP: '0.79', CHF: '0.88', NOK: '10.7' },
+  premium: new Map(),
+  heldUntil: new Map(),
+  isValidVatNumber: () => false,
+};
+const item = (name: string, years = 1, privacy = false): QuoteItem => ({
+  name,
+  action: 'register',
+  years,
+  privacy,
+  autoRenew: true,
+});
+const request = (items: QuoteItem[], more: Partial<QuoteRequest> = {}): QuoteRequest => ({
+  currency: 'USD',
+  items,
+  codes: [],
+  customer: { country: 'MX', kind: 'person', isNew: true },
+  ...more,
+});
+const quoteOf = (items: QuoteItem[], more: Partial<QuoteRequest> = {}) => quote(request(items, more), facts);
+
+test('one introductory year with a fee and priced privacy', () => {
+  const { lines, total, dueLater } = quoteOf([item('saltwhistle.aa', 1, true)]);
+  expect(total).toBe(568);
+  expect(lines[0]?.renewal).toEqual({ on: '2027-11-24', amount: 1718, each: 1718 });
+  expect(lines[0]?.keepCost.slice(0, 3)).toEqual([568, 2286, 4004]);
+  expect(dueLater).toEqual([{ on: '2027-11-24', name: 'saltwhistle.aa', amount: 1718 }]);
+});
+
+test('only the first of three years is introductory, the fee is due for each', () => {
+  const { lines, total } = quoteOf([item('saltwhistle.aa', 3)]);
+  expect(total).toBe(3254);
+  expect(lines[0]?.keepCost[0]).toBe(3254);
+  expect(lines[0]?.introSaving).toBe(800);
+  expect(lines[0]?.cells.map(({ state, total }) => [state, total]).slice(0, 4)).toEqual([
+    ['paid', 318],
+    ['paid', 1468],
+    ['paid', 1468],
+    ['later', 1468],
+  ]);
+});
+
+test('an introductory price that asks for two years is not given for one', () => {
+  expect(quoteOf([item('saltwhistle.cc', 1)]).total).toBe(1118);
+  expect(quoteOf([item('saltwhistle.cc', 2)]).total).toBe(1786);
+});
+
+test('an introductory price runs from its first day until the day before its last', () => {
+  const on = (now: string) => quote(request([item('saltwhistle.aa')]), { ...facts, now: new Date(now) }).total;
+  expect(on('2025-12-31T23:59:59Z')).toBe(1118);
+  expect(on('2026-01-01T00:00:00Z')).toBe(318);
+  expect(on('2027-12-31T23:59:59Z')).toBe(318);
+  expect(on('2028-01-01T00:00:00Z')).toBe(1118);
+});
+
+test('an introductory price for two names an order is given to the first two', () => {
+  const aa = exampleCatalogue.get('aa');
+  const capped = exampleExtension('dd', {
+    ...aa,
+    label: 'dd',
+    unicode: 'dd',
+    intro: { price: 300, startsAt: '2026-01-01', endsAt: '2028-01-01', maxNamesPerOrder: 2 },
+  });
+  const { lines } = quote(request([item('a.dd'), item('b.dd'), item('c.dd')]), {
+    ...facts,
+    readName: readIn(new Map([['dd', capped]])),
+  });
+  expect(lines.map(({ charge }) => charge)).toEqual([300, 300, 1100]);
+});
+
+test('a person in France pays tax once on the sum', () => {
+  const { net, tax, total } = quoteOf([item('saltwhistle.aa', 1, true), item('saltwhistle.bb')], {
+    customer: { country: 'FR', kind: 'person', isNew: true },
+  });
+  expect([net, tax.amount, total]).toEqual([1468, 294, 1762]);
+});
+
+test('every unit price is converted on its own, then summed in the currency charged', () => {
+  const [line] = quoteOf([item('saltwhistle.aa', 2, true)], { currency: 'EUR' }).lines;
+  expect(line).toMatchObject({ charge: 276 + 1334, fee: 34, privacy: 460 });
+});
+
+test('privacy that is included, hidden by the registry or not allowed is never charged', () => {
+  for (const label of ['org', 'co.uk', 'coop']) {
+    const shipped = { ...facts, readName: readIn(shippedCatalogue) };
+    expect(quote(request([item(`saltwhistle.${label}`, 1, true)]), shipped).privacy).toBe(0);
+  }
+});
+
+test('a premium name costs what its registry asks, without the introductory price', () => {
+  const premium = new Map([['saltwhistle.aa', { register: 24000, renew: 24000 }]]);
+  const [line] = quote(request([item('saltwhistle.aa', 2)]), { ...facts, premium }).lines;
+  expect(line).toMatchObject({ charge: 48000, introSaving: 0, net: 48036 });
+});
+
+test('later payments grow when asked for; what is paid today does not', () => {
+  const [line] = quoteOf([item('saltwhistle.bb', 2)], { growth: '0.1' }).lines;
+  expect(line?.net).toBe(1800);
+  expect(line?.cells.map(({ total }) => total).slice(0, 4)).toEqual([900, 900, 1089, 1198]);
+  expect(line?.renewal).toEqual({ on: '2028-11-24', amount: 1089, each: 900 });
+});
+
+test('a renewal starts where the name ends, and never reaches more than ten years ahead', () => {
+  const held = { ...facts, heldUntil: new Map([['saltwhistle.bb', '2029-05-03']]) };
+  const renewal = (years: number) => quote(request([{ ...item('saltwhistle.bb', years), action: 'renew' }]), held);
+  expect(renewal(2).lines[0]?.renewal.on).toBe('2031-05-03');
+  expect(renewal(2).lines[0]?.cells.filter(({ state }) => state === 'beyond')).toHaveLength(3);
+  expect(renewal(8).problems).toMatchObject([{ pointer: '/items/0/years', code: 'beyondTenYears' }]);
+});
+
+test('what cannot be priced is left out and says why, the rest is priced', () => {
+  const { lines, problems } = quote(
+    request([
+      item('saltwhistle.org'),
+      item('Saltwhistle.ORG'),
+      item('saltwhistle.nowhere'),
+      item('saltwhistle.paris', 2),
+      item('-x.org'),
+      { ...item('saltwhistle.net'), action: 'renew' },
+      { ...item('saltwhistle.com', 2), action: 'transfer' },
+    ]),
+    { ...facts, readName: readIn(shippedCatalogue) },
+  );
+  expect(lines.map(({ name }) => name)).toEqual(['saltwhistle.org']);
+  expect(problems.map(({ pointer, code }) => `${pointer} ${code}`)).toEqual([
+    '/items/1/name repeatedName',
+    '/items/2/name unknownExtension',
+    '/items/3/years termNotOffered',
+    '/items/4/name badName',
+    '/items/5/name notHeld',
+    '/items/6/years transferNotOneYear',
+  ]);
+});
+
+test('totals add up to the last unit in every currency, whatever the basket', () => {
+  const anyItem = fc.record({
+    label: fc.constantFrom('aa', 'bb', 'cc'),
+    years: fc.integer({ min: 1, max: 10 }),
+    privacy: fc.boolean(),
+  });
+  const customers = fc.constantFrom('IE', 'FR', 'CH', 'MX');
+  const known = fc.constantFrom(...currencies.filter((code) => code === 'USD' || facts.rates[code]));
+  fc.assert(
+    fc.property(fc.array(anyItem, { maxLength: 20 }), known, customers, (items, currency, country) => {
+      const basket = items.map(({ label, years, privacy }, i) => item(`n${i}.${label}`, years, privacy));
+      const customer = { country, kind: 'person', isNew: true } as const;
+      const q = quoteOf(basket, { currency, customer });
+      expect(q.net).toBe(q.subtotal - q.discount + q.fees + q.privacy);
+      expect(q.total).toBe(q.net + q.tax.amount);
+      for (const line of q.lines) {
+        const paid = line.cells.filter(({ state }) => state === 'paid');
+        expect(paid.reduce((sum, { total }) => sum + total, 0)).toBe(line.net);
+      }
+      expect(quoteOf([...basket].reverse(), { currency, customer }).total).toBe(q.total);
+    }),
+  );
+});

@@ -1,0 +1,49 @@
+import { grown, type Minor } from './money';
+import type { UnitPrices } from './linePrice';
+
+/** Names can be held at most this far ahead. */
+export const longestTerm = 10;
+
+/**
+ * One year of a name: `paid` with this order, `later` as a renewal, or `beyond` what may be paid ahead.
+ * `total = charge + fee + privacy`.
+ */
+export interface YearCell {
+  readonly year: number;
+  readonly state: 'paid' | 'later' | 'beyond';
+  readonly charge: Minor;
+  readonly fee: Minor;
+  readonly privacy: Minor;
+  readonly total: Minor;
+}
+
+export interface RailOptions {
+  readonly action: 'register' | 'renew' | 'transfer';
+  readonly years: number;
+  readonly privacy: boolean;
+  /** Years the name is already paid for; 0 for a new name. */
+  readonly yearsAhead?: number;
+  /** Yearly growth of later prices, decimal string. */
+  readonly growth?: string;
+}
+
+/** What the first year of an action costs before fee and privacy. */
+export function firstYearCharge(action: RailOptions['action'], prices: UnitPrices): Minor {
+  if (action === 'renew') return prices.renew;
+  if (action === 'transfer') return prices.transfer;
+  return prices.intro ?? prices.register;
+}
+
+/** The ten year-cells of a name. A later payment grows as a whole; the growth shows in its charge. */
+export function yearRail(prices: UnitPrices, options: RailOptions): YearCell[] {
+  const { action, years, yearsAhead = 0, growth = '0' } = options;
+  const privacy = options.privacy ? prices.privacy : 0;
+  return Array.from({ length: longestTerm }, (_, index) => {
+    const year = index + 1;
+    const state = yearsAhead + year > longestTerm ? 'beyond' : year <= years ? 'paid' : 'later';
+    const charge = year === 1 ? firstYearCharge(action, prices) : prices.renew;
+    const today = charge + prices.fee + privacy;
+    const total = state === 'later' ? grown(today, growth, index) : today;
+    return { year, state, charge: charge + total - today, fee: prices.fee, privacy, total };
+  });
+}
