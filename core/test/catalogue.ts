@@ -1,10 +1,9 @@
-import agreements from '../src/catalogue/data/agreements.json';
-import extensions from '../src/catalogue/data/extensions.json';
 import type { Catalogue, Extension } from '../src/catalogue/extension';
-import { readCatalogue, type ExtensionEntry } from '../src/catalogue/readCatalogue';
+import { readCatalogue } from '../src/catalogue/readCatalogue';
+import { agreements, extensionEntries } from '../src/catalogue/shipped';
 
 /** The catalogue that ships, as of the demo's first month. */
-export const shippedCatalogue: Catalogue = readCatalogue(extensions as ExtensionEntry[], agreements, '2026-11');
+export const shippedCatalogue: Catalogue = readCatalogue(extensionEntries, agreements, '2026-11');
 
 /** An extension for examples: no intro, fee or rules unless given. */
 export function exampleExtension(label: string, facts: Partial<Extension>): Extension {

@@ -8,6 +8,29 @@ export interface ExtensionEntry extends Omit<Extension, 'history' | 'agreements'
   readonly changes: readonly PriceChange[];
 }
 
+/** What a JSON file gives before its words are checked. */
+type UncheckedEntry = Omit<ExtensionEntry, 'kind' | 'privacy'> & {
+  readonly kind: string;
+  readonly privacy: { readonly policy: string; readonly price: number };
+};
+
+const kinds = ['generic', 'country', 'city', 'community'] as const;
+const policies = ['included', 'priced', 'hiddenByRegistry', 'notAllowed'] as const;
+
+/**
+ * Gives the entries of a data file their types.
+ *
+ * @throws Error where a kind or a privacy policy is not one that Tienda knows
+ */
+export function readEntries(unchecked: readonly UncheckedEntry[]): ExtensionEntry[] {
+  return unchecked.map((entry) => {
+    const kind = kinds.find((known) => known === entry.kind);
+    const policy = policies.find((known) => known === entry.privacy.policy);
+    if (!kind || !policy) throw new Error(`.${entry.label}: ${kind ? entry.privacy.policy : entry.kind} is not known`);
+    return { ...entry, kind, privacy: { ...entry.privacy, policy } };
+  });
+}
+
 /**
  * The catalogue as of a month (`YYYY-MM`), from its data file.
  *

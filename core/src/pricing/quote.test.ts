@@ -10,7 +10,7 @@ const facts: QuoteFacts = {
   now: new Date('2026-11-24T10:00:00Z'),
   readName: readIn(exampleCatalogue),
   rates: { EUR: '0.92', JPY: '151.2', KWD: '0.3075', GBP: '0.79', CHF: '0.88', NOK: '10.7' },
-  premium: new Map(),
+  answers: new Map(),
   heldUntil: new Map(),
   isValidVatNumber: () => false,
 };
@@ -99,8 +99,9 @@ test('privacy that is included, hidden by the registry or not allowed is never c
 });
 
 test('a premium name costs what its registry asks, without the introductory price', () => {
-  const premium = new Map([['saltwhistle.aa', { register: 24000, renew: 24000 }]]);
-  const [line] = quote(request([item('saltwhistle.aa', 2)]), { ...facts, premium }).lines;
+  const premium = { register: 24000, renew: 24000 };
+  const answers = new Map([['saltwhistle.aa', { status: 'premium', premium } as const]]);
+  const [line] = quote(request([item('saltwhistle.aa', 2)]), { ...facts, answers }).lines;
   expect(line).toMatchObject({ charge: 48000, introSaving: 0, net: 48036 });
 });
 
@@ -117,6 +118,13 @@ test('a renewal starts where the name ends, and never reaches more than ten year
   expect(renewal(2).lines[0]?.renewal.on).toBe('2031-05-03');
   expect(renewal(2).lines[0]?.cells.filter(({ state }) => state === 'beyond')).toHaveLength(3);
   expect(renewal(8).problems).toMatchObject([{ pointer: '/items/0/years', code: 'beyondTenYears' }]);
+});
+
+test('a name that was taken meanwhile is left out and says so', () => {
+  const answers = new Map([['saltwhistle.aa', { status: 'taken' } as const]]);
+  const { lines, problems } = quote(request([item('saltwhistle.aa'), item('saltwhistle.bb')]), { ...facts, answers });
+  expect(lines.map(({ name }) => name)).toEqual(['saltwhistle.bb']);
+  expect(problems).toMatchObject([{ pointer: '/items/0/name', code: 'notAvailable' }]);
 });
 
 test('what cannot be priced is left out and says why, the rest is priced', () => {

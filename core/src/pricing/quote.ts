@@ -2,7 +2,8 @@ import type { Extension, PrivacyPolicy } from '../catalogue/extension';
 import { addYears, isoDate, type IsoDate } from '../lifecycle/isoDate';
 import type { DomainName, DomainNameProblem } from '../names/domainName';
 import { keepCosts } from './keepCost';
-import { introRuns, unitPrices, type PremiumPrice, type UnitPrices } from './linePrice';
+import type { RegistryAnswer } from '../names/availability';
+import { introRuns, unitPrices, type UnitPrices } from './linePrice';
 import { grown, type Currency, type Minor } from './money';
 import { taxOn, taxRate, type Customer, type Tax, type VatNumberCheck } from './tax';
 import { firstYearCharge, longestTerm, yearRail, type YearCell } from './yearRail';
@@ -58,6 +59,7 @@ export interface QuoteProblem {
     | 'unknownExtension'
     | 'repeatedName'
     | 'termNotOffered'
+    | 'notAvailable'
     | 'notHeld'
     | 'beyondTenYears'
     | 'transferNotOneYear';
@@ -98,8 +100,8 @@ export interface QuoteFacts {
   readonly readName: (typed: string) => DomainName | DomainNameProblem;
   /** Units of a currency for one US dollar, decimal strings. */
   readonly rates: Readonly<Record<string, string>>;
-  /** The registry's own prices, by A-label, for the premium names among the items. */
-  readonly premium: ReadonlyMap<string, PremiumPrice>;
+  /** What the registries said of the names among the items, by A-label; names not asked for yet are left out. */
+  readonly answers: ReadonlyMap<string, RegistryAnswer>;
   /** When names already held expire, by A-label; needed for renewals. */
   readonly heldUntil: ReadonlyMap<string, IsoDate>;
   readonly isValidVatNumber: VatNumberCheck;
@@ -130,7 +132,7 @@ export function quote(request: QuoteRequest, facts: QuoteFacts): Quote {
       return;
     }
     seen.add(found.name);
-    const premium = facts.premium.get(found.name);
+    const premium = facts.answers.get(found.name)?.premium;
     const { extension } = found;
     const taken = introTaken.get(extension.label) ?? 0;
     const withIntro =
@@ -185,6 +187,9 @@ function priceable(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
   const { name, unicode, extension } = parsed;
   if (seen.has(name)) return { field: '/name', code: 'repeatedName', detail: `${unicode} is already on the list.` };
   const heldUntil = facts.heldUntil.get(name);
+  const status = facts.answers.get(name)?.status;
+  if (item.action === 'register' && (status === 'taken' || status === 'reserved'))
+    return { field: '/name', code: 'notAvailable', detail: `${unicode} is ${status} now: take it out of the basket.` };
   if (item.action === 'transfer' && item.years !== 1)
     return { field: '/years', code: 'transferNotOneYear', detail: 'A transfer adds exactly one year.' };
   if (item.action === 'renew') {

@@ -1,0 +1,87 @@
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { promisify } from 'node:util';
+import zlib from 'node:zlib';
+import { root, run, say } from './setup.mjs';
+
+const brotli = promisify(zlib.brotliCompress);
+const gzip = promisify(zlib.gzip);
+
+/** A digest of all files below some paths, by name and content. */
+function digest(paths) {
+  const hash = createHash('sha256');
+  const visit = (file) => {
+    if (/node_modules|\.expo|\.test\.tsx?$/.test(file) || !existsSync(file)) return;
+    if (statSync(file).isDirectory()) for (const name of readdirSync(file).sort()) visit(path.join(file, name));
+    else hash.update(path.relative(root, file)).update(readFileSync(file));
+  };
+  paths.forEach((relative) => visit(path.join(root, relative)));
+  return hash.digest('hex');
+}
+
+/** Builds again only when sources changed since the last build of that name. */
+async function whenChanged(name, paths, build) {
+  const stamp = path.join(root, 'dist', `${name}.digest`);
+  const now = digest([...paths, 'package-lock.json', 'scripts/build.mjs']);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
+  rmSync(stamp, { force: true });
+  mkdirSync(path.dirname(stamp), { recursive: true });
+  await build();
+  writeFileSync(stamp, now);
+}
+
+/** Server and stand-ins, one file each. */
+async function buildPrograms() {
+  say('building the server and the stand-ins');
+  const { build } = await import('esbuild');
+  await build({
+    entryPoints: { server: 'server/src/main.ts', standins: 'standins/src/main.ts' },
+    absWorkingDir: root,
+    outdir: 'dist',
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    sourcemap: true,
+    tsconfig: 'tsconfig.base.json',
+    plugins: [
+      {
+        name: 'bundle-only-our-own',
+        setup: ({ onResolve }) =>
+          onResolve({ filter: /^[^./]/ }, ({ path: name, kind }) =>
+            kind === 'entry-point' || name.startsWith('@tienda/') ? undefined : { external: true },
+          ),
+      },
+    ],
+  });
+}
+
+/** The web app, with every text file also compressed. */
+async function buildWeb() {
+  say('building the web app (a minute or so the first time)');
+  run('npx', ['expo', 'export', '-p', 'web', '--output-dir', path.join(root, 'dist', 'web')], {
+    cwd: path.join(root, 'app'),
+    env: { ...process.env, EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production', CI: '1' },
+  });
+  await compress(path.join(root, 'dist', 'web'));
+}
+
+/** Puts `.br` and `.gz` beside every text file, so that serving costs nothing. */
+export async function compress(folder) {
+  for (const entry of readdirSync(folder, { recursive: true, withFileTypes: true })) {
+    if (!entry.isFile() || !/\.(js|css|html|json|svg|map)$/.test(entry.name)) continue;
+    const file = path.join(entry.parentPath, entry.name);
+    const content = readFileSync(file);
+    writeFileSync(`${file}.gz`, await gzip(content, { level: 9 }));
+    writeFileSync(`${file}.br`, await brotli(content, { params: { [zlib.constants.BROTLI_PARAM_QUALITY]: 9 } }));
+  }
+}
+
+/** Brings `dist/` up to date with the sources. */
+export async function build({ web = true } = {}) {
+  await whenChanged('programs', ['core/src', 'server/src', 'standins/src', 'tsconfig.base.json'], buildPrograms);
+  const appFiles = ['src', 'public', 'app.json', 'metro.config.js', 'package.json'].map((name) => `app/${name}`);
+  if (web) await whenChanged('web', ['core/src', ...appFiles], buildWeb);
+}

@@ -1,0 +1,92 @@
+import { spawn } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { setTimeout as pause } from 'node:timers/promises';
+import { startPostgres } from './postgres.mjs';
+import { root } from './setup.mjs';
+
+/** Secrets of this machine: made once, kept outside the repository. */
+function secretsIn(data) {
+  const file = path.join(data, 'secrets.json');
+  mkdirSync(data, { recursive: true });
+  if (!existsSync(file)) {
+    const made = Object.fromEntries(
+      ['TIENDA_SECRET', 'TIENDA_REGISTRY_PASSWORD', 'TIENDA_PAYMENTS_KEY'].map((name) => [name, randomBytes(12).toString('hex')]),
+    );
+    writeFileSync(file, JSON.stringify(made), { mode: 0o600 });
+  }
+  return JSON.parse(readFileSync(file, 'utf8'));
+}
+
+/** Makes a database unless it is there; `fresh` drops it first. */
+async function needDatabase(server, name, fresh) {
+  const { default: pg } = await import('pg');
+  const client = new pg.Client({ connectionString: `${server}/postgres` });
+  await client.connect();
+  try {
+    if (fresh) await client.query(`drop database if exists "${name}" with (force)`);
+    const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [name]);
+    if (!rowCount) await client.query(`create database "${name}"`);
+  } finally {
+    await client.end();
+  }
+  return `${server}/${name}`;
+}
+
+/**
+ * Everything the server and the stand-ins need to know, with their databases ready.
+ *
+ * @param {{ data: string, base: number, name: string, fresh?: boolean, more?: Record<string, string> }} options
+ *   `base` is the first of the ports: app at `base`, PostgreSQL at `base + 1`, and so on
+ */
+export async function prepareWorld({ data, base, name, fresh = false, more = {} }) {
+  const postgresPort = Number(process.env.TIENDA_POSTGRES_PORT ?? base + 1);
+  const postgres = startPostgres({ data, port: postgresPort });
+  const env = {
+    ...process.env,
+    ...secretsIn(data),
+    TIENDA_PORT: String(process.env.TIENDA_PORT ?? base),
+    TIENDA_REGISTRY_PORT: String(process.env.TIENDA_REGISTRY_PORT ?? base + 10),
+    TIENDA_PAYMENTS_PORT: String(process.env.TIENDA_PAYMENTS_PORT ?? base + 30),
+    TIENDA_SMTP_PORT: String(process.env.TIENDA_SMTP_PORT ?? base + 40),
+    TIENDA_DATA: data,
+    DATABASE_URL: await needDatabase(postgres.url, name, fresh),
+    TIENDA_OUTSIDE_DATABASE_URL: await needDatabase(postgres.url, `${name}_outside`, fresh),
+    ...more,
+  };
+  return { env, postgres };
+}
+
+/** Starts `dist/<program>.mjs` and waits until its last start-up line. */
+export async function startProgram(program, env, ready) {
+  const child = spawn(process.execPath, ['--enable-source-maps', path.join(root, 'dist', `${program}.mjs`)], {
+    cwd: root,
+    env,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  let said = '';
+  const up = new Promise((resolve, reject) => {
+    child.stdout.on('data', (piece) => {
+      said = `${said}${piece}`.slice(-20_000);
+      if (said.includes(ready)) resolve();
+    });
+    child.once('exit', (code) => reject(new Error(`${program} ended with ${code}:\n${said}`)));
+  });
+  const outOfTime = pause(30_000, undefined, { ref: false }).then(() => {
+    throw new Error(`${program} did not start within 30 seconds:\n${said}`);
+  });
+  await Promise.race([up, outOfTime]);
+  return child;
+}
+
+export const startStandIns = (env) => startProgram('standins', env, 'the outside world is up');
+export const startServer = (env) => startProgram('server', env, 'Tienda is open');
+
+/** Stops a program and waits for its end. */
+export async function stop(child, signal = 'SIGTERM') {
+  if (child.exitCode !== null || child.signalCode !== null) return;
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  child.kill(signal);
+  await ended;
+}

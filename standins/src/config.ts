@@ -1,0 +1,49 @@
+import path from 'node:path';
+
+/** Where the stand-ins listen and keep their data. All on loopback unless said otherwise. */
+export interface StandInConfig {
+  readonly host: string;
+  readonly databaseUrl: string;
+  /** The first registry listens here, the others on the ports that follow. */
+  readonly registryPort: number;
+  /** HTTP: fault switches of the registries. */
+  readonly registryControlPort: number;
+  readonly paymentsPort: number;
+  readonly smtpPort: number;
+  readonly mailHttpPort: number;
+  readonly tlsDirectory: string;
+  readonly registryPassword: string;
+  readonly paymentsKey: string;
+  /** Multiplies every latency: 0 makes the stand-ins instant. */
+  readonly pace: number;
+}
+
+function number(name: string, fallback: number): number {
+  const value = Number(process.env[name] ?? fallback);
+  if (!Number.isFinite(value)) throw new Error(`${name} must be a number`);
+  return value;
+}
+
+function secret(name: string): string {
+  const value = process.env[name];
+  if (!value) throw new Error(`${name} is not set: scripts/start.mjs makes one`);
+  return value;
+}
+
+export function readConfig(): StandInConfig {
+  const registryPort = number('TIENDA_REGISTRY_PORT', 4320);
+  const smtpPort = number('TIENDA_SMTP_PORT', 4350);
+  return {
+    host: process.env['TIENDA_HOST'] ?? '127.0.0.1',
+    databaseUrl: secret('TIENDA_OUTSIDE_DATABASE_URL'),
+    registryPort,
+    registryControlPort: number('TIENDA_REGISTRY_CONTROL_PORT', registryPort + 9),
+    paymentsPort: number('TIENDA_PAYMENTS_PORT', 4340),
+    smtpPort,
+    mailHttpPort: number('TIENDA_MAIL_HTTP_PORT', smtpPort + 1),
+    tlsDirectory: path.join(process.env['TIENDA_DATA'] ?? '.data', 'tls'),
+    registryPassword: secret('TIENDA_REGISTRY_PASSWORD'),
+    paymentsKey: secret('TIENDA_PAYMENTS_KEY'),
+    pace: number('TIENDA_PACE', 1),
+  };
+}

@@ -1,0 +1,56 @@
+import Router from '@koa/router';
+import { desc, eq } from 'drizzle-orm';
+import { simpleParser } from 'mailparser';
+import type { Logger } from 'pino';
+import { SMTPServer } from 'smtp-server';
+import type { StandInConfig } from '../config';
+import type { Database } from '../db/database';
+import { message } from '../db/schema';
+import { serveHttp } from '../http';
+
+/** As many mails as one look into a mailbox shows. */
+const mostShown = 100;
+
+/** Everyone's mailbox: takes mail by SMTP (RFC 5321), shows it over HTTP. */
+export async function startMail(config: StandInConfig, database: Database, log: Logger): Promise<void> {
+  const smtp = new SMTPServer({
+    disabledCommands: ['AUTH', 'STARTTLS'],
+    onData(stream, session, done) {
+      simpleParser(stream)
+        .then(async (mail) => {
+          const from = session.envelope.mailFrom ? session.envelope.mailFrom.address : '';
+          const rows = session.envelope.rcptTo.map(({ address }) => ({
+            from,
+            to: address.toLowerCase(),
+            subject: mail.subject ?? '',
+            text: mail.text ?? '',
+            receivedAt: new Date(),
+          }));
+          await database.insert(message).values(rows);
+          done();
+        })
+        .catch((fault: unknown) => {
+          log.error(fault);
+          done(new Error('The mail could not be kept'));
+        });
+    },
+  });
+  await new Promise<void>((resolve, reject) => {
+    smtp.server.once('error', reject);
+    smtp.listen(config.smtpPort, config.host, resolve);
+  });
+  smtp.on('error', (fault) => log.warn({ fault: fault.message }, 'mail session ended by a fault'));
+
+  const router = new Router();
+  router.get('/messages', async (ctx) => {
+    const to = String(ctx.query['to'] ?? '').toLowerCase();
+    ctx.body = await database
+      .select()
+      .from(message)
+      .where(to === '' ? undefined : eq(message.to, to))
+      .orderBy(desc(message.receivedAt), desc(message.id))
+      .limit(mostShown);
+  });
+  await serveHttp(router, config.host, config.mailHttpPort, log);
+  log.info({ port: config.smtpPort }, 'mail listens');
+}

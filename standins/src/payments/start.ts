@@ -1,0 +1,194 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { setTimeout as pause } from 'node:timers/promises';
+import Router from '@koa/router';
+import type { Context } from 'koa';
+import { desc, eq, sql } from 'drizzle-orm';
+import type { Logger } from 'pino';
+import type { StandInConfig } from '../config';
+import type { Database } from '../db/database';
+import { cardToken, idempotentAnswer, intent } from '../db/schema';
+import { Faults, readFaults } from '../faults';
+import { serveHttp } from '../http';
+import { hasCheckDigit, outcomeOf } from './cards';
+
+/** How long a card that times out keeps the shop waiting, though the money is held in the end. */
+const slowAnswerMs = 8000;
+
+interface Answer {
+  readonly status: number;
+  readonly body: Record<string, unknown>;
+}
+
+type Intent = typeof intent.$inferSelect;
+type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
+
+/**
+ * The payment provider: card tokens (asked for by the browser), and intents that are authorised, then
+ * captured or voided (asked for by the shop, with its key and an Idempotency-Key).
+ */
+export async function startPayments(config: StandInConfig, database: Database, log: Logger): Promise<void> {
+  const router = new Router();
+  const faults = new Faults();
+
+  router.options('/v1/tokens', (ctx) => {
+    allowBrowsers(ctx);
+    ctx.status = 204;
+  });
+  router.post('/v1/tokens', async (ctx) => {
+    allowBrowsers(ctx);
+    const { number, expiry, cvc } = fields(ctx);
+    const digits = text(number).replace(/\s/g, '');
+    if (!hasCheckDigit(digits)) return fail(ctx, 'number', 'The card number has a mistake in it.');
+    if (!inFuture(text(expiry))) return fail(ctx, 'expiry', 'The card has expired, or its month is not MM/YY.');
+    if (!/^\d{3,4}$/.test(text(cvc))) return fail(ctx, 'cvc', 'The security code has three or four digits.');
+    const token = newId('tok');
+    const last4 = digits.slice(-4);
+    const row = { token, last4, outcome: outcomeOf(digits), createdAt: new Date() };
+    await database.insert(cardToken).values(row);
+    ctx.body = { token, last4 };
+  });
+
+  router.use('/v1/intents', async (ctx, next) => {
+    if (ctx.get('Authorization') === `Bearer ${config.paymentsKey}`) return next();
+    ctx.status = 401;
+    ctx.body = { error: 'Unknown key' };
+  });
+  router.post('/v1/intents', (ctx) => once(ctx, 'authorise', (transaction) => authorise(transaction, fields(ctx))));
+  router.post('/v1/intents/:id/capture', (ctx) =>
+    once(ctx, 'capture', (transaction) =>
+      settle(transaction, String(ctx.params['id']), 'captured', Number(fields(ctx)['amount'])),
+    ),
+  );
+  router.post('/v1/intents/:id/void', (ctx) =>
+    once(ctx, 'void', (transaction) => settle(transaction, String(ctx.params['id']), 'voided', 0)),
+  );
+  router.get('/v1/intents', async (ctx) => {
+    const rows = await database
+      .select()
+      .from(intent)
+      .where(eq(intent.reference, text(ctx.query['reference'])))
+      .orderBy(desc(intent.createdAt));
+    ctx.body = rows.map(shown);
+  });
+  router.put('/faults', (ctx) => {
+    faults.set(readFaults(ctx.request.body));
+    ctx.status = 204;
+  });
+
+  /** Answers a repeated key as it was answered the first time, and a key used for something else with 409. */
+  async function once(
+    ctx: Context,
+    request: string,
+    carryOut: (transaction: Transaction) => Promise<Answer>,
+  ): Promise<void> {
+    const key = ctx.get('Idempotency-Key');
+    if (!key) throw new TypeError('Idempotency-Key is missing');
+    const fault = faults.strike(request);
+    if (fault?.kind === 'delay') await pause(fault.ms ?? 1000);
+    if (fault?.kind === 'dropBefore') return void ctx.req.socket.destroy();
+    if (fault?.kind === 'refuse') return respond(ctx, { status: 503, body: { error: 'Out of order' } });
+    const asked = createHash('sha256')
+      .update(`${ctx.path} ${JSON.stringify(fields(ctx))}`)
+      .digest('hex');
+    const { answer, repeated } = await database.transaction(async (transaction) => {
+      await transaction.execute(sql`select pg_advisory_xact_lock(hashtextextended(${key}, 0))`);
+      const [earlier] = await transaction.select().from(idempotentAnswer).where(eq(idempotentAnswer.key, key));
+      if (earlier && earlier.request !== asked)
+        return { answer: { status: 409, body: { error: 'Key used before' } }, repeated: true };
+      if (earlier) return { answer: { status: earlier.status, body: earlier.body }, repeated: true };
+      const fresh = await carryOut(transaction);
+      await transaction.insert(idempotentAnswer).values({ key, request: asked, ...fresh, createdAt: new Date() });
+      return { answer: fresh, repeated: false };
+    });
+    if (fault?.kind === 'dropAfter') return void ctx.req.socket.destroy();
+    if (!repeated && answer.body['slow']) await pause(slowAnswerMs * Math.max(config.pace, 0.1));
+    respond(ctx, answer);
+  }
+
+  await serveHttp(router, config.host, config.paymentsPort, log);
+  log.info({ port: config.paymentsPort }, 'payment provider listens');
+}
+
+/** Holds the money, or says why not. */
+async function authorise(
+  transaction: Transaction,
+  { amount, currency, token, reference }: Record<string, unknown>,
+): Promise<Answer> {
+  const [card] = await transaction
+    .select()
+    .from(cardToken)
+    .where(eq(cardToken.token, text(token)));
+  if (!card) return { status: 400, body: { error: 'Unknown token' } };
+  if (!Number.isSafeInteger(amount) || Number(amount) <= 0)
+    return { status: 400, body: { error: 'amount is a whole number of minor units above 0' } };
+  const declined = card.outcome === 'declines';
+  const row: Intent = {
+    id: newId('int'),
+    reference: text(reference),
+    amount: Number(amount),
+    currency: text(currency),
+    token: card.token,
+    status: declined ? 'declined' : 'authorised',
+    captured: 0,
+    reason: declined ? 'The bank declined the card.' : null,
+    createdAt: new Date(),
+  };
+  await transaction.insert(intent).values(row);
+  return { status: declined ? 402 : 201, body: { ...shown(row), slow: card.outcome === 'timesOut' } };
+}
+
+/** Takes held money, or lets it go. */
+async function settle(
+  transaction: Transaction,
+  intentId: string,
+  status: 'captured' | 'voided',
+  amount: number,
+): Promise<Answer> {
+  const [row] = await transaction.select().from(intent).where(eq(intent.id, intentId)).for('update');
+  if (!row) return { status: 404, body: { error: 'Unknown intent' } };
+  if (row.status !== 'authorised') return { status: 409, body: { error: `The intent is ${row.status}` } };
+  if (!Number.isSafeInteger(amount) || amount < 0 || amount > row.amount)
+    return { status: 400, body: { error: 'At most what was authorised can be captured' } };
+  await transaction.update(intent).set({ status, captured: amount }).where(eq(intent.id, intentId));
+  return { status: 200, body: shown({ ...row, status, captured: amount }) };
+}
+
+function newId(prefix: string): string {
+  return `${prefix}_${randomBytes(12).toString('hex')}`;
+}
+
+function shown({ id, reference, amount, currency, status, captured, reason }: Intent): Record<string, unknown> {
+  return { id, reference, amount, currency, status, captured, reason };
+}
+
+function respond(ctx: Context, { status, body }: Answer): void {
+  const { slow: _slow, ...open } = body;
+  ctx.status = status;
+  ctx.body = open;
+}
+
+function fail(ctx: Context, field: string, error: string): void {
+  ctx.status = 422;
+  ctx.body = { field, error };
+}
+
+/** Card numbers go from the browser straight to the provider, whatever shop it is on. */
+function allowBrowsers(ctx: Context): void {
+  ctx.set('Access-Control-Allow-Origin', '*');
+  ctx.set('Access-Control-Allow-Headers', 'Content-Type');
+}
+
+function fields(ctx: Context): Record<string, unknown> {
+  const body: unknown = ctx.request.body;
+  return typeof body === 'object' && body !== null ? { ...body } : {};
+}
+
+function text(value: unknown): string {
+  return typeof value === 'string' ? value : '';
+}
+
+/** True for `MM/YY` not before this month. */
+function inFuture(expiry: string): boolean {
+  const [, month, year] = /^(0[1-9]|1[0-2])\s*\/\s*(\d{2})$/.exec(expiry) ?? [];
+  return month !== undefined && `20${year}-${month}` >= new Date().toISOString().slice(0, 'YYYY-MM'.length);
+}

@@ -1,0 +1,53 @@
+import Router from '@koa/router';
+import type { Logger } from 'pino';
+import type { StandInConfig } from '../config';
+import type { Database } from '../db/database';
+import { Faults, readFaults } from '../faults';
+import { serveHttp } from '../http';
+import { certificateIn } from './certificate';
+import { startEppServer } from './eppServer';
+import { registries } from './registries';
+import { RegistryStore } from './store';
+
+const dayInMs = 24 * 3600 * 1000;
+
+/** Starts every registry on a port of its own, and the switchboard for their faults and their clock. */
+export async function startRegistries(config: StandInConfig, database: Database, log: Logger): Promise<void> {
+  const { key, certificate } = await certificateIn(config.tlsDirectory);
+  const faults = new Map(registries.map(({ id }) => [id, new Faults()]));
+  let daysAhead = 0;
+  const now = () => new Date(Date.now() + daysAhead * dayInMs);
+  for (const [index, registry] of registries.entries()) {
+    const store = new RegistryStore(database, registry);
+    await store.seed();
+    await startEppServer({
+      registry,
+      store,
+      key,
+      certificate,
+      log,
+      host: config.host,
+      port: config.registryPort + index,
+      pace: config.pace,
+      passwords: { tienda: config.registryPassword },
+      sessionsByClient: new Map(),
+      faults: faults.get(registry.id) ?? new Faults(),
+      now,
+    });
+    log.info({ registry: registry.id, port: config.registryPort + index }, 'registry listens');
+  }
+  const router = new Router();
+  router.put('/faults/:registry', (ctx) => {
+    const switched = faults.get(String(ctx.params['registry']));
+    if (!switched) throw new TypeError('No such registry');
+    switched.set(readFaults(ctx.request.body));
+    ctx.status = 204;
+  });
+  router.put('/clock', (ctx) => {
+    const { days } = { days: 0, ...(ctx.request.body as object) };
+    if (!Number.isInteger(days) || days < 0) throw new TypeError('days is a whole number');
+    daysAhead = days;
+    ctx.status = 204;
+  });
+  await serveHttp(router, config.host, config.registryControlPort, log);
+}
