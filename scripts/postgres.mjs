@@ -46,11 +46,26 @@ export function startPostgres({ data, port }) {
     mkdirSync(directory, { recursive: true, mode: 0o700 });
     writeFileSync(passwordFile, randomBytes(24).toString('hex'), { mode: 0o600 });
     if (isRoot) run('chown', ['postgres:', directory, passwordFile]);
-    program('initdb', ['-D', directory, '-U', user, '--auth=scram-sha-256', `--pwfile=${passwordFile}`, '-E', 'UTF8', '--locale=C.UTF-8']);
+    program('initdb', [
+      '-D',
+      directory,
+      '-U',
+      user,
+      '--auth=scram-sha-256',
+      `--pwfile=${passwordFile}`,
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+    ]);
   }
   const running = succeeds(() => program('pg_ctl', ['-D', directory, 'status']));
   if (!running) {
-    const settings = [`-p ${port}`, '-c listen_addresses=127.0.0.1', "-c unix_socket_directories=''", '-c max_connections=200'];
+    const settings = [
+      `-p ${port}`,
+      '-c listen_addresses=127.0.0.1',
+      "-c unix_socket_directories=''",
+      '-c max_connections=200',
+    ];
     const log = path.join(directory, 'server.log');
     run(...pgCtlStart(directory, settings.join(' '), log), { cwd: '/', stdio: 'ignore' });
   }

@@ -36,7 +36,9 @@ export function needPackages(wanted) {
   if (missing.length === 0) return;
   const command = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(' ')}`;
   if (!isRoot) {
-    console.error(`Tienda needs Debian packages that are not installed. Run this, then try again:\n\n  sudo sh -c '${command}'\n`);
+    console.error(
+      `Tienda needs Debian packages that are not installed. Run this, then try again:\n\n  sudo sh -c '${command}'\n`,
+    );
     process.exit(1);
   }
   say(`installing ${missing.join(', ')}`);
@@ -50,7 +52,9 @@ export const xmllint = { name: 'libxml2-utils', found: () => existsSync('/usr/bi
 /** Installs npm packages from the lock file, unless that very lock file is installed already. */
 export function needNodeModules() {
   const stamp = path.join(root, 'node_modules', '.tienda-lock');
-  const lock = createHash('sha256').update(readFileSync(path.join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(path.join(root, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   say('installing npm packages from the lock file');
   run('npm', ['ci', '--no-audit', '--no-fund'], { stdio: ['ignore', 'ignore', 'inherit'] });

@@ -12,7 +12,10 @@ function secretsIn(data) {
   mkdirSync(data, { recursive: true });
   if (!existsSync(file)) {
     const made = Object.fromEntries(
-      ['TIENDA_SECRET', 'TIENDA_REGISTRY_PASSWORD', 'TIENDA_PAYMENTS_KEY'].map((name) => [name, randomBytes(12).toString('hex')]),
+      ['TIENDA_SECRET', 'TIENDA_REGISTRY_PASSWORD', 'TIENDA_PAYMENTS_KEY'].map((name) => [
+        name,
+        randomBytes(12).toString('hex'),
+      ]),
     );
     writeFileSync(file, JSON.stringify(made), { mode: 0o600 });
   }

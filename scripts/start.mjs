@@ -1,0 +1,45 @@
+import path from 'node:path';
+import { needNodeModules, needPackages, postgresql, root, say } from './setup.mjs';
+
+const fresh = process.argv.includes('--fresh');
+const data = path.resolve(root, process.env.TIENDA_DATA ?? '.data');
+const base = 4310;
+
+needPackages([postgresql]);
+needNodeModules();
+const { build } = await import('./build.mjs');
+const { prepareWorld, startServer, startStandIns, stop } = await import('./world.mjs');
+await build();
+say('starting PostgreSQL');
+const { env, postgres } = await prepareWorld({ data, base, name: 'tienda', fresh, more: { TIENDA_DEMO: '1' } });
+say('starting the stand-ins and the server');
+const children = [await startStandIns(env)];
+children.push(await startServer(env));
+
+const { demoSignIns, loadDemo } = await import('./demo.mjs');
+await loadDemo(`http://127.0.0.1:${env.TIENDA_PORT}`);
+console.log(`
+Tienda is open:  http://127.0.0.1:${env.TIENDA_PORT}
+
+Sign in as
+${demoSignIns.map(({ email, password, who }) => `  ${email.padEnd(28)} ${password.padEnd(26)} ${who}`).join('\n')}
+Pay with card 4539 0000 1111 0006, any month to come, any three digits.
+(4539 0000 1111 0014 is declined, 4539 0000 1111 0022 takes its time.)
+All names, prices and people are made up. Ctrl+C closes the shop; its data is kept.
+`);
+
+let closing = false;
+async function close(code) {
+  if (closing) return;
+  closing = true;
+  for (const child of children.reverse()) await stop(child);
+  postgres.stop();
+  process.exit(code);
+}
+process.on('SIGINT', () => void close(0));
+process.on('SIGTERM', () => void close(0));
+for (const child of children)
+  child.once('exit', (code) => {
+    if (!closing) console.error(`A part of Tienda ended (${code}); closing the rest.`);
+    void close(1);
+  });

@@ -1,0 +1,20 @@
+import { notFound } from '../http/problem';
+import { route, type Route } from '../http/route';
+import rates from '../pricing/rates.json';
+import type { CatalogueReader } from './catalogue';
+
+export function catalogueRoutes(catalogue: CatalogueReader): Route[] {
+  return [
+    route('get', '/api/extensions', { summary: 'Every extension, amounts in USD cents' }, async ({ ctx }) => {
+      ctx.set('Cache-Control', 'private, max-age=60');
+      return { body: [...catalogue.current().values()] };
+    }),
+    route('get', '/api/promotions', { summary: 'Promo codes that anyone may use' }, async () => ({ body: [] })),
+    route('get', '/api/rates', { summary: 'Exchange rates for one US dollar' }, async () => ({ body: rates })),
+    route('get', '/api/agreements/:id', { summary: 'A registry’s terms' }, async ({ params }) => {
+      const agreement = catalogue.agreement(params['id'] ?? '');
+      if (!agreement) throw notFound('agreement');
+      return { body: agreement };
+    }),
+  ];
+}

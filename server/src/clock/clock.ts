@@ -1,0 +1,53 @@
+import { eq, sql } from 'drizzle-orm';
+import type { Logger } from 'pino';
+import type { Database } from '../db/database';
+import type { Notifications } from '../db/notifications';
+import { demoClock } from '../db/schema';
+
+/** The only source of time in the server. */
+export interface Clock {
+  now(): Date;
+}
+
+const channel = 'demo_clock';
+const row = 1;
+const dayInMs = 24 * 3600 * 1000;
+
+/** The real time, moved ahead by whole days in the demo; all server processes move together. */
+export class DemoClock implements Clock {
+  private days = 0;
+
+  private constructor(private readonly database: Database) {}
+
+  static async open(database: Database, notifications: Notifications, log: Logger): Promise<DemoClock> {
+    const clock = new DemoClock(database);
+    await notifications.on(channel, () => {
+      clock.refresh().catch((fault: unknown) => log.error({ fault }, 'the demo clock could not be read'));
+    });
+    await clock.refresh();
+    return clock;
+  }
+
+  now(): Date {
+    return new Date(Date.now() + this.days * dayInMs);
+  }
+
+  /** Whole days that the demo is ahead of the world. */
+  get daysAhead(): number {
+    return this.days;
+  }
+
+  async advance(days: number): Promise<void> {
+    await this.database
+      .insert(demoClock)
+      .values({ id: row, days })
+      .onConflictDoUpdate({ target: demoClock.id, set: { days: sql`${demoClock.days} + ${days}` } });
+    await this.database.execute(sql`select pg_notify(${channel}, '')`);
+    await this.refresh();
+  }
+
+  private async refresh(): Promise<void> {
+    const [found] = await this.database.select().from(demoClock).where(eq(demoClock.id, row));
+    this.days = found?.days ?? 0;
+  }
+}

@@ -1,0 +1,79 @@
+import path from 'node:path';
+
+/** Where one registry listens, and how much of it Tienda may use at once. */
+export interface RegistryAddress {
+  readonly id: string;
+  readonly port: number;
+  /** Sessions that one server process opens at the most. */
+  readonly sessions: number;
+  readonly namesPerCheck: number;
+}
+
+export interface Config {
+  readonly host: string;
+  readonly port: number;
+  readonly databaseUrl: string;
+  /** Signs auth codes; never leaves the server. */
+  readonly secret: string;
+  readonly registryHost: string;
+  readonly registryPassword: string;
+  /** Certificate that registries are trusted by. */
+  readonly registryCertificate: string;
+  readonly registries: readonly RegistryAddress[];
+  readonly registryControlUrl: string;
+  readonly paymentsUrl: string;
+  readonly paymentsKey: string;
+  readonly smtpPort: number;
+  readonly mailUrl: string;
+  /** Folder of the built web app. */
+  readonly web: string;
+  /** Demo inbox, clock and faults are offered. */
+  readonly demo: boolean;
+  readonly logLevel: string;
+  /** Multiplies every rate limit; tests that sign in a hundred times raise it. */
+  readonly limits: number;
+}
+
+function number(name: string, fallback: number): number {
+  const value = Number(process.env[name] ?? fallback);
+  if (!Number.isFinite(value)) throw new Error(`${name} must be a number`);
+  return value;
+}
+
+function needed(name: string): string {
+  const value = process.env[name];
+  if (!value) throw new Error(`${name} is not set: npm start sets it`);
+  return value;
+}
+
+/** The one place where the environment is read. */
+export function readConfig(): Config {
+  const host = process.env['TIENDA_HOST'] ?? '127.0.0.1';
+  const registryPort = number('TIENDA_REGISTRY_PORT', 4320);
+  const paymentsPort = number('TIENDA_PAYMENTS_PORT', 4340);
+  const smtpPort = number('TIENDA_SMTP_PORT', 4350);
+  const data = process.env['TIENDA_DATA'] ?? '.data';
+  return {
+    host,
+    port: number('TIENDA_PORT', 4310),
+    databaseUrl: needed('DATABASE_URL'),
+    secret: needed('TIENDA_SECRET'),
+    registryHost: '127.0.0.1',
+    registryPassword: needed('TIENDA_REGISTRY_PASSWORD'),
+    registryCertificate: path.join(data, 'tls', 'registry.cert.pem'),
+    registries: [
+      { id: 'lanternhead', port: registryPort, sessions: 4, namesPerCheck: 20 },
+      { id: 'quarrystone', port: registryPort + 1, sessions: 3, namesPerCheck: 10 },
+      { id: 'millrace', port: registryPort + 2, sessions: 2, namesPerCheck: 5 },
+    ],
+    registryControlUrl: `http://127.0.0.1:${number('TIENDA_REGISTRY_CONTROL_PORT', registryPort + 9)}`,
+    paymentsUrl: `http://127.0.0.1:${paymentsPort}`,
+    paymentsKey: needed('TIENDA_PAYMENTS_KEY'),
+    smtpPort,
+    mailUrl: `http://127.0.0.1:${number('TIENDA_MAIL_HTTP_PORT', smtpPort + 1)}`,
+    web: path.resolve('dist/web'),
+    demo: process.env['TIENDA_DEMO'] === '1',
+    logLevel: process.env['TIENDA_LOG'] ?? 'info',
+    limits: number('TIENDA_LIMITS', 1),
+  };
+}

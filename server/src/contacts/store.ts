@@ -1,0 +1,37 @@
+import { and, desc, eq } from 'drizzle-orm';
+import type { Contact } from '@tienda/core/contacts/contact';
+import type { Database } from '../db/database';
+import { contact } from '../db/schema';
+
+export type StoredContact = Contact & { readonly id: string };
+
+export class ContactStore {
+  constructor(private readonly database: Database) {}
+
+  /** The latest first. */
+  async ofAccount(accountId: string): Promise<StoredContact[]> {
+    const rows = await this.database
+      .select()
+      .from(contact)
+      .where(eq(contact.accountId, accountId))
+      .orderBy(desc(contact.createdAt));
+    return rows.map((row) => ({ ...row.contact, id: row.id }));
+  }
+
+  async find(accountId: string, id: string): Promise<StoredContact | undefined> {
+    const [row] = await this.database
+      .select()
+      .from(contact)
+      .where(and(eq(contact.id, id), eq(contact.accountId, accountId)));
+    return row && { ...row.contact, id: row.id };
+  }
+
+  async add(accountId: string, details: Contact, now: Date): Promise<StoredContact> {
+    const [row] = await this.database
+      .insert(contact)
+      .values({ accountId, contact: { ...details }, createdAt: now })
+      .returning();
+    if (!row) throw new Error('The contact was not kept');
+    return { ...row.contact, id: row.id };
+  }
+}

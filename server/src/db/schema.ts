@@ -1,0 +1,186 @@
+import {
+  bigint,
+  boolean,
+  date,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  smallint,
+  text,
+  timestamp,
+  uuid,
+  varchar,
+} from 'drizzle-orm/pg-core';
+import type { Contact } from '@tienda/core/contacts/contact';
+import type { NameStatus } from '@tienda/core/names/availability';
+import type { OrderEvent } from '@tienda/core/orders/order';
+import type { Quote, QuoteRequest } from '@tienda/core/pricing/quote';
+
+const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+
+export const account = pgTable('account', {
+  id: uuid().primaryKey().defaultRandom(),
+  /** Lower case. */
+  email: text().notNull().unique(),
+  passwordHash: text('password_hash').notNull(),
+  basketId: uuid('basket_id').notNull().defaultRandom(),
+  createdAt: instant('created_at').notNull(),
+});
+
+/** An account asked for and not yet confirmed by the code sent to its address. */
+export const signUp = pgTable('sign_up', {
+  email: text().primaryKey(),
+  passwordHash: text('password_hash').notNull(),
+  codeHash: text('code_hash').notNull(),
+  attempts: smallint().notNull().default(0),
+  expiresAt: instant('expires_at').notNull(),
+});
+
+/** A visitor, signed in or not; the cookie's token is kept only as a digest. */
+export const session = pgTable(
+  'session',
+  {
+    tokenHash: text('token_hash').primaryKey(),
+    csrf: text().notNull(),
+    accountId: uuid('account_id').references(() => account.id, { onDelete: 'cascade' }),
+    basketId: uuid('basket_id').notNull().defaultRandom(),
+    createdAt: instant('created_at').notNull(),
+    expiresAt: instant('expires_at').notNull(),
+  },
+  (table) => [index('session_account').on(table.accountId), index('session_expires').on(table.expiresAt)],
+);
+
+export const basketLine = pgTable(
+  'basket_line',
+  {
+    basketId: uuid('basket_id').notNull(),
+    name: text().notNull(),
+    years: smallint().notNull(),
+    privacy: boolean().notNull(),
+    autoRenew: boolean('auto_renew').notNull(),
+    position: bigint({ mode: 'number' }).generatedAlwaysAsIdentity().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.basketId, table.name] })],
+);
+
+/** The registries' latest word on names asked for. */
+export const availability = pgTable('availability', {
+  name: text().primaryKey(),
+  status: text().$type<NameStatus>().notNull(),
+  premiumRegister: bigint('premium_register', { mode: 'number' }),
+  premiumRenew: bigint('premium_renew', { mode: 'number' }),
+  checkedAt: instant('checked_at').notNull(),
+});
+
+export const storedQuote = pgTable(
+  'quote',
+  {
+    id: uuid().primaryKey().defaultRandom(),
+    request: jsonb().$type<QuoteRequest>().notNull(),
+    quote: jsonb().$type<Quote>().notNull(),
+    validUntil: instant('valid_until').notNull(),
+  },
+  (table) => [index('quote_valid_until').on(table.validUntil)],
+);
+
+export const contact = pgTable(
+  'contact',
+  {
+    id: uuid().primaryKey().defaultRandom(),
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id, { onDelete: 'cascade' }),
+    contact: jsonb().$type<Contact>().notNull(),
+    createdAt: instant('created_at').notNull(),
+  },
+  (table) => [index('contact_account').on(table.accountId, table.createdAt)],
+);
+
+export const customerOrder = pgTable(
+  'customer_order',
+  {
+    id: uuid().primaryKey(),
+    number: integer().generatedAlwaysAsIdentity({ startWith: 1001 }).notNull(),
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id),
+    quoteId: uuid('quote_id').notNull().unique(),
+    contactId: uuid('contact_id')
+      .notNull()
+      .references(() => contact.id),
+    cardToken: text('card_token').notNull(),
+    agreements: jsonb().$type<readonly { id: string; version: string }[]>().notNull(),
+    placedAt: instant('placed_at').notNull(),
+    /** True once nothing remains to be done. */
+    ended: boolean().notNull().default(false),
+  },
+  (table) => [index('order_account').on(table.accountId, table.placedAt), index('order_open').on(table.ended)],
+);
+
+/** What happened to an order, in sequence; never changed, never removed. */
+export const orderEvent = pgTable(
+  'order_event',
+  {
+    orderId: uuid('order_id')
+      .notNull()
+      .references(() => customerOrder.id),
+    sequence: integer().notNull(),
+    event: jsonb().$type<OrderEvent>().notNull(),
+    at: instant('at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.orderId, table.sequence] })],
+);
+
+/** A name held by an account. */
+export const heldName = pgTable(
+  'held_name',
+  {
+    name: text().primaryKey(),
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id),
+    orderId: uuid('order_id')
+      .notNull()
+      .references(() => customerOrder.id),
+    contactId: uuid('contact_id')
+      .notNull()
+      .references(() => contact.id),
+    registeredOn: date('registered_on').notNull(),
+    expiresOn: date('expires_on').notNull(),
+    privacy: boolean().notNull(),
+    autoRenew: boolean('auto_renew').notNull(),
+    premiumRenew: bigint('premium_renew', { mode: 'number' }),
+  },
+  (table) => [index('held_name_account').on(table.accountId, table.expiresOn)],
+);
+
+/** What a keyed request was answered, so that sending it twice does it once. */
+export const idempotentRequest = pgTable(
+  'idempotent_request',
+  {
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id, { onDelete: 'cascade' }),
+    key: text().notNull(),
+    request: text().notNull(),
+    status: integer(),
+    body: jsonb(),
+    createdAt: instant('created_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.accountId, table.key] })],
+);
+
+/** How far the demo clock is ahead; one row. */
+export const demoClock = pgTable('demo_clock', {
+  id: smallint().primaryKey(),
+  days: integer().notNull(),
+});
+
+/** Counts of rate-limiter-flexible, in the shape that it asks for. */
+export const rateLimit = pgTable('rate_limit', {
+  key: varchar({ length: 255 }).primaryKey(),
+  points: integer().notNull().default(0),
+  expire: bigint({ mode: 'number' }),
+});

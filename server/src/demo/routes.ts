@@ -1,0 +1,114 @@
+import { Type } from 'class-transformer';
+import { IsArray, IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import type { DemoClock } from '../clock/clock';
+import type { Config } from '../config';
+import { badField, Problem } from '../http/problem';
+import { route, type Route } from '../http/route';
+
+export class AdvanceModel {
+  @IsInt({ message: 'advanceDays is a whole number.' })
+  @Min(0, { message: 'The demo clock moves forward only.' })
+  @Max(3660, { message: 'At most ten years at once.' })
+  advanceDays!: number;
+}
+
+export class FaultModel {
+  @IsString()
+  @MaxLength(40)
+  on!: string;
+
+  @IsIn(['delay', 'dropBefore', 'dropAfter', 'refuse', 'garble'])
+  kind!: string;
+
+  @IsOptional()
+  @IsInt()
+  @Min(0)
+  ms?: number;
+
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  times?: number;
+}
+
+export class FaultsModel {
+  /** A registry's id, or `payments`. */
+  @IsString()
+  @MaxLength(40)
+  standIn!: string;
+
+  @IsArray()
+  @ValidateNested({ each: true })
+  @Type(() => FaultModel)
+  faults!: FaultModel[];
+}
+
+/** What only the demo offers: its mailbox, its clock, and the switches that make the outside misbehave. */
+export function demoRoutes(config: Config, clock: DemoClock): Route[] {
+  return [
+    route(
+      'get',
+      '/api/demo/inbox',
+      { summary: 'Mails of the demo, the latest first', query: { to: 'A mail address; all when left out' } },
+      async ({ ctx }) => {
+        const to = ctx.query['to'];
+        const url = new URL('/messages', config.mailUrl);
+        if (typeof to === 'string') url.searchParams.set('to', to);
+        const response = await reach(url, 'GET');
+        return { body: await response.json() };
+      },
+    ),
+    route('get', '/api/demo/clock', { summary: 'The demo clock' }, async () => ({ body: shown(clock) })),
+    route(
+      'post',
+      '/api/demo/clock',
+      { summary: 'Moves the demo clock forward', model: AdvanceModel },
+      async ({ body }) => {
+        await clock.advance(body.advanceDays);
+        await tellClock(config, clock);
+        return { body: shown(clock) };
+      },
+    ),
+    route(
+      'post',
+      '/api/demo/faults',
+      { summary: 'Sets a stand-in’s fault switches', model: FaultsModel },
+      async ({ body }) => {
+        const known = config.registries.some(({ id }) => id === body.standIn);
+        if (!known && body.standIn !== 'payments')
+          throw badField('/standIn', 'unknownStandIn', 'Name a registry or payments.');
+        const url = known ? `${config.registryControlUrl}/faults/${body.standIn}` : `${config.paymentsUrl}/faults`;
+        await reach(url, 'PUT', body.faults);
+        return {};
+      },
+    ),
+  ];
+}
+
+/** The registries live by the demo clock too. */
+export async function tellClock(config: Config, clock: DemoClock): Promise<void> {
+  await reach(`${config.registryControlUrl}/clock`, 'PUT', { days: clock.daysAhead });
+}
+
+function shown(clock: DemoClock): object {
+  return { now: clock.now().toISOString(), daysAhead: clock.daysAhead };
+}
+
+async function reach(url: string | URL, method: string, body?: unknown): Promise<Response> {
+  try {
+    const response = await fetch(url, {
+      method,
+      ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+      signal: AbortSignal.timeout(5000),
+    });
+    if (response.ok) return response;
+    throw new Error(`${response.status} ${await response.text()}`);
+  } catch (fault) {
+    throw new Problem(
+      502,
+      'stand-in-silent',
+      'A stand-in did not answer',
+      fault instanceof Error ? fault.message : String(fault),
+    );
+  }
+}

@@ -1,0 +1,103 @@
+import { randomUUID } from 'node:crypto';
+import type { EppCommand } from '@tienda/core/epp/command';
+import type { EppContact, EppDomainCheck, EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
+import type { EppData, EppResponse } from '@tienda/core/epp/response';
+import { succeeded } from '@tienda/core/epp/resultCode';
+import type { RegistryAnswer } from '@tienda/core/names/availability';
+import { minorAmount } from '@tienda/core/pricing/money';
+import type { EppAddress } from './eppConnection';
+import { EppPool } from './eppPool';
+import { RegistrySilent, type CreateOutcome, type RegistryGateway } from './registryGateway';
+
+/** The currency in which registries are asked for fees; the catalogue's own. */
+const feesIn = 'USD';
+
+/** Codes after which the registry has certainly done nothing and never will for this request. */
+const finalRefusals: ReadonlySet<number> = new Set([2003, 2004, 2005, 2102, 2103, 2201, 2303, 2306, 2307]);
+
+/** A registry over EPP sessions (RFC 5730-5734). */
+export class EppRegistry implements RegistryGateway {
+  private readonly pool: EppPool;
+
+  constructor(
+    readonly id: string,
+    address: EppAddress,
+    sessions: number,
+    private readonly namesPerCheck: number,
+  ) {
+    this.pool = new EppPool(address, sessions);
+  }
+
+  async check(
+    names: readonly string[],
+    answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void,
+  ): Promise<void> {
+    const frames: string[][] = [];
+    for (let at = 0; at < names.length; at += this.namesPerCheck) frames.push(names.slice(at, at + this.namesPerCheck));
+    await Promise.all(frames.map(async (frame) => answered(await this.checkFrame(frame))));
+  }
+
+  private async checkFrame(names: readonly string[]): Promise<Map<string, RegistryAnswer>> {
+    const answers = new Map<string, RegistryAnswer>(names.map((name) => [name, { status: 'unknown' }]));
+    try {
+      const { data } = await this.send({ type: 'checkDomains', names, feesIn });
+      if (data?.type === 'domainChecks') for (const check of data.checks) answers.set(check.name, readCheck(check));
+    } catch (fault) {
+      if (!(fault instanceof RegistrySilent)) throw fault;
+    }
+    return answers;
+  }
+
+  async info(name: string, authCode?: string): Promise<EppDomainInfo | undefined> {
+    const command = { type: 'infoDomain', name, ...(authCode === undefined ? {} : { authCode }) } as const;
+    const { code, data } = await this.send(command);
+    if (code === 2303) return undefined;
+    return expected(code, data, 'domain').domain;
+  }
+
+  async needContact(contact: EppContact): Promise<void> {
+    const { code } = await this.send({ type: 'createContact', contact });
+    if (!succeeded(code) && code !== 2302) throw new RegistrySilent(`The contact was answered with ${code}`);
+  }
+
+  async create(domain: EppDomainCreate, transaction: string): Promise<CreateOutcome> {
+    const { code, data, reason, message } = await this.send({ type: 'createDomain', domain }, transaction);
+    if (code === 2302) return { type: 'exists' };
+    if (finalRefusals.has(code)) return { type: 'refused', reason: reason ?? message };
+    return { type: 'created', expiresAt: expected(code, data, 'domainCreated').expiresAt };
+  }
+
+  answers(): Promise<boolean> {
+    return this.pool.use((connection) => Promise.resolve(connection.usable)).catch(() => false);
+  }
+
+  close(): void {
+    this.pool.close();
+  }
+
+  private send(command: EppCommand, transaction = `TIENDA-${randomUUID()}`): Promise<EppResponse> {
+    return this.pool.use((connection) => connection.send(command, transaction));
+  }
+}
+
+/** The data of a success; anything else says nothing certain. */
+function expected<Type extends EppData['type']>(
+  code: number,
+  data: EppData | undefined,
+  type: Type,
+): Extract<EppData, { type: Type }> {
+  if (data && isData(data, type)) return data;
+  throw new RegistrySilent(`The registry answered ${code} without ${type}`);
+}
+
+function isData<Type extends EppData['type']>(data: EppData, type: Type): data is Extract<EppData, { type: Type }> {
+  return data.type === type;
+}
+
+/** A registry's check in Tienda's words. */
+function readCheck({ available, reason, feeClass, create, renew }: EppDomainCheck): RegistryAnswer {
+  if (!available) return { status: /reserved/i.test(reason ?? '') ? 'reserved' : 'taken' };
+  if (feeClass !== 'premium' || !create || !renew) return { status: 'available' };
+  const premium = { register: minorAmount(create.amount, feesIn), renew: minorAmount(renew.amount, feesIn) };
+  return { status: 'premium', premium };
+}

@@ -1,0 +1,34 @@
+import type { EppContact, EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
+import type { RegistryAnswer } from '@tienda/core/names/availability';
+
+/** The registry gave no usable answer: it may or may not have done what was asked. Ask before trying again. */
+export class RegistrySilent extends Error {}
+
+/** What came of an attempt to register. */
+export type CreateOutcome =
+  | { readonly type: 'created'; readonly expiresAt: string }
+  /** Somebody has the name: perhaps ourselves, from an earlier attempt. */
+  | { readonly type: 'exists' }
+  | { readonly type: 'refused'; readonly reason: string };
+
+/** A registry as Tienda uses it. One adapter speaks EPP. */
+export interface RegistryGateway {
+  readonly id: string;
+  /**
+   * Asks for names in frames as large as the registry allows, side by side; `answered` is called with each
+   * frame's names as soon as they are known. Names of a frame that got no answer are `unknown`.
+   */
+  check(names: readonly string[], answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void): Promise<void>;
+  /** @throws RegistrySilent */
+  info(name: string, authCode?: string): Promise<EppDomainInfo | undefined>;
+  /** Makes the contact, or finds it there from an earlier attempt. @throws RegistrySilent */
+  needContact(contact: EppContact): Promise<void>;
+  /** @param transaction the clTRID; the same for every attempt at one name of one order @throws RegistrySilent */
+  create(domain: EppDomainCreate, transaction: string): Promise<CreateOutcome>;
+  /** True where a session is open or can be opened. */
+  answers(): Promise<boolean>;
+  close(): void;
+}
+
+/** Registries by the id that the catalogue knows them by. */
+export type Registries = ReadonlyMap<string, RegistryGateway>;

@@ -1,0 +1,94 @@
+import { existsSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
+import path from 'node:path';
+import { bodyParser } from '@koa/bodyparser';
+import Router from '@koa/router';
+import Koa, { type Middleware } from 'koa';
+import helmet from 'koa-helmet';
+import serve from 'koa-static';
+import type pg from 'pg';
+import type { Logger } from 'pino';
+import type { Sessions } from '../accounts/sessions';
+import type { Config } from '../config';
+import { answerProblems, knowVisitor, limiter, timeAnswers } from './middleware';
+import { openApi } from './openapi';
+import { mount, route, type Route } from './route';
+
+const yearInMs = 365 * 24 * 3600 * 1000;
+
+/** The server as a list of what every request passes through. */
+export function createApp(
+  config: Config,
+  routes: readonly Route[],
+  sessions: Sessions,
+  pool: pg.Pool,
+  log: Logger,
+  version: string,
+): Koa {
+  const documented = [
+    ...routes,
+    route('get', '/api/openapi.json', { summary: 'This document' }, async () => ({ body: document })),
+  ];
+  const document = openApi(documented, version);
+  const router = new Router();
+  mount(router, documented, limiter(pool, config.limits));
+
+  const app = new Koa();
+  app.on('error', (fault: Error & { code?: string }) => {
+    if (fault.code !== 'EPIPE' && fault.code !== 'ECONNRESET') log.error({ fault }, 'a response failed');
+  });
+  app.use(timeAnswers);
+  app.use(answerProblems(log));
+  app.use(secureHeaders(config));
+  app.use(bodyParser({ enableTypes: ['json'], jsonLimit: '1mb' }));
+  app.use(knowVisitor(sessions));
+  app.use(router.routes());
+  app.use(webApp(config.web));
+  return app;
+}
+
+function secureHeaders({ paymentsUrl }: Config): Middleware {
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'"],
+        styleSrc: ["'self'"],
+        fontSrc: ["'self'"],
+        imgSrc: ["'self'", 'data:'],
+        connectSrc: ["'self'", paymentsUrl],
+        workerSrc: ["'self'"],
+        manifestSrc: ["'self'"],
+        baseUri: ["'none'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    referrerPolicy: { policy: 'same-origin' },
+    strictTransportSecurity: false,
+  });
+}
+
+/** The built app: files by their names, hashed ones for a year; every other path is the app itself. */
+function webApp(folder: string): Middleware {
+  const files = serve(folder, {
+    index: false,
+    brotli: true,
+    gzip: true,
+    setHeaders: (response, file) => {
+      const hashed = file.includes(`${path.sep}_expo${path.sep}`) || file.includes(`${path.sep}assets${path.sep}`);
+      response.setHeader('Cache-Control', hashed ? `public, max-age=${yearInMs / 1000}, immutable` : 'no-cache');
+    },
+  });
+  const index = path.join(folder, 'index.html');
+  return async (ctx, next) => {
+    if (ctx.path.startsWith('/api/') || !['GET', 'HEAD'].includes(ctx.method)) return next();
+    await files(ctx, async () => {
+      if (path.extname(ctx.path) !== '' && !ctx.path.startsWith('/names/')) return;
+      ctx.set('Cache-Control', 'no-cache');
+      ctx.type = 'html';
+      ctx.body = existsSync(index) ? await readFile(index) : 'The app is not built: npm start builds it.';
+    });
+  };
+}

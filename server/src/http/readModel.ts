@@ -1,0 +1,34 @@
+import 'reflect-metadata';
+import { plainToInstance } from 'class-transformer';
+import { validateSync, type ValidationError } from 'class-validator';
+import { badField, badFields, type FieldError } from './problem';
+
+/** A class with class-validator's rules on its fields. */
+export type Model<T extends object> = new () => T;
+
+/**
+ * The body as an instance of its model.
+ *
+ * @throws Problem 422 naming every field that is wrong, unknown fields among them
+ */
+export function readModel<T extends object>(model: Model<T>, body: unknown): T {
+  if (typeof body !== 'object' || body === null || Array.isArray(body))
+    throw badField('', 'notAnObject', 'Send a JSON object.');
+  const instance = plainToInstance(model, body);
+  const faults = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
+  if (faults.length > 0) throw badFields(faults.flatMap((fault) => fieldErrors(fault, '')));
+  return instance;
+}
+
+function fieldErrors({ property, constraints, children }: ValidationError, parent: string): FieldError[] {
+  const pointer = `${parent}/${property.replace(/~/g, '~0').replace(/\//g, '~1')}`;
+  const [first] = Object.entries(constraints ?? {});
+  const own = first ? [{ pointer, code: first[0], detail: sentence(first[1]) }] : [];
+  return [...own, ...(children ?? []).flatMap((child) => fieldErrors(child, pointer))];
+}
+
+/** Rules without a text of their own speak class-validator's English; make a sentence of it. */
+function sentence(text: string): string {
+  const capital = text.charAt(0).toUpperCase() + text.slice(1);
+  return /[.!?]$/.test(capital) ? capital : `${capital}.`;
+}

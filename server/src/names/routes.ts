@@ -1,0 +1,71 @@
+import { IsBoolean } from 'class-validator';
+import type { Contact } from '@tienda/core/contacts/contact';
+import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
+import { domainName } from '@tienda/core/names/domainName';
+import { unitPrices } from '@tienda/core/pricing/linePrice';
+import type { CatalogueReader } from '../catalogue/catalogue';
+import type { ContactStore } from '../contacts/store';
+import { notFound } from '../http/problem';
+import { accountRoute, type Route } from '../http/route';
+import type { HeldName, NameStore } from './store';
+
+export class AutoRenewModel {
+  @IsBoolean({ message: 'Auto-renew is true or false.' })
+  autoRenew!: boolean;
+}
+
+export function nameRoutes(names: NameStore, contacts: ContactStore, catalogue: CatalogueReader): Route[] {
+  /** A held name as shown: with its next renewal at today's prices, and the dates after its expiry. */
+  function shown(held: HeldName, holder?: Contact): object {
+    const read = domainName(held.name, catalogue.current());
+    if (read.kind === 'problem') throw new Error(`${held.name} is held but cannot be read: ${read.code}`);
+    const premium = held.premiumRenew === null ? undefined : { register: held.premiumRenew, renew: held.premiumRenew };
+    const prices = unitPrices(read.extension, premium, false, 'USD', '1');
+    const yearly = prices.renew + prices.fee + (held.privacy ? prices.privacy : 0);
+    const { name, registeredOn, expiresOn, privacy, autoRenew, orderId } = held;
+    return {
+      name,
+      unicode: read.unicode,
+      registeredOn,
+      expiresOn,
+      privacy,
+      privacyPolicy: read.extension.privacy.policy,
+      autoRenew,
+      orderId,
+      renewal: { on: expiresOn, amount: yearly * Math.min(...read.extension.terms.renew), currency: 'USD' },
+      afterExpiry: afterExpiry(expiresOn, read.extension.lifecycle),
+      ...(holder ? { holder: { name: holder.name, organisation: holder.organisation ?? '' } } : {}),
+    };
+  }
+
+  async function find(accountId: string, name: string): Promise<HeldName> {
+    const held = await names.find(accountId, name);
+    if (!held) throw notFound('name among yours');
+    return held;
+  }
+
+  return [
+    accountRoute(
+      'get',
+      '/api/me/names',
+      { summary: 'Names held, the soonest to expire first' },
+      async ({ accountId }) => ({
+        body: (await names.ofAccount(accountId)).map((held) => shown(held)),
+      }),
+    ),
+    accountRoute('get', '/api/me/names/:name', { summary: 'One name held' }, async ({ accountId, params }) => {
+      const held = await find(accountId, params['name'] ?? '');
+      return { body: shown(held, await contacts.find(accountId, held.contactId)) };
+    }),
+    accountRoute(
+      'patch',
+      '/api/me/names/:name',
+      { summary: 'Switches auto-renew', model: AutoRenewModel },
+      async ({ accountId, params, body: { autoRenew } }) => {
+        const held = await find(accountId, params['name'] ?? '');
+        await names.setAutoRenew(accountId, held.name, autoRenew);
+        return { body: shown({ ...held, autoRenew }, await contacts.find(accountId, held.contactId)) };
+      },
+    ),
+  ];
+}

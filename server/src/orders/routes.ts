@@ -1,0 +1,62 @@
+import { PassThrough } from 'node:stream';
+import type { Notifications } from '../db/notifications';
+import type { Idempotency } from '../http/idempotency';
+import { accountRoute, type Route } from '../http/route';
+import { NewOrder } from './models';
+import type { OrderService } from './service';
+import { orderChannel } from './store';
+
+/** A comment is sent this often, so that nothing between closes a quiet stream. */
+const heartbeatMs = 15_000;
+
+export function orderRoutes(orders: OrderService, notifications: Notifications, idempotency: Idempotency): Route[] {
+  return [
+    accountRoute(
+      'post',
+      '/api/me/orders',
+      { summary: 'Places an order for a quote; takes Idempotency-Key', model: NewOrder, perMinute: 30 },
+      ({ ctx, accountId, body }) =>
+        idempotency.once(ctx, accountId, async () => ({ status: 201, body: await orders.place(accountId, body) })),
+    ),
+    accountRoute('get', '/api/me/orders', { summary: 'Orders, the latest first' }, async ({ accountId }) => ({
+      body: await orders.list(accountId),
+    })),
+    accountRoute('get', '/api/me/orders/:id', { summary: 'One order' }, async ({ accountId, params }) => ({
+      body: await orders.find(accountId, params['id'] ?? ''),
+    })),
+    accountRoute(
+      'get',
+      '/api/me/orders/:id/progress',
+      { summary: 'The order each time something happened to it, until it ends', produces: 'text/event-stream' },
+      async ({ ctx, accountId, params }) => {
+        const id = params['id'] ?? '';
+        let shown = await orders.find(accountId, id);
+        const stream = new PassThrough();
+        ctx.type = 'text/event-stream';
+        ctx.set('Cache-Control', 'no-store');
+        ctx.body = stream;
+        const tell = () => stream.write(`id: ${shown.events.length}\ndata: ${JSON.stringify(shown)}\n\n`);
+        const unhear = await notifications.on(orderChannel, (payload) => {
+          if (payload !== id) return;
+          orders
+            .find(accountId, id)
+            .then((order) => {
+              shown = order;
+              tell();
+              if (order.ended) stream.end();
+            })
+            .catch(() => stream.destroy());
+        });
+        const heartbeat = setInterval(() => stream.write(': still here\n\n'), heartbeatMs);
+        stream.on('close', () => {
+          unhear();
+          clearInterval(heartbeat);
+        });
+        shown = await orders.find(accountId, id);
+        tell();
+        if (shown.ended) stream.end();
+        return undefined;
+      },
+    ),
+  ];
+}

@@ -1,0 +1,85 @@
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsISO31661Alpha2,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+import { currencies, type Currency } from '@tienda/core/pricing/money';
+
+export class QuoteItemModel {
+  @IsString()
+  @MaxLength(253, { message: 'A name has at most 253 characters.' })
+  name!: string;
+
+  @IsIn(['register', 'renew', 'transfer'], { message: 'The action is register, renew or transfer.' })
+  action!: 'register' | 'renew' | 'transfer';
+
+  @IsInt({ message: 'Years is a whole number.' })
+  @Min(1, { message: 'At least one year.' })
+  @Max(10, { message: 'At most ten years.' })
+  years!: number;
+
+  @IsBoolean({ message: 'Privacy is true or false.' })
+  privacy!: boolean;
+
+  @IsBoolean({ message: 'Auto-renew is true or false.' })
+  autoRenew!: boolean;
+}
+
+export class QuoteCustomerModel {
+  @IsISO31661Alpha2({ message: 'The country is an ISO 3166-1 code of two letters.' })
+  country!: string;
+
+  @IsIn(['person', 'business'], { message: 'The customer is a person or a business.' })
+  kind!: 'person' | 'business';
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(20, { message: 'A VAT number has at most 20 characters.' })
+  vatId?: string;
+
+  @IsBoolean({ message: 'isNew is true or false.' })
+  isNew!: boolean;
+}
+
+export class QuoteRequestModel {
+  @IsIn(currencies, { message: 'Choose a currency that Tienda charges in.' })
+  currency!: Currency;
+
+  @IsArray({ message: 'Items come as a list.' })
+  @ArrayMinSize(1, { message: 'Name at least one item.' })
+  @ArrayMaxSize(500, { message: 'At most 500 items in one quote.' })
+  @ValidateNested({ each: true })
+  @Type(() => QuoteItemModel)
+  items!: QuoteItemModel[];
+
+  @IsArray({ message: 'Codes come as a list.' })
+  @ArrayMaxSize(50, { message: 'At most 50 codes in one quote.' })
+  @IsString({ each: true, message: 'A code is text.' })
+  @MaxLength(40, { each: true, message: 'A code has at most 40 characters.' })
+  codes!: string[];
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(40, { message: 'A code has at most 40 characters.' })
+  use?: string | null;
+
+  @ValidateNested()
+  @Type(() => QuoteCustomerModel)
+  customer!: QuoteCustomerModel;
+
+  @IsOptional()
+  @Matches(/^-?0(\.\d{1,6})?$/, { message: 'Growth is a decimal between -1 and 1, such as 0.03.' })
+  growth?: string;
+}

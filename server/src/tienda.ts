@@ -1,0 +1,144 @@
+import { readFileSync } from 'node:fs';
+import type Koa from 'koa';
+import type { Logger } from 'pino';
+import { accountRoutes } from './accounts/routes';
+import { AccountService } from './accounts/service';
+import { Sessions } from './accounts/sessions';
+import { AccountStore } from './accounts/store';
+import { basketRoutes } from './basket/routes';
+import { BasketStore } from './basket/store';
+import { CatalogueReader } from './catalogue/catalogue';
+import { catalogueRoutes } from './catalogue/routes';
+import { DemoClock } from './clock/clock';
+import type { Config } from './config';
+import { contactRoutes } from './contacts/routes';
+import { ContactStore } from './contacts/store';
+import { openDatabase } from './db/database';
+import { Notifications } from './db/notifications';
+import { demoRoutes, tellClock } from './demo/routes';
+import { SmtpMail } from './gateways/mail/mailGateway';
+import { HttpPayments } from './gateways/payments/httpPayments';
+import { EppRegistry } from './gateways/registry/eppRegistry';
+import type { Registries } from './gateways/registry/registryGateway';
+import { createApp } from './http/app';
+import { healthRoute } from './http/health';
+import { Idempotency } from './http/idempotency';
+import { OrderQueue } from './jobs/queue';
+import { nameRoutes } from './names/routes';
+import { NameStore } from './names/store';
+import { orderRoutes } from './orders/routes';
+import { OrderService } from './orders/service';
+import { OrderStore } from './orders/store';
+import { OrderWorker } from './orders/worker';
+import { quoteRoutes } from './pricing/routes';
+import { QuoteService } from './pricing/service';
+import { QuoteStore } from './pricing/store';
+import { searchRoutes } from './search/routes';
+import { SearchService } from './search/service';
+import { AvailabilityStore } from './search/store';
+
+export const version = '0.1.0';
+
+export interface Tienda {
+  readonly app: Koa;
+  readonly clock: DemoClock;
+  readonly accounts: AccountService;
+  close(): Promise<void>;
+}
+
+/** Puts the parts together: stores on the database, services on stores, routes on services. */
+export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
+  const { pool, database } = await openDatabase(config.databaseUrl);
+  const notifications = new Notifications(config.databaseUrl, log);
+  await notifications.open();
+  const clock = await DemoClock.open(database, notifications, log);
+  const registries = openRegistries(config);
+  const mail = new SmtpMail('127.0.0.1', config.smtpPort);
+  const queue = new OrderQueue(config.databaseUrl, log);
+  await queue.start();
+
+  const catalogue = new CatalogueReader(clock);
+  const sessions = new Sessions(database, clock);
+  const accounts = new AccountStore(database);
+  const accountService = new AccountService(accounts, mail, clock);
+  const basket = new BasketStore(database);
+  const contacts = new ContactStore(database);
+  const names = new NameStore(database);
+  const orders = new OrderStore(database);
+  const availability = new AvailabilityStore(database);
+  const search = new SearchService(catalogue, registries, availability, clock);
+  const quoteStore = new QuoteStore(database);
+  const quotes = new QuoteService(catalogue, search, names, quoteStore, clock);
+  const orderService = new OrderService(
+    orders,
+    quotes,
+    quoteStore,
+    contacts,
+    accounts,
+    basket,
+    catalogue,
+    queue,
+    clock,
+  );
+  const worker = new OrderWorker({
+    pool,
+    orders,
+    contacts,
+    names,
+    accounts,
+    availability,
+    catalogue,
+    registries,
+    payments: new HttpPayments(config.paymentsUrl, config.paymentsKey),
+    mail,
+    clock,
+    secret: config.secret,
+  });
+  await queue.work((orderId) => worker.advance(orderId));
+  for (const orderId of await orders.open()) await queue.push(orderId);
+
+  const routes = [
+    healthRoute(database, registries, version),
+    ...catalogueRoutes(catalogue),
+    ...searchRoutes(search, log),
+    ...quoteRoutes(quotes),
+    ...basketRoutes(basket, sessions, accounts, catalogue),
+    ...accountRoutes(accountService, accounts, sessions, basket, clock, config),
+    ...contactRoutes(contacts, clock),
+    ...orderRoutes(orderService, notifications, new Idempotency(database, clock)),
+    ...nameRoutes(names, contacts, catalogue),
+    ...(config.demo ? demoRoutes(config, clock) : []),
+  ];
+  if (config.demo) await tellClock(config, clock);
+  return {
+    app: createApp(config, routes, sessions, pool, log, version),
+    clock,
+    accounts: accountService,
+    close: async () => {
+      await queue.stop();
+      for (const registry of registries.values()) registry.close();
+      await notifications.close();
+      await pool.end();
+    },
+  };
+}
+
+/** How long a registry may take to answer. */
+const registryTimeoutMs = 8000;
+
+function openRegistries(config: Config): Registries {
+  const certificate = readFileSync(config.registryCertificate, 'utf8');
+  return new Map(
+    config.registries.map(({ id, port, sessions, namesPerCheck }) => {
+      const address = {
+        host: config.registryHost,
+        port,
+        certificate,
+        clientId: 'tienda',
+        password: config.registryPassword,
+        timeoutMs: registryTimeoutMs,
+      };
+      return [id, new EppRegistry(id, address, sessions, namesPerCheck)];
+    }),
+  );
+}
