@@ -4,7 +4,7 @@ const { getDefaultConfig } = require('expo/metro-config');
 const config = getDefaultConfig(__dirname);
 
 /** Icon sets that RN Elements falls back to and Tienda never shows. */
-const unusedIcons = /^@expo\/vector-icons|^@react-native-vector-icons\/(?!common|material-design-icons)/;
+const unusedIcons = /^@expo\/vector-icons|^@react-native-vector-icons\//;
 /** The ESM build of class-validator assigns to exports that Metro makes read-only. */
 const commonJs = { 'class-validator': require.resolve('class-validator') };
 

@@ -102,7 +102,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     ...catalogueRoutes(catalogue),
     ...searchRoutes(search, log),
     ...quoteRoutes(quotes),
-    ...basketRoutes(basket, sessions, accounts, catalogue),
+    ...basketRoutes(basket, sessions, accounts, catalogue, availability),
     ...accountRoutes(accountService, accounts, sessions, basket, clock, config),
     ...contactRoutes(contacts, clock),
     ...orderRoutes(orderService, notifications, new Idempotency(database, clock)),

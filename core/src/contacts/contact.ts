@@ -11,16 +11,7 @@ import {
 } from 'class-validator';
 import { parsePhoneNumberFromString } from 'libphonenumber-js';
 import validator from 'validator';
-
-export const contactKinds = ['person', 'company', 'association', 'publicBody'] as const;
-
-/** Who holds a name: registries treat people and organisations differently. */
-export type ContactKind = (typeof contactKinds)[number];
-
-/** True where the holder is not a person, so that an organisation must be named. */
-export function isOrganisation(kind: ContactKind): boolean {
-  return kind !== 'person';
-}
+import { contactKinds, isOrganisation, type ContactKind } from './contactKind';
 
 /** Countries whose addresses are incomplete without a state, province or prefecture. */
 const countriesWithRegion = new Set(['US', 'CA', 'AU', 'MX', 'BR', 'IT', 'ES', 'JP', 'CN', 'IN']);

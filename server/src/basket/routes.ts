@@ -1,10 +1,13 @@
 import type { Context } from 'koa';
+import type { BasketLine } from '@tienda/core/names/basketLine';
 import { domainName } from '@tienda/core/names/domainName';
+import { toULabel } from '@tienda/core/names/idna';
 import type { AccountStore } from '../accounts/store';
 import type { Sessions } from '../accounts/sessions';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import { badField } from '../http/problem';
-import { route, sessionOf, type Route } from '../http/route';
+import { route, sessionOf, type Answer, type Route } from '../http/route';
+import type { AvailabilityStore } from '../search/store';
 import { BasketLineModel } from './models';
 import type { BasketStore } from './store';
 
@@ -15,6 +18,7 @@ export function basketRoutes(
   sessions: Sessions,
   accounts: AccountStore,
   catalogue: CatalogueReader,
+  availability: AvailabilityStore,
 ): Route[] {
   /** The account's basket for those signed in, else the visitor's own. */
   async function basketOf(ctx: Context): Promise<string | undefined> {
@@ -22,11 +26,21 @@ export function basketRoutes(
     return session?.accountId ? accounts.basketOf(session.accountId) : session?.basketId;
   }
 
+  async function answer(id: string | undefined): Promise<Answer> {
+    const lines = id ? await basket.lines(id) : [];
+    const answers = await availability.answers(
+      lines.map(({ name }) => name),
+      new Date(0),
+    );
+    const shown = lines.map((line): BasketLine => {
+      const known = answers.get(line.name);
+      return { ...line, unicode: toULabel(line.name), ...(known ? { answer: known } : {}) };
+    });
+    return { body: { lines: shown } };
+  }
+
   return [
-    route('get', '/api/basket', { summary: 'What is in the basket' }, async ({ ctx }) => {
-      const id = await basketOf(ctx);
-      return { body: { lines: id ? await basket.lines(id) : [] } };
-    }),
+    route('get', '/api/basket', { summary: 'What is in the basket' }, async ({ ctx }) => answer(await basketOf(ctx))),
     route(
       'put',
       '/api/basket/:name',
@@ -41,13 +55,13 @@ export function basketRoutes(
         if ((await basket.size(id)) >= mostLines)
           throw badField('/name', 'basketFull', `A basket holds at most ${mostLines} names: check out or remove some.`);
         await basket.put(id, { name: read.name, years, privacy, autoRenew });
-        return { body: { lines: await basket.lines(id) } };
+        return answer(id);
       },
     ),
     route('delete', '/api/basket/:name', { summary: 'Takes a name out of the basket' }, async ({ ctx, params }) => {
       const id = await basketOf(ctx);
       if (id) await basket.remove(id, [params['name'] ?? '']);
-      return { body: { lines: id ? await basket.lines(id) : [] } };
+      return answer(id);
     }),
   ];
 }

@@ -1,19 +1,15 @@
 import { and, asc, count, eq, inArray, sql } from 'drizzle-orm';
+import type { BasketLine } from '@tienda/core/names/basketLine';
 import type { Database, Transaction } from '../db/database';
 import { basketLine } from '../db/schema';
 
-/** A name to register, with what was chosen for it. */
-export interface BasketLine {
-  readonly name: string;
-  readonly years: number;
-  readonly privacy: boolean;
-  readonly autoRenew: boolean;
-}
+/** A line as kept: what was chosen, without what the registries say of it. */
+export type KeptLine = Omit<BasketLine, 'unicode' | 'answer'>;
 
 export class BasketStore {
   constructor(private readonly database: Database) {}
 
-  lines(basketId: string): Promise<BasketLine[]> {
+  lines(basketId: string): Promise<KeptLine[]> {
     const { name, years, privacy, autoRenew } = basketLine;
     return this.database
       .select({ name, years, privacy, autoRenew })
@@ -30,7 +26,7 @@ export class BasketStore {
     return row?.size ?? 0;
   }
 
-  async put(basketId: string, line: BasketLine): Promise<void> {
+  async put(basketId: string, line: KeptLine): Promise<void> {
     const { years, privacy, autoRenew } = line;
     await this.database
       .insert(basketLine)

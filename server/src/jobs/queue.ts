@@ -16,6 +16,7 @@ interface OrderJob {
 /** The queue of orders to move on, in PostgreSQL: any server process may take the next. */
 export class OrderQueue {
   private readonly boss: PgBoss;
+  private worker: string | undefined;
 
   constructor(
     url: string,
@@ -34,6 +35,7 @@ export class OrderQueue {
   async push(orderId: string, failures = 0): Promise<void> {
     const job: OrderJob = { orderId, failures };
     await this.boss.send(queueName, job, failures > 0 ? { startAfter: waitAfter(failures) } : {});
+    if (failures === 0 && this.worker) this.boss.notifyWorker(this.worker);
   }
 
   /**
@@ -43,7 +45,7 @@ export class OrderQueue {
    */
   async work(advance: (orderId: string) => Promise<boolean>): Promise<void> {
     const options = { batchSize: 8, pollingIntervalSeconds: 0.5 };
-    await this.boss.work<OrderJob>(queueName, options, async (jobs) => {
+    this.worker = await this.boss.work<OrderJob>(queueName, options, async (jobs) => {
       await Promise.all(
         jobs.map(async ({ data: { orderId, failures } }) => {
           const again = await advance(orderId).catch((fault: unknown) => {

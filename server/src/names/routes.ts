@@ -2,6 +2,7 @@ import { IsBoolean } from 'class-validator';
 import type { Contact } from '@tienda/core/contacts/contact';
 import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import { domainName } from '@tienda/core/names/domainName';
+import type { ShownName } from '@tienda/core/names/shownName';
 import { unitPrices } from '@tienda/core/pricing/linePrice';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { ContactStore } from '../contacts/store';
@@ -16,7 +17,7 @@ export class AutoRenewModel {
 
 export function nameRoutes(names: NameStore, contacts: ContactStore, catalogue: CatalogueReader): Route[] {
   /** A held name as shown: with its next renewal at today's prices, and the dates after its expiry. */
-  function shown(held: HeldName, holder?: Contact): object {
+  function shown(held: HeldName, holder?: Contact): ShownName {
     const read = domainName(held.name, catalogue.current());
     if (read.kind === 'problem') throw new Error(`${held.name} is held but cannot be read: ${read.code}`);
     const premium = held.premiumRenew === null ? undefined : { register: held.premiumRenew, renew: held.premiumRenew };

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { isOrganisation } from '@tienda/core/contacts/contact';
+import { isOrganisation } from '@tienda/core/contacts/contactKind';
 import { domainName } from '@tienda/core/names/domainName';
 import { fromEvents, statusOf, type OrderLine } from '@tienda/core/orders/order';
+import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { AccountStore } from '../accounts/store';
 import type { BasketStore } from '../basket/store';
 import type { CatalogueReader } from '../catalogue/catalogue';
@@ -13,25 +14,6 @@ import type { QuoteService } from '../pricing/service';
 import type { QuoteStore, StoredQuote } from '../pricing/store';
 import type { NewOrder } from './models';
 import type { OrderHead, OrderStore, StoredEvent } from './store';
-
-/** An order as shown: where it stands, and how it came there. */
-export interface ShownOrder {
-  readonly id: string;
-  readonly number: number;
-  readonly placedAt: string;
-  readonly status: ReturnType<typeof statusOf>;
-  readonly ended: boolean;
-  readonly currency: string;
-  readonly total: number;
-  readonly payment: ReturnType<typeof fromEvents>['payment'];
-  readonly lines: ReturnType<typeof fromEvents>['lines'];
-  readonly events: readonly {
-    readonly sequence: number;
-    readonly type: string;
-    readonly name?: string;
-    readonly at: string;
-  }[];
-}
 
 export class OrderService {
   constructor(

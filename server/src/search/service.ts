@@ -5,41 +5,13 @@ import { domainName } from '@tienda/core/names/domainName';
 import { toULabel } from '@tienda/core/names/idna';
 import { extensionProblem, readLabel } from '@tienda/core/names/label';
 import { readQuery, type SearchPlan } from '@tienda/core/names/readQuery';
+import type { SearchEvent } from '@tienda/core/names/searchEvent';
 import { introRuns, unitPrices } from '@tienda/core/pricing/linePrice';
-import type { Currency, Minor } from '@tienda/core/pricing/money';
+import type { Currency } from '@tienda/core/pricing/money';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
 import type { Registries } from '../gateways/registry/registryGateway';
 import type { AvailabilityStore } from './store';
-
-/** What a name costs, all in: charge and yearly fee, before tax. */
-export interface SearchPrice {
-  readonly currency: Currency;
-  readonly firstYear: Minor;
-  readonly renewal: Minor;
-  /** True where the first year is at an introductory price. */
-  readonly intro: boolean;
-}
-
-/** A line of `GET /api/search`. */
-export type SearchEvent =
-  | ({ readonly type: 'plan' } & SearchPlan)
-  | {
-      readonly type: 'result';
-      readonly name: string;
-      readonly unicode: string;
-      readonly label: string;
-      readonly extension: string;
-      readonly status: NameStatus;
-      /** The registry's own unit prices, USD cents. */
-      readonly premium?: RegistryAnswer['premium'];
-      readonly price: SearchPrice | null;
-      readonly checkedAt: string;
-      readonly source: string;
-      /** Why the name is invalid. */
-      readonly detail?: string;
-    }
-  | { readonly type: 'done'; readonly counts: Readonly<Record<string, number>>; readonly ms: number };
 
 interface Candidate {
   readonly name: string;

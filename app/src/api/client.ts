@@ -1,0 +1,86 @@
+/** One thing wrong with one field; the pointer leads into the body that was sent. */
+export interface FieldError {
+  readonly pointer: string;
+  readonly code: string;
+  readonly detail: string;
+}
+
+/** The server said no (RFC 9457), or could not be reached (status 0). */
+export class ApiProblem extends Error {
+  constructor(
+    readonly status: number,
+    readonly type: string,
+    readonly detail: string,
+    readonly errors: readonly FieldError[],
+  ) {
+    super(detail);
+  }
+
+  /** What is wrong with one field of the body, if anything. */
+  of(field: string): string | undefined {
+    return this.errors.find(({ pointer }) => pointer === `/${field}`)?.detail;
+  }
+}
+
+let csrf = '';
+
+/** The session's token, sent with everything that changes something. */
+export function keepCsrf(token: string): void {
+  csrf = token;
+}
+
+type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
+
+/**
+ * Calls the server; the answer is what the contract says it is.
+ *
+ * @throws ApiProblem
+ */
+export async function call<Result>(
+  method: Method,
+  path: string,
+  body?: object,
+  headers: Readonly<Record<string, string>> = {},
+  signal?: AbortSignal,
+): Promise<Result> {
+  const response = await reach(path, {
+    method,
+    headers: {
+      ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+      ...(method === 'GET' ? {} : { 'X-Tienda-CSRF': csrf }),
+      ...headers,
+    },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    ...(signal ? { signal } : {}),
+  });
+  return response.status === 204 ? (undefined as Result) : response.json();
+}
+
+/** The lines of an answer in `application/x-ndjson`, those that arrived together given together. */
+export async function* lines<Line>(path: string, signal: AbortSignal): AsyncGenerator<Line[]> {
+  const response = await reach(path, { signal });
+  const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader();
+  let held = '';
+  while (reader) {
+    const { done, value } = await reader.read();
+    if (done) return;
+    const parts = (held + value).split('\n');
+    held = parts.pop() ?? '';
+    if (parts.length > 0) yield parts.map((line): Line => JSON.parse(line));
+  }
+}
+
+async function reach(path: string, init: RequestInit): Promise<Response> {
+  let response: Response;
+  try {
+    response = await fetch(path, { credentials: 'same-origin', ...init });
+  } catch (fault) {
+    if (init.signal?.aborted) throw fault;
+    throw new ApiProblem(0, 'unreachable', '', []);
+  }
+  if (response.ok) return response;
+  const problem: Partial<{ type: string; detail: string; errors: FieldError[] }> = await response
+    .json()
+    .catch(() => ({}));
+  throw new ApiProblem(response.status, problem.type ?? '', problem.detail ?? '', problem.errors ?? []);
+}

@@ -1,0 +1,68 @@
+import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { call, keepCsrf } from './client';
+
+export interface SessionView {
+  readonly csrf: string;
+  readonly account: { readonly email: string } | null;
+  /** The shop's own date and time; the demo clock may be ahead. */
+  readonly now: string;
+  readonly demo: boolean;
+  readonly paymentsUrl: string;
+}
+
+const sessionKey = ['session'];
+
+function keep(session: SessionView): SessionView {
+  keepCsrf(session.csrf);
+  return session;
+}
+
+export function useSession() {
+  return useQuery({
+    queryKey: sessionKey,
+    queryFn: async () => keep(await call<SessionView>('GET', '/api/session')),
+    staleTime: Infinity,
+  });
+}
+
+/** After signing in or out nothing that was fetched before can be trusted. */
+async function entered(queries: QueryClient, session: SessionView): Promise<void> {
+  keep(session);
+  queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] === 'me' });
+  queries.setQueryData(sessionKey, session);
+  await queries.invalidateQueries({ queryKey: ['basket'] });
+}
+
+export function useSignIn() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (credentials: { email: string; password: string }) =>
+      call<SessionView>('POST', '/api/session', credentials),
+    onSuccess: (session) => entered(queries, session),
+  });
+}
+
+export function useSignUp() {
+  return useMutation({
+    mutationFn: (account: { email: string; password: string }) => call<object>('POST', '/api/accounts', account),
+  });
+}
+
+export function useConfirm() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (code: { email: string; code: string }) => call<SessionView>('POST', '/api/accounts/confirm', code),
+    onSuccess: (session) => entered(queries, session),
+  });
+}
+
+export function useSignOut() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async () => {
+      await call<undefined>('DELETE', '/api/session');
+      return call<SessionView>('GET', '/api/session');
+    },
+    onSuccess: (session) => entered(queries, session),
+  });
+}

@@ -1,0 +1,1 @@
+export { AccountScreen as default } from '../features/account/AccountScreen';

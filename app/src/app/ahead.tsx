@@ -1,0 +1,1 @@
+export { AheadScreen as default } from '../features/ahead/AheadScreen';

@@ -1,0 +1,1 @@
+export { BasketScreen as default } from '../features/basket/BasketScreen';

@@ -1,0 +1,1 @@
+export { AccountStep as default } from '../../features/checkout/AccountStep';

@@ -1,0 +1,1 @@
+export { HolderStep as default } from '../../features/checkout/HolderStep';

@@ -1,0 +1,1 @@
+export { CheckoutScreen as default } from '../../features/checkout/CheckoutScreen';

@@ -1,0 +1,1 @@
+export { ReviewStep as default } from '../../features/checkout/ReviewStep';

@@ -1,0 +1,1 @@
+export { InboxScreen as default } from '../features/inbox/InboxScreen';

@@ -1,0 +1,1 @@
+export { NameScreen as default } from '../../features/names/NameScreen';

@@ -1,0 +1,1 @@
+export { NamesScreen as default } from '../../features/names/NamesScreen';

@@ -1,0 +1,1 @@
+export { OrderScreen as default } from '../../features/orders/OrderScreen';

@@ -1,0 +1,162 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { passwordRules } from '@tienda/core/accounts/passwordRules';
+import { ApiProblem } from '../../api/client';
+import { useConfirm, useSession, useSignIn, useSignUp } from '../../api/session';
+import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
+import { Card } from '../../ui/Card';
+import { Failure } from '../../ui/Empty';
+import { Field } from '../../ui/Field';
+import { Text } from '../../ui/Text';
+import { InboxLink } from '../inbox/InboxLink';
+
+const words = texts.checkout.account;
+
+/** What the server says of one field, if anything. */
+function said(fault: unknown, field: string): string | undefined {
+  return fault instanceof ApiProblem ? fault.of(field) : undefined;
+}
+
+/** A problem that belongs to no field. */
+function General({ fault }: { readonly fault: unknown }) {
+  if (!fault || (fault instanceof ApiProblem && fault.errors.length > 0)) return null;
+  return <Failure fault={fault} />;
+}
+
+/** Makes an account or signs in. Whoever mounts it learns of success from the session. */
+export function AccountForms({ first }: { readonly first: 'new' | 'existing' }) {
+  const [which, setWhich] = useState(first);
+  const [email, setEmail] = useState('');
+  const [password, setPassword] = useState('');
+  const signUp = useSignUp();
+  const shared = { email, setEmail, password, setPassword };
+  if (signUp.isSuccess)
+    return <CodeForm email={email} onOther={() => signUp.reset()} onAgain={() => signUp.mutate({ email, password })} />;
+  return which === 'new' ? (
+    <Card>
+      <NewAccountForm {...shared} signUp={signUp} />
+      <Action kind="link" title={words.haveOne} onPress={() => setWhich('existing')} />
+    </Card>
+  ) : (
+    <Card>
+      <SignInForm {...shared} />
+      <Action kind="link" title={words.makeOne} onPress={() => setWhich('new')} />
+    </Card>
+  );
+}
+
+interface Shared {
+  readonly email: string;
+  readonly setEmail: (email: string) => void;
+  readonly password: string;
+  readonly setPassword: (password: string) => void;
+}
+
+function NewAccountForm({
+  email,
+  setEmail,
+  password,
+  setPassword,
+  signUp,
+}: Shared & { readonly signUp: ReturnType<typeof useSignUp> }) {
+  const send = () => signUp.mutate({ email: email.trim(), password });
+  return (
+    <View>
+      <Field
+        label={words.email}
+        value={email}
+        onChange={setEmail}
+        inputMode="email"
+        autoComplete="email"
+        error={said(signUp.error, 'email')}
+      />
+      <Field
+        label={words.password}
+        value={password}
+        onChange={setPassword}
+        secureTextEntry
+        autoComplete="new-password"
+        onSubmitEditing={send}
+        error={said(signUp.error, 'password')}
+      />
+      <View style={{ marginBottom: 12 }}>
+        {passwordRules(password, email).map(({ code, met }) => (
+          <Text key={code} kind="small" colour={met ? 'sage' : 'quiet'}>
+            {met ? '✓' : '·'} {words.rules[code]}
+            {met ? `, ${words.met}` : ''}
+          </Text>
+        ))}
+      </View>
+      <General fault={signUp.error} />
+      <Action kind="main" title={words.create} busy={signUp.isPending} onPress={send} />
+    </View>
+  );
+}
+
+function SignInForm({ email, setEmail, password, setPassword }: Shared) {
+  const signIn = useSignIn();
+  const send = () => signIn.mutate({ email: email.trim(), password });
+  return (
+    <View>
+      <Field
+        label={words.email}
+        value={email}
+        onChange={setEmail}
+        inputMode="email"
+        autoComplete="email"
+        error={said(signIn.error, 'email')}
+      />
+      <Field
+        label={words.password}
+        value={password}
+        onChange={setPassword}
+        secureTextEntry
+        autoComplete="current-password"
+        onSubmitEditing={send}
+        error={said(signIn.error, 'password')}
+      />
+      <General fault={signIn.error} />
+      <Action kind="main" title={words.signIn} busy={signIn.isPending} onPress={send} />
+    </View>
+  );
+}
+
+interface CodeFormProps {
+  readonly email: string;
+  readonly onOther: () => void;
+  readonly onAgain: () => void;
+}
+
+function CodeForm({ email, onOther, onAgain }: CodeFormProps) {
+  const [code, setCode] = useState('');
+  const confirm = useConfirm();
+  const demo = useSession().data?.demo ?? false;
+  const send = () => confirm.mutate({ email: email.trim(), code: code.trim() });
+  return (
+    <Card>
+      <Text kind="heading" level={2}>
+        {words.codeTitle}
+      </Text>
+      <Text colour="quiet" style={{ marginBottom: 12 }}>
+        {words.codeDetail(email)}
+      </Text>
+      {demo ? <InboxLink to={email.trim()} /> : null}
+      <Field
+        label={words.code}
+        value={code}
+        onChange={setCode}
+        inputMode="numeric"
+        autoComplete="one-time-code"
+        maxLength={6}
+        mono
+        onSubmitEditing={send}
+        error={said(confirm.error, 'code')}
+      />
+      <General fault={confirm.error} />
+      <Action kind="main" title={words.confirm} busy={confirm.isPending} onPress={send} />
+      <Action kind="link" title={words.again} onPress={onAgain} />
+      <Action kind="link" title={words.otherAddress} onPress={onOther} />
+    </Card>
+  );
+}

@@ -1,0 +1,87 @@
+import { Link, router } from 'expo-router';
+import { View } from 'react-native';
+import { useContacts, useOrders } from '../../api/me';
+import { useSession, useSignOut } from '../../api/session';
+import { countryText, dateText, wholeAmount } from '../../texts/format';
+import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
+import { Card } from '../../ui/Card';
+import { Failure, Loading } from '../../ui/Empty';
+import { Screen } from '../../ui/Screen';
+import { Text } from '../../ui/Text';
+import { InboxLink } from '../inbox/InboxLink';
+import { AccountForms } from './AccountForms';
+
+const words = texts.account;
+
+/** Who is signed in, with their orders and holders; or the way in. */
+export function AccountScreen() {
+  const session = useSession();
+  if (session.isPending)
+    return (
+      <Screen title={words.title}>
+        <Loading />
+      </Screen>
+    );
+  if (session.isError)
+    return (
+      <Screen title={words.title}>
+        <Failure fault={session.error} retry={() => void session.refetch()} />
+      </Screen>
+    );
+  const { account, demo } = session.data;
+  return (
+    <Screen title={words.title}>
+      {account ? <SignedIn email={account.email} demo={demo} /> : <AccountForms first="existing" />}
+    </Screen>
+  );
+}
+
+function SignedIn({ email, demo }: { readonly email: string; readonly demo: boolean }) {
+  const signOut = useSignOut();
+  const orders = useOrders();
+  const contacts = useContacts();
+  return (
+    <View>
+      <Card>
+        <Text style={{ marginBottom: 8 }}>{words.signedInAs(email)}</Text>
+        <Action title={words.signOut} busy={signOut.isPending} onPress={() => signOut.mutate()} />
+        {signOut.isError ? <Failure fault={signOut.error} /> : null}
+        {demo ? <InboxLink to={email} /> : null}
+      </Card>
+      <Text kind="heading" level={2} style={{ marginTop: 12, marginBottom: 6 }}>
+        {words.orders}
+      </Text>
+      {orders.isError ? <Failure fault={orders.error} /> : null}
+      {orders.data?.length === 0 ? <Text colour="quiet">{words.noOrders}</Text> : null}
+      {orders.data?.map((order) => (
+        <Card key={order.id}>
+          <Link href={{ pathname: '/orders/[id]', params: { id: order.id } }} style={{ paddingVertical: 4 }}>
+            <Text kind="strong" colour="terracotta">
+              {words.order(order.number, dateText(order.placedAt.slice(0, 'YYYY-MM-DD'.length)))}
+            </Text>
+          </Link>
+          <Text kind="small" colour="quiet">
+            {texts.order.status[order.status]} · {order.lines.map(({ unicode }) => unicode).join(', ')} ·{' '}
+            {wholeAmount(order.payment.at === 'captured' ? order.payment.amount : order.total, order.currency)}
+          </Text>
+        </Card>
+      ))}
+      <Text kind="heading" level={2} style={{ marginTop: 12, marginBottom: 6 }}>
+        {words.contacts}
+      </Text>
+      {contacts.data?.length === 0 ? <Text colour="quiet">{words.noContacts}</Text> : null}
+      {contacts.data?.map((contact) => (
+        <Card key={contact.id}>
+          <Text kind="strong">{contact.name}</Text>
+          <Text kind="small" colour="quiet">
+            {[contact.organisation, contact.street, contact.city, countryText(contact.country)].filter(Boolean).join(', ')}
+          </Text>
+        </Card>
+      ))}
+      <View style={{ marginTop: 8 }}>
+        <Action title={texts.basket.toFind} onPress={() => router.navigate('/')} />
+      </View>
+    </View>
+  );
+}

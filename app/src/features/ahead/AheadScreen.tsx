@@ -1,0 +1,78 @@
+import { router } from 'expo-router';
+import { View } from 'react-native';
+import { addYears } from '@tienda/core/lifecycle/isoDate';
+import type { ShownName } from '@tienda/core/names/shownName';
+import { useNames } from '../../api/me';
+import { useSession } from '../../api/session';
+import { dateText, tillAmount, wholeAmount } from '../../texts/format';
+import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
+import { Empty, Failure, Loading } from '../../ui/Empty';
+import { Screen } from '../../ui/Screen';
+import { Text } from '../../ui/Text';
+import { Till, TillLine } from '../../ui/Till';
+import { SignInFirst } from '../account/SignInFirst';
+
+const words = texts.ahead;
+
+/** What falls due, when, for how much. */
+export function AheadScreen() {
+  const session = useSession();
+  const names = useNames();
+  return (
+    <Screen title={words.title}>
+      {session.data && !session.data.account ? <SignInFirst why={words.signIn} /> : null}
+      {names.isError ? <Failure fault={names.error} retry={() => void names.refetch()} /> : null}
+      {names.isLoading || session.isPending ? <Loading /> : null}
+      {names.data?.length === 0 ? (
+        <Empty title={words.empty} detail={words.emptyDetail}>
+          <Action title={texts.basket.toFind} onPress={() => router.navigate('/')} />
+        </Empty>
+      ) : null}
+      {names.data && names.data.length > 0 && session.data ? (
+        <Due names={names.data} today={session.data.now.slice(0, 'YYYY-MM-DD'.length)} />
+      ) : null}
+    </Screen>
+  );
+}
+
+function Due({ names, today }: { readonly names: readonly ShownName[]; readonly today: string }) {
+  const yearEnd = addYears(today, 1);
+  const within = names.filter(({ renewal }) => renewal.on <= yearEnd);
+  const beyond = names.filter(({ renewal }) => renewal.on > yearEnd);
+  return (
+    <View>
+      <Part title={words.year} names={within} />
+      {within.length === 0 ? (
+        <Text colour="quiet" style={{ marginBottom: 16 }}>
+          {words.nothingThisYear}
+        </Text>
+      ) : null}
+      <Part title={words.beyond} names={beyond} />
+      <Text kind="small" colour="quiet">
+        {words.note}
+      </Text>
+    </View>
+  );
+}
+
+function Part({ title, names }: { readonly title: string; readonly names: readonly ShownName[] }) {
+  const currency = names[0]?.renewal.currency;
+  if (!currency) return null;
+  const total = names.reduce((sum, { renewal }) => sum + renewal.amount, 0);
+  return (
+    <Till label={title}>
+      <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
+        {title}
+      </Text>
+      {names.map(({ name, unicode, renewal, autoRenew }) => (
+        <TillLine
+          key={name}
+          words={`${dateText(renewal.on)} · ${unicode} · ${autoRenew ? words.renews : words.ends}`}
+          amount={tillAmount(renewal.amount, currency)}
+        />
+      ))}
+      <TillLine look="total" words={words.total} amount={wholeAmount(total, currency)} />
+    </Till>
+  );
+}

@@ -1,0 +1,116 @@
+import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import ChevronUp from 'lucide-react-native/icons/chevron-up';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { Pressable, ScrollView, View } from 'react-native';
+import { portion } from '@tienda/core/pricing/money';
+import { wholeAmount } from '../../texts/format';
+import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
+import { Text } from '../../ui/Text';
+import { themed, usePalette } from '../../ui/theme';
+import { TornEdge } from '../../ui/Till';
+import { TallyRoll } from './TallyRoll';
+import { useTally } from './useTally';
+
+const words = texts.tally;
+
+/** On the phone: the tally peeks above the places, and opens when it is tapped. */
+export function TallySheet() {
+  const styles = useStyles();
+  const { pine } = usePalette();
+  const [open, setOpen] = useState(false);
+  const { quote, customer, lines } = useTally();
+  if (!quote || lines.length === 0) return null;
+  const yearly = quote.lines.reduce((sum, { renewal }) => sum + renewal.each, 0);
+  const then = yearly + portion(yearly, quote.tax.rate);
+  const Chevron = open ? ChevronDown : ChevronUp;
+  return (
+    <View style={styles.sheet}>
+      <TornEdge />
+      <Pressable
+        role="button"
+        aria-expanded={open}
+        aria-label={open ? words.close : words.open}
+        onPress={() => setOpen(!open)}
+        style={styles.peek}
+      >
+        <View style={styles.pair}>
+          <Text kind="bigAmount">{wholeAmount(quote.total, quote.currency)}</Text>
+          <Text kind="small" colour="quiet">
+            {words.today}
+          </Text>
+        </View>
+        <View style={styles.pair}>
+          <Text kind="bigAmount">{wholeAmount(then, quote.currency)}</Text>
+          <Text kind="small" colour="quiet">
+            {words.then}
+          </Text>
+        </View>
+        <View style={styles.count}>
+          <Text kind="small" colour="quiet">
+            {texts.nameCount(lines.length)}
+          </Text>
+          <Chevron size={16} color={pine} aria-hidden />
+        </View>
+      </Pressable>
+      {open ? (
+        <ScrollView style={styles.roll}>
+          <TallyRoll quote={quote} customer={customer} />
+          <Action
+            title={texts.places.basket}
+            onPress={() => {
+              setOpen(false);
+              router.navigate('/basket');
+            }}
+          />
+        </ScrollView>
+      ) : null}
+    </View>
+  );
+}
+
+/** When wide: the tally is always open, in a column of its own. */
+export function TallyColumn({ checkout }: { readonly checkout: boolean }) {
+  const styles = useStyles();
+  const { quote, customer, lines } = useTally();
+  return (
+    <ScrollView style={styles.column} contentContainerStyle={styles.columnContent} role="complementary" aria-label={words.title}>
+      <Text kind="heading" level={2} style={styles.columnTitle}>
+        {words.title}
+      </Text>
+      {quote && lines.length > 0 ? (
+        <>
+          <TallyRoll quote={quote} customer={customer} />
+          {checkout ? (
+            <Action kind="main" title={texts.basket.checkout} onPress={() => router.navigate('/checkout')} />
+          ) : null}
+        </>
+      ) : (
+        <Text kind="small" colour="quiet">
+          {words.empty}
+        </Text>
+      )}
+    </ScrollView>
+  );
+}
+
+const useStyles = themed((palette) => ({
+  sheet: { backgroundColor: 'transparent' },
+  peek: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    flexWrap: 'wrap',
+    alignContent: 'center',
+    minHeight: 54,
+    paddingHorizontal: 16,
+    columnGap: 18,
+    backgroundColor: palette.card,
+  },
+  pair: { flexDirection: 'row', alignItems: 'baseline', gap: 6 },
+  count: { flexDirection: 'row', alignItems: 'center', gap: 4, marginLeft: 'auto' },
+  roll: { backgroundColor: palette.card, maxHeight: 420, paddingHorizontal: 16 },
+  column: { width: 340, flexGrow: 0, flexShrink: 0, borderLeftWidth: 1, borderColor: palette.line },
+  columnContent: { padding: 18 },
+  columnTitle: { marginBottom: 8 },
+}));

@@ -1,0 +1,34 @@
+import { Redirect } from 'expo-router';
+import { useBasket } from '../../api/basket';
+import { useContacts } from '../../api/me';
+import { useSession } from '../../api/session';
+import { texts } from '../../texts/texts';
+import { Failure, Loading } from '../../ui/Empty';
+import { Screen } from '../../ui/Screen';
+
+/** Leads to the first step that is still to be done; nobody types again what is known. */
+export function CheckoutScreen() {
+  const session = useSession();
+  const basket = useBasket();
+  const contacts = useContacts();
+  const fault = session.error ?? basket.error ?? contacts.error;
+  if (basket.data?.lines.length === 0) return <Redirect href="/basket" />;
+  if (session.data && !session.data.account) return <Redirect href="/checkout/account" />;
+  if (contacts.data) return <Redirect href={contacts.data.length === 0 ? '/checkout/holder' : '/checkout/review'} />;
+  return (
+    <Screen title={texts.checkout.review.title}>
+      {fault ? (
+        <Failure
+          fault={fault}
+          retry={() => {
+            void session.refetch();
+            void basket.refetch();
+            void contacts.refetch();
+          }}
+        />
+      ) : (
+        <Loading />
+      )}
+    </Screen>
+  );
+}

@@ -1,0 +1,176 @@
+import { classValidatorResolver } from '@hookform/resolvers/class-validator';
+import 'reflect-metadata';
+import { getCountries } from 'libphonenumber-js';
+import { Redirect, router } from 'expo-router';
+import { useMemo } from 'react';
+import { Controller, useForm, type Control, type FieldPath } from 'react-hook-form';
+import { View, type TextInput } from 'react-native';
+import { Contact, needsPostalCode, needsRegion } from '@tienda/core/contacts/contact';
+import { contactKinds, isOrganisation } from '@tienda/core/contacts/contactKind';
+import { ApiProblem } from '../../api/client';
+import { useContacts, useKeepContact } from '../../api/me';
+import { useSession } from '../../api/session';
+import { countryText } from '../../texts/format';
+import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
+import { Card } from '../../ui/Card';
+import { Choice } from '../../ui/Choice';
+import { Failure, Loading } from '../../ui/Empty';
+import { Field } from '../../ui/Field';
+import { Screen, Stub } from '../../ui/Screen';
+import { Text } from '../../ui/Text';
+import { useCustomer } from '../basket/useTally';
+
+const words = texts.checkout.holder;
+const resolver = classValidatorResolver(Contact);
+
+/** Step 3: who will own the names. */
+export function HolderStep() {
+  const session = useSession();
+  const contacts = useContacts();
+  if (session.data && !session.data.account) return <Redirect href="/checkout/account" />;
+  return (
+    <Screen title={words.title} aside={<Stub>{texts.checkout.step(3)}</Stub>}>
+      <Text colour="quiet" style={{ marginBottom: 12 }}>
+        {words.detail}
+      </Text>
+      {contacts.data && session.data?.account ? (
+        <HolderForm known={contacts.data[0]} email={session.data.account.email} />
+      ) : contacts.isError ? (
+        <Failure fault={contacts.error} retry={() => void contacts.refetch()} />
+      ) : (
+        <Loading />
+      )}
+    </Screen>
+  );
+}
+
+/** Begins with the latest holder; what is typed survives a refusal, and the first mistake takes the focus. */
+function HolderForm({ known, email }: { readonly known: Contact | undefined; readonly email: string }) {
+  const customer = useCustomer();
+  const keep = useKeepContact();
+  const countries = useMemo(
+    () =>
+      getCountries()
+        .map((country) => ({ value: country, title: countryText(country) }))
+        .sort((a, b) => a.title.localeCompare(b.title)),
+    [],
+  );
+  const { control, handleSubmit, watch, setError } = useForm<Contact>({
+    resolver,
+    defaultValues: {
+      kind: known?.kind ?? 'person',
+      name: known?.name ?? '',
+      organisation: known?.organisation ?? '',
+      street: known?.street ?? '',
+      city: known?.city ?? '',
+      region: known?.region ?? '',
+      postalCode: known?.postalCode ?? '',
+      country: known?.country ?? customer.country,
+      phone: known?.phone ?? '',
+      email: known?.email ?? email,
+    },
+    mode: 'onBlur',
+    reValidateMode: 'onChange',
+  });
+  const [kind, country] = watch(['kind', 'country']);
+  const submit = handleSubmit((contact) =>
+    keep.mutate(contact, {
+      onSuccess: () => router.navigate('/checkout/review'),
+      onError: (fault) => {
+        if (!(fault instanceof ApiProblem)) return;
+        for (const { pointer, detail } of fault.errors) {
+          const field = fields.find((name) => `/${name}` === pointer);
+          if (field) setError(field, { message: detail });
+        }
+      },
+    }),
+  );
+  return (
+    <Card>
+      <Controller
+        control={control}
+        name="kind"
+        render={({ field, fieldState }) => (
+          <Choice
+            label={words.kind}
+            value={field.value}
+            onChange={field.onChange}
+            options={contactKinds.map((value) => ({ value, title: words.kinds[value] }))}
+            error={fieldState.error?.message}
+          />
+        )}
+      />
+      {isOrganisation(kind) ? (
+        <TextField control={control} name="organisation" label={words.organisation} autoComplete="organization" />
+      ) : null}
+      <TextField control={control} name="name" label={words.name} autoComplete="name" />
+      <Controller
+        control={control}
+        name="country"
+        render={({ field, fieldState }) => (
+          <Choice
+            label={words.country}
+            value={field.value}
+            onChange={field.onChange}
+            options={countries}
+            autoComplete="country"
+            error={fieldState.error?.message}
+          />
+        )}
+      />
+      <TextField control={control} name="street" label={words.street} autoComplete="street-address" />
+      <View style={{ flexDirection: 'row', gap: 12, flexWrap: 'wrap' }}>
+        {needsPostalCode(country) ? (
+          <TextField control={control} name="postalCode" label={words.postalCode} autoComplete="postal-code" />
+        ) : null}
+        <TextField control={control} name="city" label={words.city} autoComplete="postal-address-locality" />
+      </View>
+      {needsRegion(country) ? (
+        <TextField control={control} name="region" label={words.region} autoComplete="postal-address-region" />
+      ) : null}
+      <TextField
+        control={control}
+        name="phone"
+        label={words.phone}
+        hint={words.phoneHint}
+        inputMode="tel"
+        autoComplete="tel"
+      />
+      <TextField control={control} name="email" label={words.email} inputMode="email" autoComplete="email" />
+      {keep.isError ? <Failure fault={keep.error} /> : null}
+      <Action kind="main" title={words.save} busy={keep.isPending} onPress={() => void submit()} />
+    </Card>
+  );
+}
+
+const fields: readonly FieldPath<Contact>[] = ['kind', 'name', 'organisation', 'street', 'city', 'region', 'postalCode', 'country', 'phone', 'email']; // prettier-ignore
+
+interface TextFieldProps {
+  readonly control: Control<Contact>;
+  readonly name: Exclude<FieldPath<Contact>, 'kind'>;
+  readonly label: string;
+  readonly hint?: string;
+  readonly inputMode?: 'tel' | 'email';
+  readonly autoComplete: TextInput['props']['autoComplete'];
+}
+
+function TextField({ control, name, label, ...rest }: TextFieldProps) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field, fieldState }) => (
+        <Field
+          {...rest}
+          ref={field.ref}
+          label={label}
+          value={field.value ?? ''}
+          onChange={field.onChange}
+          onBlur={field.onBlur}
+          error={fieldState.error?.message}
+        />
+      )}
+    />
+  );
+}

@@ -1,0 +1,89 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Extension } from '@tienda/core/catalogue/extension';
+import type { Contact } from '@tienda/core/contacts/contact';
+import type { BasketLine } from '@tienda/core/names/basketLine';
+import type { Quote, QuoteLine } from '@tienda/core/pricing/quote';
+import { dateText, wholeAmount } from '../../texts/format';
+import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
+import { Card, CardRule } from '../../ui/Card';
+import { Name } from '../../ui/Name';
+import { Text } from '../../ui/Text';
+import { LineChoices } from '../basket/LineChoices';
+import { PublicView, publicViewWords } from './PublicView';
+import { ReadBack } from './ReadBack';
+
+const words = texts.checkout.review;
+
+interface NameReviewProps {
+  readonly line: BasketLine;
+  readonly priced: QuoteLine;
+  readonly quote: Quote;
+  readonly extension: Extension;
+  readonly holder: Contact;
+}
+
+/** One name before it is paid for: its letters, what the public will see, what was chosen; all changeable here. */
+export function NameReview({ line, priced, quote, extension, holder }: NameReviewProps) {
+  const [open, setOpen] = useState<'nothing' | 'public' | 'choices'>('nothing');
+  const { policy } = extension.privacy;
+  const { currency, rate } = quote;
+  const ends = dateText(priced.renewal.on);
+  const renewal = line.autoRenew ? words.renews(ends, wholeAmount(priced.renewal.amount, currency)) : words.ends(ends);
+  const show = (part: 'public' | 'choices') => setOpen(open === part ? 'nothing' : part);
+  return (
+    <Card label={line.unicode}>
+      <Name unicode={line.unicode} role="heading" aria-level={2} />
+      <View style={{ height: 8 }} />
+      <ReadBack unicode={line.unicode} />
+      <CardRule />
+      <ReviewRow
+        title={words.publicView}
+        detail={publicViewWords(line.privacy, policy)}
+        action={open === 'public' ? words.hide : words.see}
+        about={`${words.publicView}, ${line.unicode}`}
+        onPress={() => show('public')}
+      />
+      {open === 'public' ? <PublicView holder={holder} privacy={line.privacy} policy={policy} /> : null}
+      <CardRule />
+      <ReviewRow
+        title={`${capital(texts.years(line.years))}, ${line.autoRenew ? words.on : words.off}`}
+        detail={renewal}
+        action={open === 'choices' ? words.hide : words.change}
+        about={`${texts.years(line.years)}, ${line.unicode}`}
+        onPress={() => show('choices')}
+      />
+      {open === 'choices' ? (
+        <LineChoices line={line} priced={priced} extension={extension} currency={currency} rate={rate} />
+      ) : null}
+    </Card>
+  );
+}
+
+interface ReviewRowProps {
+  readonly title: string;
+  readonly detail: string;
+  readonly action: string;
+  readonly about: string;
+  readonly onPress: () => void;
+}
+
+/** A fact with the way to change it. */
+export function ReviewRow({ title, detail, action, about, onPress }: ReviewRowProps) {
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
+      <View style={{ flex: 1, paddingVertical: 6 }}>
+        <Text>{title}</Text>
+        <Text kind="small" colour="quiet">
+          {detail}
+        </Text>
+      </View>
+      <Action kind="link" title={action} label={`${action}: ${about}`} onPress={onPress} />
+    </View>
+  );
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}

@@ -1,0 +1,181 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { Redirect, router } from 'expo-router';
+import { useState } from 'react';
+import type { Agreement } from '@tienda/core/catalogue/extension';
+import { cardToken, CardProblem, type TypedCard } from '../../api/card';
+import { useAgreements } from '../../api/catalogue';
+import { ApiProblem } from '../../api/client';
+import { usePlaceOrder, useContacts, type KeptContact } from '../../api/me';
+import { useBindingQuote, type BindingQuote } from '../../api/quotes';
+import { useSession } from '../../api/session';
+import { countryText, wholeAmount } from '../../texts/format';
+import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
+import { Card } from '../../ui/Card';
+import { Failure, Loading } from '../../ui/Empty';
+import { Notice } from '../../ui/Notice';
+import { Screen, Stub } from '../../ui/Screen';
+import { Text } from '../../ui/Text';
+import { TallyRoll } from '../basket/TallyRoll';
+import { useTally, type Tally } from '../basket/useTally';
+import { Agreements } from './Agreements';
+import { CardForm } from './CardForm';
+import { NameReview, ReviewRow } from './NameReview';
+
+const words = texts.checkout.review;
+
+/** Step 4: everything once more, changeable in place, then the card. */
+export function ReviewStep() {
+  const session = useSession();
+  const contacts = useContacts();
+  const tally = useTally();
+  const binding = useBindingQuote(tally.request);
+  const agreements = useAgreements(agreementsOf(tally));
+  const place = usePlaceOrder();
+  if (session.data && !session.data.account) return <Redirect href="/checkout/account" />;
+  if (contacts.data?.length === 0) return <Redirect href="/checkout/holder" />;
+  const holder = contacts.data?.[0];
+  const fault = contacts.error ?? binding.error ?? agreements.error;
+  return (
+    <Screen title={words.title} aside={<Stub>{texts.checkout.step(4)}</Stub>}>
+      {fault ? <Failure fault={fault} retry={() => void binding.refetch()} /> : null}
+      {tally.lines.length === 0 && !place.isPending && !place.isSuccess && tally.quote ? (
+        <Redirect href="/basket" />
+      ) : null}
+      {holder && binding.data && agreements.data ? (
+        <Review
+          tally={tally}
+          holder={holder}
+          binding={binding.data}
+          computing={binding.isFetching}
+          agreements={agreements.data}
+          place={place}
+        />
+      ) : fault ? null : (
+        <Loading />
+      )}
+    </Screen>
+  );
+}
+
+/** The terms that the names in the basket ask for, each once. */
+function agreementsOf({ lines, catalogue }: Tally): string[] {
+  const ids = lines.flatMap(({ name }) => {
+    const extension = catalogue?.get(name.slice(name.indexOf('.') + 1));
+    return extension?.agreements.map(({ id }) => id) ?? [];
+  });
+  return [...new Set(ids)].sort();
+}
+
+interface ReviewProps {
+  readonly tally: Tally;
+  readonly holder: KeptContact;
+  readonly binding: BindingQuote;
+  readonly computing: boolean;
+  readonly agreements: readonly Agreement[];
+  readonly place: ReturnType<typeof usePlaceOrder>;
+}
+
+function Review({ tally, holder, binding, computing, agreements, place }: ReviewProps) {
+  const { card, setCard, agreed, setAgreed, missing, busy, problem, pay } = usePayment(binding, holder, agreements, place);
+  const address = [holder.organisation, holder.street, holder.city, countryText(holder.country)].filter(Boolean);
+  return (
+    <>
+      <Text kind="heading" level={2} style={{ marginBottom: 8 }}>
+        {words.readBack}
+      </Text>
+      {tally.lines.map((line) => {
+        const priced = binding.lines.find(({ name }) => name === line.name);
+        const extension = tally.catalogue?.get(line.name.slice(line.name.indexOf('.') + 1));
+        return priced && extension ? (
+          <NameReview
+            key={line.name}
+            line={line}
+            priced={priced}
+            quote={binding}
+            extension={extension}
+            holder={holder}
+          />
+        ) : null;
+      })}
+      {binding.problems.map(({ pointer, detail }) => (
+        <Notice
+          key={pointer}
+          kind="problem"
+          action={<Action kind="link" title={words.toBasket} onPress={() => router.navigate('/basket')} />}
+        >
+          {detail}
+        </Notice>
+      ))}
+      <Card>
+        <ReviewRow
+          title={words.heldBy(holder.name)}
+          detail={address.join(', ')}
+          action={words.change}
+          about={words.heldBy(holder.name)}
+          onPress={() => router.navigate('/checkout/holder')}
+        />
+      </Card>
+      <Agreements agreements={agreements} agreed={agreed} missing={missing} onChange={setAgreed} />
+      <TallyRoll quote={binding} customer={tally.customer} />
+      <CardForm card={card} onChange={setCard} problem={problem instanceof CardProblem ? problem : undefined} />
+      {problem instanceof CardProblem && problem.field === undefined ? (
+        <Notice kind="problem">{problem.message}</Notice>
+      ) : null}
+      {problem instanceof ApiProblem ? (
+        <Failure fault={problem} />
+      ) : null}
+      <Action
+        kind="main"
+        title={words.pay(wholeAmount(binding.total, binding.currency))}
+        busy={busy || computing}
+        disabled={binding.problems.length > 0}
+        onPress={() => void pay()}
+      />
+    </>
+  );
+}
+
+const noCard: TypedCard = { number: '', expiry: '', cvc: '' };
+
+/** Card to token, token to order; a quote that changed is made anew and shown before anything is paid. */
+function usePayment(
+  binding: BindingQuote,
+  holder: KeptContact,
+  agreements: readonly Agreement[],
+  place: ReturnType<typeof usePlaceOrder>,
+) {
+  const queries = useQueryClient();
+  const paymentsUrl = useSession().data?.paymentsUrl ?? '';
+  const [card, setCard] = useState(noCard);
+  const [agreed, setAgreed] = useState(false);
+  const [missing, setMissing] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<CardProblem | ApiProblem>();
+
+  async function pay(): Promise<void> {
+    setMissing(!agreed);
+    if (!agreed) return;
+    setBusy(true);
+    setProblem(undefined);
+    try {
+      const token = await cardToken(paymentsUrl, card);
+      const order = await place.mutateAsync({
+        quoteId: binding.id,
+        contactId: holder.id,
+        agreements: agreements.map(({ id, version }) => ({ id, version })),
+        cardToken: token,
+      });
+      router.replace({ pathname: '/orders/[id]', params: { id: order.id } });
+    } catch (fault) {
+      if (!(fault instanceof CardProblem) && !(fault instanceof ApiProblem)) throw fault;
+      setProblem(fault);
+      if (fault instanceof ApiProblem && fault.status === 409)
+        await queries.invalidateQueries({ queryKey: ['me', 'quote'] });
+    } finally {
+      setBusy(false);
+    }
+  }
+
+  return { card, setCard, agreed, setAgreed, missing, busy, problem, pay };
+}

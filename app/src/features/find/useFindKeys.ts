@@ -1,0 +1,47 @@
+import { useEffect, useState, type RefObject } from 'react';
+import type { TextInput } from 'react-native';
+import type { Row } from './rows';
+
+interface FindKeys {
+  readonly rows: readonly Row[];
+  readonly box: RefObject<TextInput | null>;
+  readonly toggle: (row: Row) => void;
+}
+
+/** The keys of the search: `/` to the box, arrows through the results, `b` for the basket, `?` for this list, `Esc` to close. */
+export function useFindKeys({ rows, box, toggle }: FindKeys) {
+  const [selected, setSelected] = useState(-1);
+  const [keysShown, setKeysShown] = useState(false);
+
+  useEffect(() => {
+    function onKey(event: KeyboardEvent): void {
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      const act = actions()[event.key];
+      if (!act || (typing && !['ArrowDown', 'ArrowUp', 'Escape'].includes(event.key))) return;
+      event.preventDefault();
+      act();
+    }
+
+    function actions(): Readonly<Record<string, () => void>> {
+      const row = rows[selected];
+      return {
+        '/': () => box.current?.focus(),
+        '?': () => setKeysShown(true),
+        ArrowDown: () => setSelected(Math.min(selected + 1, rows.length - 1)),
+        ArrowUp: () => setSelected(Math.max(selected - 1, -1)),
+        Escape: () => {
+          setKeysShown(false);
+          setSelected(-1);
+          box.current?.blur();
+        },
+        ...(row ? { b: () => toggle(row) } : {}),
+      };
+    }
+
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [rows, selected, box, toggle]);
+
+  return { selected, keysShown, closeKeys: () => setKeysShown(false) };
+}

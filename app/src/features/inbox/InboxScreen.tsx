@@ -1,0 +1,37 @@
+import { useLocalSearchParams } from 'expo-router';
+import { useInbox } from '../../api/inbox';
+import { texts } from '../../texts/texts';
+import { Card } from '../../ui/Card';
+import { Empty, Failure, Loading } from '../../ui/Empty';
+import { Screen } from '../../ui/Screen';
+import { Text } from '../../ui/Text';
+import { fonts } from '../../ui/theme';
+
+const words = texts.inbox;
+
+/** Everyone's mail in the demo. */
+export function InboxScreen() {
+  const { to = '' } = useLocalSearchParams<{ to?: string }>();
+  const inbox = useInbox(to);
+  return (
+    <Screen title={words.title}>
+      <Text kind="small" colour="quiet" style={{ marginBottom: 12 }}>
+        {words.detail}
+      </Text>
+      {inbox.isPending ? <Loading /> : null}
+      {inbox.isError ? <Failure fault={inbox.error} /> : null}
+      {inbox.data?.length === 0 ? <Empty title={words.empty} detail={to === '' ? words.detail : words.to(to)} /> : null}
+      {inbox.data?.map((mail) => (
+        <Card key={mail.id} label={mail.subject}>
+          <Text kind="heading" level={2}>
+            {mail.subject}
+          </Text>
+          <Text kind="small" colour="quiet">
+            {words.to(mail.to)} · {new Date(mail.receivedAt).toLocaleString()}
+          </Text>
+          <Text style={{ marginTop: 8, fontFamily: fonts.text }}>{mail.text}</Text>
+        </Card>
+      ))}
+    </Screen>
+  );
+}

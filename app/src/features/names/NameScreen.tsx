@@ -1,0 +1,92 @@
+import { Link, useLocalSearchParams } from 'expo-router';
+import { View } from 'react-native';
+import type { ShownName } from '@tienda/core/names/shownName';
+import { useName, useSetAutoRenew } from '../../api/me';
+import { useSession } from '../../api/session';
+import { dateText, wholeAmount } from '../../texts/format';
+import { texts } from '../../texts/texts';
+import { Card, CardRule } from '../../ui/Card';
+import { Failure, Loading } from '../../ui/Empty';
+import { Screen } from '../../ui/Screen';
+import { Text } from '../../ui/Text';
+import { Toggle } from '../../ui/Toggle';
+import { SignInFirst } from '../account/SignInFirst';
+import { privacyWords } from './NamesScreen';
+
+const words = texts.names;
+
+/** One name held: until when, what happens then, and the switch that decides it. */
+export function NameScreen() {
+  const { name } = useLocalSearchParams<{ name: string }>();
+  const session = useSession();
+  const held = useName(name);
+  return (
+    <Screen title={held.data?.unicode ?? name}>
+      <Link href="/names" style={{ paddingVertical: 10 }}>
+        <Text colour="terracotta">← {words.back}</Text>
+      </Link>
+      {session.data && !session.data.account ? <SignInFirst why={words.signIn} /> : null}
+      {held.isError ? <Failure fault={held.error} retry={() => void held.refetch()} /> : null}
+      {held.isLoading ? <Loading /> : null}
+      {held.data ? <Held name={held.data} /> : null}
+    </Screen>
+  );
+}
+
+function Held({ name }: { readonly name: ShownName }) {
+  const setAutoRenew = useSetAutoRenew(name.name);
+  const { expiresOn, renewal, holder, autoRenew, registeredOn } = name;
+  const amount = wholeAmount(renewal.amount, renewal.currency);
+  const autoRenewWords = autoRenew ? texts.basket.autoRenewOn : texts.basket.autoRenewOff;
+  return (
+    <View>
+      <Card>
+        <Fact title={words.expires} value={dateText(expiresOn)} />
+        <Fact title={words.registered} value={dateText(registeredOn)} />
+        {holder ? (
+          <Fact title={words.holder} value={[holder.name, holder.organisation].filter(Boolean).join(', ')} />
+        ) : null}
+        <Fact title={texts.basket.privacy} value={privacyWords(name)} />
+        <CardRule />
+        <Toggle
+          title={texts.basket.autoRenew}
+          detail={autoRenewWords(dateText(renewal.on), amount)}
+          value={autoRenew}
+          disabled={setAutoRenew.isPending}
+          onChange={(on) => setAutoRenew.mutate(on)}
+        />
+        {setAutoRenew.isError ? <Failure fault={setAutoRenew.error} /> : null}
+      </Card>
+      <Card label={words.after}>
+        <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
+          {words.after}
+        </Text>
+        {afterWords(name).map((sentence) => (
+          <Text key={sentence} kind="small" style={{ marginBottom: 4 }}>
+            {sentence}
+          </Text>
+        ))}
+      </Card>
+    </View>
+  );
+}
+
+function Fact({ title, value }: { readonly title: string; readonly value: string }) {
+  return (
+    <View style={{ flexDirection: 'row', gap: 12, paddingVertical: 5 }}>
+      <Text kind="small" colour="quiet" style={{ width: 120 }}>
+        {title}
+      </Text>
+      <Text style={{ flex: 1 }}>{value}</Text>
+    </View>
+  );
+}
+
+/** Grace, redemption and deletion as sentences with dates. */
+function afterWords({ afterExpiry: { graceFrom, redemptionFrom, pendingDeleteFrom, freeFrom } }: ShownName): string[] {
+  const grace =
+    graceFrom === redemptionFrom
+      ? words.noGrace(dateText(graceFrom))
+      : words.grace(dateText(graceFrom), dateText(redemptionFrom));
+  return [grace, words.redemption(dateText(redemptionFrom), dateText(pendingDeleteFrom)), words.free(dateText(freeFrom))];
+}

@@ -1,0 +1,82 @@
+import { Link, router } from 'expo-router';
+import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import { Pressable, View } from 'react-native';
+import type { ShownName } from '@tienda/core/names/shownName';
+import { useNames } from '../../api/me';
+import { useSession } from '../../api/session';
+import { dateText } from '../../texts/format';
+import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
+import { Empty, Failure, Loading } from '../../ui/Empty';
+import { Name } from '../../ui/Name';
+import { Screen, Stub } from '../../ui/Screen';
+import { Text } from '../../ui/Text';
+import { themed, usePalette } from '../../ui/theme';
+import { SignInFirst } from '../account/SignInFirst';
+
+const words = texts.names;
+
+/** Every name held, the soonest to end first. */
+export function NamesScreen() {
+  const session = useSession();
+  const names = useNames();
+  return (
+    <Screen title={words.title} aside={names.data ? <Stub>{texts.nameCount(names.data.length)}</Stub> : undefined}>
+      {session.data && !session.data.account ? <SignInFirst why={words.signIn} /> : null}
+      {names.isError ? <Failure fault={names.error} retry={() => void names.refetch()} /> : null}
+      {names.isLoading || session.isPending ? <Loading /> : null}
+      {names.data?.length === 0 ? (
+        <Empty title={words.empty} detail={words.emptyDetail}>
+          <Action title={texts.basket.toFind} onPress={() => router.navigate('/')} />
+        </Empty>
+      ) : null}
+      {names.data?.map((name) => (
+        <NameRow key={name.name} name={name} />
+      ))}
+    </Screen>
+  );
+}
+
+/** Privacy as it stands for a name, in two words. */
+export function privacyWords({ privacy, privacyPolicy }: ShownName): string {
+  if (privacyPolicy === 'hiddenByRegistry' || privacyPolicy === 'notAllowed') return words.privacy[privacyPolicy];
+  return privacy ? words.privacy.on : words.privacy.off;
+}
+
+function NameRow({ name }: { readonly name: ShownName }) {
+  const styles = useStyles();
+  const { quiet } = usePalette();
+  const facts = [name.autoRenew ? words.autoRenewOn : words.autoRenewOff, privacyWords(name)];
+  return (
+    <Link href={{ pathname: '/names/[name]', params: { name: name.name } }} asChild>
+      <Pressable style={styles.row}>
+        <View style={styles.words}>
+          <Name unicode={name.unicode} />
+          <Text kind="small" colour="quiet">
+            {facts.join(' · ')}
+          </Text>
+        </View>
+        <Text kind="amount">{words.until(dateText(name.expiresOn))}</Text>
+        <ChevronRight size={18} color={quiet} aria-hidden />
+      </Pressable>
+    </Link>
+  );
+}
+
+const useStyles = themed((palette) => ({
+  row: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    flexWrap: 'wrap',
+    gap: 10,
+    minHeight: 60,
+    paddingVertical: 10,
+    paddingHorizontal: 14,
+    backgroundColor: palette.card,
+    borderWidth: 1,
+    borderColor: palette.line,
+    borderRadius: 10,
+    marginBottom: 9,
+  },
+  words: { flex: 1, minWidth: 180 },
+}));

@@ -1,0 +1,48 @@
+import Button from '@rneui/themed/dist/Button';
+import type { ReactNode } from 'react';
+import { fonts, thumb, usePalette } from './theme';
+
+interface ActionProps {
+  readonly title: string;
+  readonly onPress: () => void;
+  /** `main` is the one thing to do next; there is one on a screen. */
+  readonly kind?: 'main' | 'second' | 'link';
+  readonly busy?: boolean;
+  readonly disabled?: boolean;
+  readonly icon?: ReactNode;
+  readonly label?: string;
+}
+
+/** A button with words on it. */
+export function Action({ title, onPress, kind = 'second', busy = false, disabled = false, icon, label }: ActionProps) {
+  const palette = usePalette();
+  const main = kind === 'main';
+  const colour = main ? palette.onTerracotta : palette.terracotta;
+  return (
+    <Button
+      title={title}
+      onPress={onPress}
+      loading={busy}
+      disabled={disabled}
+      aria-label={label ?? title}
+      aria-busy={busy}
+      accessibilityRole="button"
+      type={main ? 'solid' : kind === 'second' ? 'outline' : 'clear'}
+      {...(icon ? { icon: <>{icon}</> } : {})}
+      containerStyle={{ borderRadius: 8, overflow: 'visible' }}
+      buttonStyle={{
+        minHeight: main ? 50 : thumb,
+        borderRadius: 8,
+        gap: 8,
+        paddingHorizontal: kind === 'link' ? 4 : 16,
+        borderColor: palette.terracotta,
+        borderWidth: kind === 'second' ? 1 : 0,
+        backgroundColor: main ? palette.terracotta : 'transparent',
+      }}
+      titleStyle={{ fontFamily: fonts.text, fontWeight: '600', fontSize: main ? 17 : 15, color: colour }}
+      disabledStyle={{ backgroundColor: main ? palette.line : 'transparent', borderColor: palette.line }}
+      disabledTitleStyle={{ color: palette.quiet }}
+      loadingProps={{ color: colour }}
+    />
+  );
+}

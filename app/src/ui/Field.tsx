@@ -1,0 +1,71 @@
+import Input from '@rneui/themed/dist/Input';
+import type { ComponentProps, Ref } from 'react';
+import { useId } from 'react';
+import { View, type TextInput } from 'react-native';
+import { Text } from './Text';
+import { fonts, themed, usePalette } from './theme';
+
+interface FieldProps extends Pick<
+  ComponentProps<typeof TextInput>,
+  'autoComplete' | 'inputMode' | 'secureTextEntry' | 'onBlur' | 'maxLength' | 'placeholder' | 'onSubmitEditing'
+> {
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+  readonly error?: string | undefined;
+  readonly hint?: string;
+  readonly mono?: boolean;
+  readonly ref?: Ref<TextInput>;
+}
+
+/** A line to type in: its label above, what is wrong with it below. */
+export function Field({ label, value, onChange, error, hint, mono = false, ref, ...rest }: FieldProps) {
+  const styles = useStyles();
+  const palette = usePalette();
+  const id = useId();
+  return (
+    <View style={styles.field}>
+      <Text kind="small" nativeID={`${id}-label`} style={styles.label}>
+        {label}
+      </Text>
+      <Input
+        ref={ref as never}
+        value={value}
+        onChangeText={onChange}
+        autoCapitalize="none"
+        aria-labelledby={`${id}-label`}
+        aria-invalid={error !== undefined}
+        aria-describedby={error ?? hint ? `${id}-note` : undefined}
+        renderErrorMessage={false}
+        containerStyle={styles.container}
+        inputContainerStyle={[styles.frame, error !== undefined && styles.wrong]}
+        inputStyle={[styles.input, mono && { fontFamily: fonts.mono }]}
+        selectionColor={palette.terracotta}
+        placeholderTextColor={palette.quiet}
+        {...rest}
+      />
+      {(error ?? hint) ? (
+        <Text kind="small" colour={error ? 'plum' : 'quiet'} nativeID={`${id}-note`} role={error ? 'alert' : undefined}>
+          {error ?? hint}
+        </Text>
+      ) : null}
+    </View>
+  );
+}
+
+const useStyles = themed((palette) => ({
+  field: { gap: 4, marginBottom: 12, flexGrow: 1, flexShrink: 1, flexBasis: 0, minWidth: 120 },
+  label: { fontWeight: '600' },
+  container: { paddingHorizontal: 0 },
+  frame: {
+    borderWidth: 1,
+    borderBottomWidth: 1,
+    borderColor: palette.quiet,
+    borderRadius: 8,
+    backgroundColor: palette.card,
+    minHeight: 46,
+    paddingHorizontal: 12,
+  },
+  wrong: { borderColor: palette.plum, borderWidth: 2 },
+  input: { fontFamily: fonts.text, fontSize: 16, color: palette.pine, minHeight: 44 },
+}));

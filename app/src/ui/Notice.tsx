@@ -1,0 +1,41 @@
+import type { ReactNode } from 'react';
+import { View } from 'react-native';
+import { Text } from './Text';
+import { themed } from './theme';
+
+interface NoticeProps {
+  readonly kind: 'problem' | 'notice' | 'good';
+  readonly children: string;
+  readonly action?: ReactNode;
+}
+
+/** Something to know, said where it matters; problems are read out at once. */
+export function Notice({ kind, children, action }: NoticeProps) {
+  const styles = useStyles();
+  return (
+    <View style={[styles.frame, styles[kind]]} role={kind === 'problem' ? 'alert' : 'status'}>
+      <Text kind="small" style={styles.words}>
+        {children}
+      </Text>
+      {action}
+    </View>
+  );
+}
+
+const useStyles = themed((palette) => ({
+  frame: {
+    borderRadius: 8,
+    borderLeftWidth: 4,
+    paddingVertical: 8,
+    paddingHorizontal: 12,
+    marginBottom: 10,
+    flexDirection: 'row',
+    alignItems: 'center',
+    flexWrap: 'wrap',
+    gap: 8,
+  },
+  words: { flex: 1, minWidth: 180 },
+  problem: { backgroundColor: palette.plumWash, borderColor: palette.plum },
+  notice: { backgroundColor: palette.marigoldWash, borderColor: palette.marigold },
+  good: { backgroundColor: palette.sageWash, borderColor: palette.sage },
+}));

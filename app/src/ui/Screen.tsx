@@ -1,0 +1,62 @@
+import { useEffect, type ReactNode } from 'react';
+import { ScrollView, View } from 'react-native';
+import { texts } from '../texts/texts';
+import { Text } from './Text';
+import { themed } from './theme';
+
+interface ScreenProps {
+  readonly title: string;
+  readonly children: ReactNode;
+  /** Shown beside the title. */
+  readonly aside?: ReactNode;
+}
+
+/** A screen with its title; also the title of the browser's tab. */
+export function Screen({ title, children, aside }: ScreenProps) {
+  const styles = useStyles();
+  useTabTitle(title);
+  return (
+    <View role="main" style={styles.screen}>
+      <ScrollView contentContainerStyle={styles.content} keyboardShouldPersistTaps="handled">
+        <View style={styles.titleRow}>
+          <Text kind="title" level={1} style={styles.title}>
+            {title}
+          </Text>
+          {aside}
+        </View>
+        {children}
+      </ScrollView>
+    </View>
+  );
+}
+
+export function useTabTitle(title: string): void {
+  useEffect(() => {
+    document.title = title === texts.app ? texts.app : `${title} · ${texts.app}`;
+  }, [title]);
+}
+
+/** A small frame beside a title: a count, a step. */
+export function Stub({ children }: { readonly children: string }) {
+  const styles = useStyles();
+  return (
+    <View style={styles.stub}>
+      <Text kind="small">{children}</Text>
+    </View>
+  );
+}
+
+const useStyles = themed((palette) => ({
+  screen: { flex: 1, minHeight: 0 },
+  content: { paddingHorizontal: 16, paddingTop: 8, paddingBottom: 24, width: '100%', maxWidth: 760, alignSelf: 'center' },
+  titleRow: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 12, minHeight: 44 },
+  title: { flexShrink: 1 },
+  stub: {
+    borderWidth: 1,
+    borderColor: palette.line,
+    backgroundColor: palette.card,
+    borderRadius: 6,
+    paddingHorizontal: 10,
+    paddingVertical: 5,
+  },
+}));

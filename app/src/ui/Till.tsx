@@ -1,0 +1,77 @@
+import { View } from 'react-native';
+import Svg, { Defs, Path, Pattern, Rect } from 'react-native-svg';
+import type { ReactNode } from 'react';
+import { Text } from './Text';
+import { themed, usePalette } from './theme';
+
+const tooth = 10;
+
+/** The torn edge at the top of a till roll. */
+export function TornEdge() {
+  const { card } = usePalette();
+  return (
+    <View aria-hidden style={{ height: tooth / 2, marginBottom: -1 }}>
+      <Svg width="100%" height={tooth / 2}>
+        <Defs>
+          <Pattern id="torn" width={tooth} height={tooth / 2} patternUnits="userSpaceOnUse">
+            <Path d={`M0 ${tooth / 2} L${tooth / 2} 0 L${tooth} ${tooth / 2} Z`} fill={card} />
+          </Pattern>
+        </Defs>
+        <Rect width="100%" height={tooth / 2} fill="url(#torn)" />
+      </Svg>
+    </View>
+  );
+}
+
+/** A strip of till roll. */
+export function Till({ label, children }: { readonly label: string; readonly children: ReactNode }) {
+  const styles = useStyles();
+  return (
+    <View role="group" aria-label={label} style={styles.shadow}>
+      <TornEdge />
+      <View style={styles.roll}>{children}</View>
+    </View>
+  );
+}
+
+interface TillLineProps {
+  readonly words: string;
+  readonly amount: string;
+  readonly look?: 'plain' | 'quiet' | 'saving' | 'total';
+}
+
+/** One line: words, dotted leaders, amount. */
+export function TillLine({ words, amount, look = 'plain' }: TillLineProps) {
+  const styles = useStyles();
+  const colour = look === 'saving' ? 'sage' : look === 'quiet' ? 'quiet' : 'pine';
+  const total = look === 'total';
+  return (
+    <View style={[styles.line, total && styles.total]}>
+      <Text kind={total ? 'heading' : 'small'} colour={colour} style={styles.words}>
+        {words}
+      </Text>
+      <View style={styles.leaders} />
+      <Text kind={total ? 'bigAmount' : 'amount'} colour={colour} style={total ? undefined : styles.amount}>
+        {amount}
+      </Text>
+    </View>
+  );
+}
+
+const useStyles = themed((palette) => ({
+  shadow: { marginBottom: 12 },
+  roll: { backgroundColor: palette.card, paddingHorizontal: 16, paddingVertical: 14 },
+  line: { flexDirection: 'row', alignItems: 'flex-end', paddingVertical: 3 },
+  total: { borderTopWidth: 1, borderColor: palette.pine, marginTop: 6, paddingTop: 8 },
+  words: { flexShrink: 1 },
+  leaders: {
+    flex: 1,
+    minWidth: 12,
+    borderBottomWidth: 1,
+    borderStyle: 'dotted',
+    borderColor: palette.quiet,
+    marginHorizontal: 6,
+    marginBottom: 5,
+  },
+  amount: { fontSize: 14, textAlign: 'right' },
+}));

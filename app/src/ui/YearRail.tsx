@@ -1,0 +1,79 @@
+import { Pressable, View } from 'react-native';
+import type { YearCell } from '@tienda/core/pricing/yearRail';
+import type { Currency } from '@tienda/core/pricing/money';
+import { texts } from '../texts/texts';
+import { shortAmount, wholeAmount } from '../texts/format';
+import { Text } from './Text';
+import { themed, thumb } from './theme';
+
+interface YearRailProps {
+  readonly cells: readonly YearCell[];
+  readonly years: number;
+  readonly allowedYears: readonly number[];
+  readonly intro: boolean;
+  readonly currency: Currency;
+  readonly name: string;
+  readonly onChange: (years: number) => void;
+}
+
+const tallest = 56;
+const shortest = 14;
+
+/**
+ * Ten years of one name as bars as tall as their price: solid is paid today, hollow comes later. Tapping the
+ * fourth makes the term four years.
+ */
+export function YearRail({ cells, years, allowedYears, intro, currency, name, onChange }: YearRailProps) {
+  const styles = useStyles();
+  const dearest = Math.max(...cells.map(({ total }) => total), 1);
+  return (
+    <View role="radiogroup" aria-label={texts.rail.group(name)} style={styles.rail}>
+      {cells.map(({ year, state, total }) => {
+        const allowed = allowedYears.includes(year);
+        const paid = state === 'paid';
+        const height = Math.max(shortest, Math.round((total / dearest) * tallest));
+        return (
+          <Pressable
+            key={year}
+            role="radio"
+            aria-checked={year === years}
+            aria-disabled={!allowed}
+            disabled={!allowed}
+            aria-label={texts.rail.cell(year, wholeAmount(total, currency), paid, allowed)}
+            onPress={() => onChange(year)}
+            style={styles.cell}
+          >
+            <Text kind="amount" colour="quiet" style={styles.price} numberOfLines={1}>
+              {shortAmount(total, currency)}
+            </Text>
+            <View
+              style={[
+                styles.bar,
+                { height },
+                paid ? styles.paid : styles.later,
+                paid && intro && year === 1 && styles.intro,
+                !allowed && !paid && styles.notAllowed,
+              ]}
+            />
+            <Text kind="amount" style={[styles.year, paid && styles.yearPaid]} colour={allowed ? 'pine' : 'quiet'}>
+              {year}
+            </Text>
+          </Pressable>
+        );
+      })}
+    </View>
+  );
+}
+
+const useStyles = themed((palette) => ({
+  rail: { flexDirection: 'row', gap: 3 },
+  cell: { flex: 1, minHeight: thumb * 2, justifyContent: 'flex-end', alignItems: 'stretch' },
+  price: { fontSize: 10, lineHeight: 14, textAlign: 'center', letterSpacing: -0.4 },
+  bar: { borderTopLeftRadius: 3, borderTopRightRadius: 3, borderWidth: 1, borderBottomWidth: 2 },
+  paid: { backgroundColor: palette.pine, borderColor: palette.pine },
+  later: { backgroundColor: palette.card, borderColor: palette.line, borderBottomColor: palette.pine },
+  intro: { backgroundColor: palette.marigold, borderColor: palette.marigold, borderBottomColor: palette.pine },
+  notAllowed: { borderStyle: 'dashed' },
+  year: { fontSize: 12, lineHeight: 18, textAlign: 'center' },
+  yearPaid: { fontWeight: '700' },
+}));

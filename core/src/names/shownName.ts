@@ -1,0 +1,20 @@
+import type { PrivacyPolicy } from '../catalogue/extension';
+import type { IsoDate } from '../lifecycle/isoDate';
+import type { AfterExpiry } from '../lifecycle/lifeOfName';
+import type { Currency, Minor } from '../pricing/money';
+
+/** A name as its holder sees it. */
+export interface ShownName {
+  readonly name: string;
+  readonly unicode: string;
+  readonly registeredOn: IsoDate;
+  readonly expiresOn: IsoDate;
+  readonly privacy: boolean;
+  readonly privacyPolicy: PrivacyPolicy;
+  readonly autoRenew: boolean;
+  readonly orderId: string;
+  /** The next renewal at today's prices, before tax. */
+  readonly renewal: { readonly on: IsoDate; readonly amount: Minor; readonly currency: Currency };
+  readonly afterExpiry: AfterExpiry;
+  readonly holder?: { readonly name: string; readonly organisation: string };
+}
