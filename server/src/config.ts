@@ -1,7 +1,7 @@
 import path from 'node:path';
 
 /** Where one registry listens, and how much of it Tienda may use at once. */
-export interface RegistryAddress {
+interface RegistryAddress {
   readonly id: string;
   readonly port: number;
   /** Sessions that one server process opens at the most. */

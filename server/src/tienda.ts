@@ -37,7 +37,7 @@ import { searchRoutes } from './search/routes';
 import { SearchService } from './search/service';
 import { AvailabilityStore } from './search/store';
 
-export const version = '0.1.0';
+const version = '0.1.0';
 
 export interface Tienda {
   readonly app: Koa;

@@ -22,8 +22,7 @@ export function useKeepContact() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (contact: Contact) => call<KeptContact>('POST', '/api/me/contacts', contact),
-    onSuccess: (kept) =>
-      queries.setQueryData<KeptContact[]>(['me', 'contacts'], (known = []) => [kept, ...known]),
+    onSuccess: (kept) => queries.setQueryData<KeptContact[]>(['me', 'contacts'], (known = []) => [kept, ...known]),
   });
 }
 

@@ -122,6 +122,7 @@ export const en = {
     reverse: (country: string) => `VAT accounted for by you, ${country}`,
     later: 'Falls due later',
     dueIfKept: 'if you keep it',
+    settledCountry: (country: string) => `Tax is for ${country}, where the holder is.`,
     country: (country: string) => `Tax is for ${country}; the holder’s country decides at checkout.`,
   },
   checkout: {
@@ -194,7 +195,8 @@ export const en = {
       expiry: 'Month and year',
       expiryHint: 'MM/YY',
       cvc: 'Security code',
-      cardNote: 'The number goes straight to the payment provider. Money is taken only for names that really got registered.',
+      cardNote:
+        'The number goes straight to the payment provider. Money is taken only for names that really got registered.',
       testCard: 'Demo card: 4539 0000 1111 0006, any month to come, any three digits.',
       pay: (amount: string) => `Pay ${amount}`,
       agreeFirst: 'Agree to the terms above before paying.',
@@ -254,9 +256,11 @@ export const en = {
     expires: 'Ends',
     holder: 'Held by',
     after: 'If it is not renewed',
-    grace: (from: string, until: string) => `From ${from} it stops working, and can still be renewed at the renewal price until ${until}.`,
+    grace: (from: string, until: string) =>
+      `From ${from} it stops working, and can still be renewed at the renewal price until ${until}.`,
     noGrace: (from: string) => `From ${from} it stops working.`,
-    redemption: (from: string, until: string) => `From ${from} to ${until} it can be got back at the restore price and one renewal.`,
+    redemption: (from: string, until: string) =>
+      `From ${from} to ${until} it can be got back at the restore price and one renewal.`,
     free: (date: string) => `From ${date} anyone can register it.`,
     back: 'All names',
     asHeld: (date: string) => `Registered ${date}`,

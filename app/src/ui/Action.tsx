@@ -39,7 +39,13 @@ export function Action({ title, onPress, kind = 'second', busy = false, disabled
         borderWidth: kind === 'second' ? 1 : 0,
         backgroundColor: main ? palette.terracotta : 'transparent',
       }}
-      titleStyle={{ fontFamily: fonts.text, fontWeight: '600', fontSize: main ? 17 : 15, color: colour }}
+      titleStyle={{
+        textAlign: kind === 'link' ? 'left' : 'center',
+        fontFamily: fonts.text,
+        fontWeight: '600',
+        fontSize: main ? 17 : 15,
+        color: colour,
+      }}
       disabledStyle={{ backgroundColor: main ? palette.line : 'transparent', borderColor: palette.line }}
       disabledTitleStyle={{ color: palette.quiet }}
       loadingProps={{ color: colour }}

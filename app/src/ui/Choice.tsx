@@ -39,7 +39,7 @@ export function Choice({ label, value, options, onChange, error, autoComplete }:
     options.map((option) => createElement('option', { key: option.value, value: option.value }, option.title)),
   );
   return (
-    <View style={{ gap: 4, marginBottom: 12, flexGrow: 1, flexShrink: 1, flexBasis: 0, minWidth: 140 }}>
+    <View style={{ gap: 4, marginBottom: 12 }}>
       {createElement(
         'label',
         { htmlFor: id },

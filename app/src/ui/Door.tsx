@@ -44,12 +44,30 @@ export function Door({ look, size = 30 }: { readonly look: DoorLook; readonly si
         </G>
       ) : null}
       {look === 'checking' ? (
-        <Rect x="6" y="3" width="18" height="24" rx="2" fill="none" stroke={quiet} strokeWidth="2" strokeDasharray="3 2.4" />
+        <Rect
+          x="6"
+          y="3"
+          width="18"
+          height="24"
+          rx="2"
+          fill="none"
+          stroke={quiet}
+          strokeWidth="2"
+          strokeDasharray="3 2.4"
+        />
       ) : null}
       {look === 'unknown' || look === 'invalid' || look === 'unsupported' ? (
         <G>
           {shut(quiet, card)}
-          <SvgText x="15" y="20" textAnchor="middle" fontSize="14" fontFamily={fonts.text} fontWeight="700" fill={quiet}>
+          <SvgText
+            x="15"
+            y="20"
+            textAnchor="middle"
+            fontSize="14"
+            fontFamily={fonts.text}
+            fontWeight="700"
+            fill={quiet}
+          >
             {look === 'unknown' ? '?' : '–'}
           </SvgText>
         </G>

@@ -3,7 +3,7 @@ import type { ComponentProps, Ref } from 'react';
 import { useId } from 'react';
 import { View, type TextInput } from 'react-native';
 import { Text } from './Text';
-import { fonts, themed, usePalette } from './theme';
+import { fonts, themed, useFocusFrame, usePalette } from './theme';
 
 interface FieldProps extends Pick<
   ComponentProps<typeof TextInput>,
@@ -15,16 +15,30 @@ interface FieldProps extends Pick<
   readonly error?: string | undefined;
   readonly hint?: string;
   readonly mono?: boolean;
+  /** Shares its row with other fields. */
+  readonly shared?: boolean;
   readonly ref?: Ref<TextInput>;
 }
 
 /** A line to type in: its label above, what is wrong with it below. */
-export function Field({ label, value, onChange, error, hint, mono = false, ref, ...rest }: FieldProps) {
+export function Field({
+  label,
+  value,
+  onChange,
+  error,
+  hint,
+  mono = false,
+  shared = false,
+  ref,
+  onBlur,
+  ...rest
+}: FieldProps) {
   const styles = useStyles();
   const palette = usePalette();
   const id = useId();
+  const { frame, handlers } = useFocusFrame(onBlur ?? undefined);
   return (
-    <View style={styles.field}>
+    <View style={[styles.field, shared && styles.shared]}>
       <Text kind="small" nativeID={`${id}-label`} style={styles.label}>
         {label}
       </Text>
@@ -35,14 +49,15 @@ export function Field({ label, value, onChange, error, hint, mono = false, ref, 
         autoCapitalize="none"
         aria-labelledby={`${id}-label`}
         aria-invalid={error !== undefined}
-        aria-describedby={error ?? hint ? `${id}-note` : undefined}
+        aria-describedby={(error ?? hint) ? `${id}-note` : undefined}
         renderErrorMessage={false}
         containerStyle={styles.container}
-        inputContainerStyle={[styles.frame, error !== undefined && styles.wrong]}
+        inputContainerStyle={[styles.frame, error !== undefined && styles.wrong, frame]}
         inputStyle={[styles.input, mono && { fontFamily: fonts.mono }]}
         selectionColor={palette.terracotta}
         placeholderTextColor={palette.quiet}
         {...rest}
+        {...handlers}
       />
       {(error ?? hint) ? (
         <Text kind="small" colour={error ? 'plum' : 'quiet'} nativeID={`${id}-note`} role={error ? 'alert' : undefined}>
@@ -54,7 +69,8 @@ export function Field({ label, value, onChange, error, hint, mono = false, ref, 
 }
 
 const useStyles = themed((palette) => ({
-  field: { gap: 4, marginBottom: 12, flexGrow: 1, flexShrink: 1, flexBasis: 0, minWidth: 120 },
+  field: { gap: 4, marginBottom: 12 },
+  shared: { flexGrow: 1, flexShrink: 1, flexBasis: 0, minWidth: 120 },
   label: { fontWeight: '600' },
   container: { paddingHorizontal: 0 },
   frame: {
@@ -67,5 +83,5 @@ const useStyles = themed((palette) => ({
     paddingHorizontal: 12,
   },
   wrong: { borderColor: palette.plum, borderWidth: 2 },
-  input: { fontFamily: fonts.text, fontSize: 16, color: palette.pine, minHeight: 44 },
+  input: { fontFamily: fonts.text, fontSize: 16, color: palette.pine, minHeight: 44, outlineStyle: 'none' as never },
 }));

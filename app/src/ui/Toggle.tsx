@@ -1,8 +1,7 @@
-import Switch from '@rneui/themed/dist/Switch';
 import { useId } from 'react';
-import { View } from 'react-native';
+import { Pressable, View } from 'react-native';
 import { Text } from './Text';
-import { themed, thumb, usePalette } from './theme';
+import { themed, thumb } from './theme';
 
 interface ToggleProps {
   readonly title: string;
@@ -12,38 +11,54 @@ interface ToggleProps {
   readonly disabled?: boolean;
 }
 
-/** A switch with its name, and under it what the choice means. */
+/**
+ * A switch with its name, and under it what the choice means. Drawn here, since the platform's own switch
+ * cannot be given Tienda's shape.
+ */
 export function Toggle({ title, detail, value, onChange, disabled = false }: ToggleProps) {
   const styles = useStyles();
-  const palette = usePalette();
   const id = useId();
   return (
     <View style={styles.row}>
       <View style={styles.words}>
-        <Text nativeID={`${id}-title`}>{title}</Text>
+        <Text>{title}</Text>
         <Text kind="small" colour="quiet" nativeID={`${id}-detail`}>
           {detail}
         </Text>
       </View>
-      <View style={styles.target}>
-        <Switch
-          value={value}
-          disabled={disabled}
-          onValueChange={onChange}
-          aria-labelledby={`${id}-title`}
-          aria-describedby={`${id}-detail`}
-          aria-label={title}
-          trackColor={{ false: palette.quiet, true: palette.sage }}
-          thumbColor={palette.card}
-          {...{ activeThumbColor: palette.card }}
-        />
-      </View>
+      <Pressable
+        role="switch"
+        aria-checked={value}
+        aria-disabled={disabled}
+        aria-label={title}
+        aria-describedby={`${id}-detail`}
+        disabled={disabled}
+        onPress={() => onChange(!value)}
+        style={styles.target}
+      >
+        <View style={[styles.track, value && styles.trackOn, disabled && styles.disabled]}>
+          <View style={[styles.knob, value && styles.knobOn]} />
+        </View>
+      </Pressable>
     </View>
   );
 }
 
-const useStyles = themed(() => ({
+const useStyles = themed((palette) => ({
   row: { flexDirection: 'row', alignItems: 'center', gap: 12, paddingVertical: 8 },
   words: { flex: 1 },
-  target: { minWidth: thumb, minHeight: thumb, alignItems: 'center', justifyContent: 'center' },
+  target: { minWidth: 48, minHeight: thumb, alignItems: 'center', justifyContent: 'center' },
+  track: {
+    width: 46,
+    height: 26,
+    borderRadius: 13,
+    borderWidth: 2,
+    borderColor: palette.quiet,
+    backgroundColor: palette.card,
+    padding: 2,
+  },
+  trackOn: { backgroundColor: palette.sage, borderColor: palette.sage, alignItems: 'flex-end' },
+  disabled: { opacity: 0.55 },
+  knob: { width: 18, height: 18, borderRadius: 9, backgroundColor: palette.quiet },
+  knobOn: { backgroundColor: palette.card },
 }));

@@ -1,6 +1,6 @@
 import { createTheme, ThemeProvider } from '@rneui/themed/dist/config';
-import { useMemo, type ReactNode } from 'react';
-import { StyleSheet, useColorScheme } from 'react-native';
+import { useMemo, useState, type ReactNode } from 'react';
+import { StyleSheet, useColorScheme, type BlurEvent } from 'react-native';
 import { darkPalette, lightPalette, type Palette } from './palette';
 
 export const fonts = {
@@ -32,6 +32,27 @@ export function themed<Styles extends StyleSheet.NamedStyles<Styles>>(
     built.set(palette, styles);
     return styles;
   };
+}
+
+/**
+ * Shows the focus of an input on the frame around it instead of on the input itself.
+ *
+ * @returns whether it has the focus, and the handlers that find out
+ */
+export function useFocusFrame(onBlur?: (event: BlurEvent) => void) {
+  const { marigold } = usePalette();
+  const [focused, setFocused] = useState(false);
+  const frame = focused
+    ? { outlineWidth: 3, outlineStyle: 'solid' as const, outlineColor: marigold, outlineOffset: 2 }
+    : undefined;
+  const handlers = {
+    onFocus: () => setFocused(true),
+    onBlur: (event: BlurEvent) => {
+      setFocused(false);
+      onBlur?.(event);
+    },
+  };
+  return { frame, handlers };
 }
 
 /** RN Elements in Tienda's colours. */

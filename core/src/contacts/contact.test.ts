@@ -1,5 +1,6 @@
 import { validateSync } from 'class-validator';
-import { NewAccount, passwordRules } from '../accounts/credentials';
+import { NewAccount } from '../accounts/credentials';
+import { passwordRules } from '../accounts/passwordRules';
 import { Contact } from './contact';
 
 const maren = {

@@ -27,7 +27,7 @@ export interface Label {
 }
 
 const longestLabel = 63;
-const allowedCharacter = /^[\p{L}\p{M}\p{N}\u00b7\u0375\u05f3\u05f4\u30fb\u200c\u200d-]$/u;
+const allowedCharacter = /^(?:[\p{L}\p{M}\p{N}\u00b7\u0375\u05f3\u05f4\u30fb-]|\u200c|\u200d)$/u;
 
 /** Scripts used together in ordinary writing (UTS #39, highly restrictive level). */
 const writtenTogether: readonly ReadonlySet<string>[] = [

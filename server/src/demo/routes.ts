@@ -5,14 +5,14 @@ import type { Config } from '../config';
 import { badField, Problem } from '../http/problem';
 import { route, type Route } from '../http/route';
 
-export class AdvanceModel {
+class AdvanceModel {
   @IsInt({ message: 'advanceDays is a whole number.' })
   @Min(0, { message: 'The demo clock moves forward only.' })
   @Max(3660, { message: 'At most ten years at once.' })
   advanceDays!: number;
 }
 
-export class FaultModel {
+class FaultModel {
   @IsString()
   @MaxLength(40)
   on!: string;
@@ -31,7 +31,7 @@ export class FaultModel {
   times?: number;
 }
 
-export class FaultsModel {
+class FaultsModel {
   /** A registry's id, or `payments`. */
   @IsString()
   @MaxLength(40)

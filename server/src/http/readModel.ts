@@ -1,10 +1,15 @@
 import 'reflect-metadata';
 import { plainToInstance } from 'class-transformer';
-import { validateSync, type ValidationError } from 'class-validator';
+import { validateSync, ValidateIf, type ValidationError } from 'class-validator';
 import { badField, badFields, type FieldError } from './problem';
 
 /** A class with class-validator's rules on its fields. */
 export type Model<T extends object> = new () => T;
+
+/** For fields that need not be there; `null` is not leaving out. */
+export function MayBeLeftOut(): PropertyDecorator {
+  return ValidateIf((_body, value) => value !== undefined);
+}
 
 /**
  * The body as an instance of its model.

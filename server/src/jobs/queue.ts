@@ -3,6 +3,9 @@ import type { Logger } from 'pino';
 
 const queueName = 'order';
 
+/** Orders that one process moves on side by side: a slow bank or registry holds up only its own. */
+const ordersAtOnce = 8;
+
 /** Waits before trying again after the n-th failure: 1, 2, 4... up to 60 seconds. */
 function waitAfter(failures: number): number {
   return Math.min(60, 2 ** Math.min(failures, 6));
@@ -16,7 +19,7 @@ interface OrderJob {
 /** The queue of orders to move on, in PostgreSQL: any server process may take the next. */
 export class OrderQueue {
   private readonly boss: PgBoss;
-  private worker: string | undefined;
+  private workers: readonly string[] = [];
 
   constructor(
     url: string,
@@ -35,7 +38,7 @@ export class OrderQueue {
   async push(orderId: string, failures = 0): Promise<void> {
     const job: OrderJob = { orderId, failures };
     await this.boss.send(queueName, job, failures > 0 ? { startAfter: waitAfter(failures) } : {});
-    if (failures === 0 && this.worker) this.boss.notifyWorker(this.worker);
+    if (failures === 0) for (const worker of this.workers) this.boss.notifyWorker(worker);
   }
 
   /**
@@ -44,18 +47,19 @@ export class OrderQueue {
    * @param advance true where the order needs another turn later: something outside was silent
    */
   async work(advance: (orderId: string) => Promise<boolean>): Promise<void> {
-    const options = { batchSize: 8, pollingIntervalSeconds: 0.5 };
-    this.worker = await this.boss.work<OrderJob>(queueName, options, async (jobs) => {
-      await Promise.all(
-        jobs.map(async ({ data: { orderId, failures } }) => {
-          const again = await advance(orderId).catch((fault: unknown) => {
-            this.log.error({ orderId, fault }, 'an order could not be moved on; trying again');
-            return true;
-          });
-          if (again) await this.push(orderId, failures + 1);
-        }),
-      );
-    });
+    const handle = async (jobs: readonly PgBoss.Job<OrderJob>[]) => {
+      for (const { data } of jobs) {
+        const again = await advance(data.orderId).catch((fault: unknown) => {
+          this.log.error({ orderId: data.orderId, fault }, 'an order could not be moved on; trying again');
+          return true;
+        });
+        if (again) await this.push(data.orderId, data.failures + 1);
+      }
+    };
+    const options = { batchSize: 1, pollingIntervalSeconds: 0.5 };
+    this.workers = await Promise.all(
+      Array.from({ length: ordersAtOnce }, () => this.boss.work<OrderJob>(queueName, options, handle)),
+    );
   }
 
   async stop(): Promise<void> {

@@ -10,7 +10,7 @@ import { notFound } from '../http/problem';
 import { accountRoute, type Route } from '../http/route';
 import type { HeldName, NameStore } from './store';
 
-export class AutoRenewModel {
+class AutoRenewModel {
   @IsBoolean({ message: 'Auto-renew is true or false.' })
   autoRenew!: boolean;
 }

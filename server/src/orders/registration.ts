@@ -1,9 +1,7 @@
 import { createHash, createHmac } from 'node:crypto';
-import { e164, type Contact } from '@tienda/core/contacts/contact';
-import type { EppContact, EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
+import type { EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
 import type { OrderLine } from '@tienda/core/orders/order';
 import { decimalAmount } from '@tienda/core/pricing/money';
-import { parsePhoneNumberFromString } from 'libphonenumber-js';
 
 /**
  * The auth code of a name: the same whenever it is asked for, so that a name found at the registry after a
@@ -21,32 +19,6 @@ export function contactHandle(contactId: string, privacy: boolean): string {
 /** The clTRID of every attempt at one name of one order. */
 export function transactionOf(orderId: string, name: string): string {
   return `TIENDA-${createHash('sha256').update(`${orderId} ${name}`).digest('hex').slice(0, 32)}`;
-}
-
-/** A contact as registries take it; `privacy` asks them not to show it. */
-export function eppContact(contact: Contact, handle: string, privacy: boolean, code: string): EppContact {
-  const { name, organisation, street, city, region, postalCode, country, phone, email } = contact;
-  return {
-    id: handle,
-    postal: isAscii([name, organisation ?? '', street, city, region].join('')) ? 'int' : 'loc',
-    name,
-    ...(organisation ? { organisation } : {}),
-    street: [street],
-    city,
-    ...(region ? { region } : {}),
-    ...(postalCode ? { postalCode } : {}),
-    country,
-    voice: eppPhone(phone),
-    email,
-    disclose: !privacy,
-    authCode: code,
-  };
-}
-
-/** `+353209150123` as RFC 5733 section 2.5 wants it: `+353.209150123`. */
-function eppPhone(phone: string): string {
-  const number = parsePhoneNumberFromString(e164(phone) ?? phone);
-  return number ? `+${number.countryCallingCode}.${number.nationalNumber}` : phone;
 }
 
 export function eppDomain(line: OrderLine, handle: string, code: string): EppDomainCreate {
@@ -74,8 +46,4 @@ export function eppDomain(line: OrderLine, handle: string, code: string): EppDom
 /** True where the name at the registry is the one this very order made. */
 export function isOurs(found: EppDomainInfo, handle: string, code: string): boolean {
   return found.registrant === handle && found.authCode === code;
-}
-
-function isAscii(text: string): boolean {
-  return /^[\x20-\x7e]*$/.test(text);
 }

@@ -1,4 +1,5 @@
 import type pg from 'pg';
+import { eppContact } from '@tienda/core/contacts/eppContact';
 import { effects, fromEvents, type Order, type OrderEffect, type OrderLine } from '@tienda/core/orders/order';
 import { isoDate } from '@tienda/core/lifecycle/isoDate';
 import { domainName } from '@tienda/core/names/domainName';
@@ -13,7 +14,7 @@ import { RegistrySilent, type Registries } from '../gateways/registry/registryGa
 import type { NameStore } from '../names/store';
 import type { AvailabilityStore } from '../search/store';
 import { orderMail } from './mails';
-import { authCode, contactHandle, eppContact, eppDomain, isOurs, transactionOf } from './registration';
+import { authCode, contactHandle, eppDomain, isOurs, transactionOf } from './registration';
 import type { OrderHead, OrderStore } from './store';
 
 export interface WorkerParts {

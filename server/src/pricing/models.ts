@@ -16,6 +16,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { currencies, type Currency } from '@tienda/core/pricing/money';
+import { MayBeLeftOut } from '../http/readModel';
 
 export class QuoteItemModel {
   @IsString()
@@ -44,7 +45,7 @@ export class QuoteCustomerModel {
   @IsIn(['person', 'business'], { message: 'The customer is a person or a business.' })
   kind!: 'person' | 'business';
 
-  @IsOptional()
+  @MayBeLeftOut()
   @IsString()
   @MaxLength(20, { message: 'A VAT number has at most 20 characters.' })
   vatId?: string;
@@ -79,7 +80,7 @@ export class QuoteRequestModel {
   @Type(() => QuoteCustomerModel)
   customer!: QuoteCustomerModel;
 
-  @IsOptional()
+  @MayBeLeftOut()
   @Matches(/^-?0(\.\d{1,6})?$/, { message: 'Growth is a decimal between -1 and 1, such as 0.03.' })
   growth?: string;
 }

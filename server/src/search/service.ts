@@ -94,9 +94,11 @@ export class SearchService {
       byRegistry.set(read.extension.registry, [...(byRegistry.get(read.extension.registry) ?? []), read.name]);
     }
     await Promise.all(
-      [...byRegistry].map(([id, asked]) =>
-        this.registries.get(id)?.check(asked, (fresh) => fresh.forEach((answer, name) => answers.set(name, answer))),
-      ),
+      [...byRegistry].map(async ([id, asked]) => {
+        await this.registries
+          .get(id)
+          ?.check(asked, (fresh) => fresh.forEach((answer, name) => answers.set(name, answer)));
+      }),
     );
     const fresh = [...byRegistry.values()].flat();
     await this.store.keep(new Map([...answers].filter(([name]) => fresh.includes(name))), now);

@@ -7,9 +7,6 @@ const outcomes: Readonly<Record<string, CardOutcome>> = {
   '4539000011110022': 'timesOut',
 };
 
-/** The card every example pays with. */
-export const testCard = '4539000011110006';
-
 export function outcomeOf(number: string): CardOutcome {
   return outcomes[number] ?? 'succeeds';
 }

@@ -75,7 +75,9 @@ function SignedIn({ email, demo }: { readonly email: string; readonly demo: bool
         <Card key={contact.id}>
           <Text kind="strong">{contact.name}</Text>
           <Text kind="small" colour="quiet">
-            {[contact.organisation, contact.street, contact.city, countryText(contact.country)].filter(Boolean).join(', ')}
+            {[contact.organisation, contact.street, contact.city, countryText(contact.country)]
+              .filter(Boolean)
+              .join(', ')}
           </Text>
         </Card>
       ))}

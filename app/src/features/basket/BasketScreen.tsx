@@ -36,7 +36,15 @@ export function BasketScreen() {
   const { lines, quote } = tally;
   const blocked = lines.some(({ answer }) => answer && !canRegister(answer.status) && answer.status !== 'unknown');
   return (
-    <Screen title={words.title} aside={lines.length > 0 ? <Stub>{texts.nameCount(lines.length)}</Stub> : undefined}>
+    <Screen
+      title={words.title}
+      aside={lines.length > 0 ? <Stub>{texts.nameCount(lines.length)}</Stub> : undefined}
+      foot={
+        lines.length > 0 && !wide ? (
+          <Action kind="main" title={words.checkout} disabled={blocked} onPress={() => router.navigate('/checkout')} />
+        ) : undefined
+      }
+    >
       {removed ? (
         <Notice
           kind="notice"
@@ -66,9 +74,6 @@ export function BasketScreen() {
       ))}
       {put.isError ? <Failure fault={put.error} /> : null}
       {quote && lines.length > 0 && !wide ? <TallyRoll quote={quote} customer={tally.customer} /> : null}
-      {lines.length > 0 && !wide ? (
-        <Action kind="main" title={words.checkout} disabled={blocked} onPress={() => router.navigate('/checkout')} />
-      ) : null}
     </Screen>
   );
 }
@@ -94,13 +99,13 @@ function LineCard({ line, tally: { quote, catalogue }, onRemove }: LineCardProps
         <Door look={status} />
         <View style={styles.words}>
           <Name unicode={line.unicode} role="heading" aria-level={2} />
-          {ends ? (
-            <Text kind="small" colour="quiet">
-              {words.until(line.years, dateText(ends))}
+          <View style={styles.under}>
+            <Text kind="small" colour="quiet" style={styles.words}>
+              {ends ? words.until(line.years, dateText(ends)) : ''}
             </Text>
-          ) : null}
+            {priced && quote ? <Text kind="bigAmount">{wholeAmount(priced.net, quote.currency)}</Text> : null}
+          </View>
         </View>
-        {priced && quote ? <Text kind="bigAmount">{wholeAmount(priced.net, quote.currency)}</Text> : null}
         <IconButton
           look="bare"
           label={words.remove(line.unicode)}
@@ -125,4 +130,5 @@ function LineCard({ line, tally: { quote, catalogue }, onRemove }: LineCardProps
 const useStyles = themed(() => ({
   head: { flexDirection: 'row', alignItems: 'center', gap: 10, marginBottom: 6 },
   words: { flex: 1 },
+  under: { flexDirection: 'row', alignItems: 'baseline', gap: 8 },
 }));

@@ -8,8 +8,15 @@ import { Till, TillLine } from '../../ui/Till';
 
 const words = texts.tally;
 
+interface TallyRollProps {
+  readonly quote: Quote;
+  readonly customer: Customer;
+  /** The holder is known, and with them the tax. */
+  readonly settled?: boolean;
+}
+
 /** The running account of money as a till roll: today line by line, then what falls due later. */
-export function TallyRoll({ quote, customer }: { readonly quote: Quote; readonly customer: Customer }) {
+export function TallyRoll({ quote, customer, settled = false }: TallyRollProps) {
   const { currency, tax, total, dueLater } = quote;
   const unicode = new Map(quote.lines.map((line) => [line.name, line.unicode]));
   return (
@@ -24,10 +31,14 @@ export function TallyRoll({ quote, customer }: { readonly quote: Quote; readonly
         {words.later}
       </Text>
       {dueLater.map(({ on, name, amount }) => (
-        <TillLine key={name} words={`${dateText(on)} · ${unicode.get(name) ?? name}`} amount={tillAmount(amount, currency)} />
+        <TillLine
+          key={name}
+          words={`${dateText(on)} · ${unicode.get(name) ?? name}`}
+          amount={tillAmount(amount, currency)}
+        />
       ))}
       <Text kind="small" colour="quiet" style={{ marginTop: 8 }}>
-        {words.country(countryText(customer.country))}
+        {(settled ? words.settledCountry : words.country)(countryText(customer.country))}
       </Text>
     </Till>
   );

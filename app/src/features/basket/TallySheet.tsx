@@ -75,7 +75,12 @@ export function TallyColumn({ checkout }: { readonly checkout: boolean }) {
   const styles = useStyles();
   const { quote, customer, lines } = useTally();
   return (
-    <ScrollView style={styles.column} contentContainerStyle={styles.columnContent} role="complementary" aria-label={words.title}>
+    <ScrollView
+      style={styles.column}
+      contentContainerStyle={styles.columnContent}
+      role="complementary"
+      aria-label={words.title}
+    >
       <Text kind="heading" level={2} style={styles.columnTitle}>
         {words.title}
       </Text>

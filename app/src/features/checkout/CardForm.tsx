@@ -35,6 +35,7 @@ export function CardForm({ card, onChange, problem }: CardFormProps) {
       />
       <View style={{ flexDirection: 'row', gap: 12 }}>
         <Field
+          shared
           label={words.expiry}
           value={card.expiry}
           placeholder={words.expiryHint}
@@ -46,6 +47,7 @@ export function CardForm({ card, onChange, problem }: CardFormProps) {
           error={fault('expiry')}
         />
         <Field
+          shared
           label={words.cvc}
           value={card.cvc}
           onChange={(cvc) => onChange({ ...card, cvc })}

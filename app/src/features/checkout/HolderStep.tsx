@@ -122,9 +122,9 @@ function HolderForm({ known, email }: { readonly known: Contact | undefined; rea
       <TextField control={control} name="street" label={words.street} autoComplete="street-address" />
       <View style={{ flexDirection: 'row', gap: 12, flexWrap: 'wrap' }}>
         {needsPostalCode(country) ? (
-          <TextField control={control} name="postalCode" label={words.postalCode} autoComplete="postal-code" />
+          <TextField control={control} shared name="postalCode" label={words.postalCode} autoComplete="postal-code" />
         ) : null}
-        <TextField control={control} name="city" label={words.city} autoComplete="postal-address-locality" />
+        <TextField control={control} shared name="city" label={words.city} autoComplete="postal-address-locality" />
       </View>
       {needsRegion(country) ? (
         <TextField control={control} name="region" label={words.region} autoComplete="postal-address-region" />
@@ -151,6 +151,7 @@ interface TextFieldProps {
   readonly name: Exclude<FieldPath<Contact>, 'kind'>;
   readonly label: string;
   readonly hint?: string;
+  readonly shared?: boolean;
   readonly inputMode?: 'tel' | 'email';
   readonly autoComplete: TextInput['props']['autoComplete'];
 }

@@ -28,7 +28,7 @@ export function ReadBack({ unicode }: { readonly unicode: string }) {
       <Text kind="small" colour="quiet">
         {marks.length === 0
           ? words.noLookAlike
-          : words.lookAlike(marks.map(([character = '', like = '']) => words.mark(character, like)).join(', '))}
+          : words.lookAlike(marks.map(([character, like]) => words.mark(character, like)).join(', '))}
       </Text>
     </View>
   );

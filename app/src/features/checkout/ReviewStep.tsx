@@ -34,26 +34,23 @@ export function ReviewStep() {
   const place = usePlaceOrder();
   if (session.data && !session.data.account) return <Redirect href="/checkout/account" />;
   if (contacts.data?.length === 0) return <Redirect href="/checkout/holder" />;
+  if (tally.lines.length === 0 && place.isIdle && tally.quote) return <Redirect href="/basket" />;
   const holder = contacts.data?.[0];
   const fault = contacts.error ?? binding.error ?? agreements.error;
+  if (holder && binding.data && agreements.data && !fault)
+    return (
+      <Review
+        tally={tally}
+        holder={holder}
+        binding={binding.data}
+        computing={binding.isFetching}
+        agreements={agreements.data}
+        place={place}
+      />
+    );
   return (
     <Screen title={words.title} aside={<Stub>{texts.checkout.step(4)}</Stub>}>
-      {fault ? <Failure fault={fault} retry={() => void binding.refetch()} /> : null}
-      {tally.lines.length === 0 && !place.isPending && !place.isSuccess && tally.quote ? (
-        <Redirect href="/basket" />
-      ) : null}
-      {holder && binding.data && agreements.data ? (
-        <Review
-          tally={tally}
-          holder={holder}
-          binding={binding.data}
-          computing={binding.isFetching}
-          agreements={agreements.data}
-          place={place}
-        />
-      ) : fault ? null : (
-        <Loading />
-      )}
+      {fault ? <Failure fault={fault} retry={() => void binding.refetch()} /> : <Loading />}
     </Screen>
   );
 }
@@ -77,10 +74,27 @@ interface ReviewProps {
 }
 
 function Review({ tally, holder, binding, computing, agreements, place }: ReviewProps) {
-  const { card, setCard, agreed, setAgreed, missing, busy, problem, pay } = usePayment(binding, holder, agreements, place);
+  const { card, setCard, agreed, setAgreed, missing, busy, problem, pay } = usePayment(
+    binding,
+    holder,
+    agreements,
+    place,
+  );
   const address = [holder.organisation, holder.street, holder.city, countryText(holder.country)].filter(Boolean);
   return (
-    <>
+    <Screen
+      title={words.title}
+      aside={<Stub>{texts.checkout.step(4)}</Stub>}
+      foot={
+        <Action
+          kind="main"
+          title={words.pay(wholeAmount(binding.total, binding.currency))}
+          busy={busy || computing}
+          disabled={binding.problems.length > 0}
+          onPress={() => void pay()}
+        />
+      }
+    >
       <Text kind="heading" level={2} style={{ marginBottom: 8 }}>
         {words.readBack}
       </Text>
@@ -117,22 +131,13 @@ function Review({ tally, holder, binding, computing, agreements, place }: Review
         />
       </Card>
       <Agreements agreements={agreements} agreed={agreed} missing={missing} onChange={setAgreed} />
-      <TallyRoll quote={binding} customer={tally.customer} />
+      <TallyRoll settled quote={binding} customer={tally.customer} />
       <CardForm card={card} onChange={setCard} problem={problem instanceof CardProblem ? problem : undefined} />
       {problem instanceof CardProblem && problem.field === undefined ? (
         <Notice kind="problem">{problem.message}</Notice>
       ) : null}
-      {problem instanceof ApiProblem ? (
-        <Failure fault={problem} />
-      ) : null}
-      <Action
-        kind="main"
-        title={words.pay(wholeAmount(binding.total, binding.currency))}
-        busy={busy || computing}
-        disabled={binding.problems.length > 0}
-        onPress={() => void pay()}
-      />
-    </>
+      {problem instanceof ApiProblem ? <Failure fault={problem} /> : null}
+    </Screen>
   );
 }
 

@@ -17,7 +17,12 @@ export function Chips({ choices, onChange }: ChipsProps) {
   const styles = useStyles();
   const { horizon, onlyAvailable, byKeepCost } = choices;
   return (
-    <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={styles.row} style={styles.strip}>
+    <ScrollView
+      horizontal
+      showsHorizontalScrollIndicator={false}
+      contentContainerStyle={styles.row}
+      style={styles.strip}
+    >
       <Text kind="small" colour="quiet">
         {words.keepLabel}
       </Text>
@@ -30,7 +35,11 @@ export function Chips({ choices, onChange }: ChipsProps) {
           onPress={() => onChange({ horizon: years })}
         />
       ))}
-      <Chip title={words.onlyAvailable} pressed={onlyAvailable} onPress={() => onChange({ onlyAvailable: !onlyAvailable })} />
+      <Chip
+        title={words.onlyAvailable}
+        pressed={onlyAvailable}
+        onPress={() => onChange({ onlyAvailable: !onlyAvailable })}
+      />
       <Chip title={words.sortKeep} pressed={byKeepCost} onPress={() => onChange({ byKeepCost: !byKeepCost })} />
     </ScrollView>
   );
@@ -46,7 +55,13 @@ interface ChipProps {
 function Chip({ title, label, pressed, onPress }: ChipProps) {
   const styles = useStyles();
   return (
-    <Pressable role="button" aria-pressed={pressed} aria-label={label ?? title} onPress={onPress} style={[styles.chip, pressed && styles.pressed]}>
+    <Pressable
+      role="button"
+      aria-pressed={pressed}
+      aria-label={label ?? title}
+      onPress={onPress}
+      style={[styles.chip, pressed && styles.pressed]}
+    >
       <Text kind="small" colour={pressed ? 'card' : 'pine'}>
         {title}
       </Text>

@@ -115,7 +115,10 @@ function WideRow({ row, inBasket, selected, onToggle }: ResultRowProps) {
   const { result, keep } = row;
   const price = result?.price;
   return (
-    <View role="row" style={[styles.wide, (selected || inBasket) && styles.wideSelected, selected && styles.selectedEdge]}>
+    <View
+      role="row"
+      style={[styles.wide, (selected || inBasket) && styles.wideSelected, selected && styles.selectedEdge]}
+    >
       <View role="cell" style={columns.door}>
         <Door look={result?.status ?? 'checking'} size={28} />
       </View>

@@ -5,7 +5,7 @@ import type { TextInput } from 'react-native';
 import { texts } from '../../texts/texts';
 import { IconButton } from '../../ui/IconButton';
 import { Text } from '../../ui/Text';
-import { fonts, themed, usePalette } from '../../ui/theme';
+import { fonts, themed, useFocusFrame, usePalette } from '../../ui/theme';
 
 interface SearchBoxProps {
   readonly value: string;
@@ -18,6 +18,7 @@ interface SearchBoxProps {
 export function SearchBox({ value, onChange, wide, ref }: SearchBoxProps) {
   const styles = useStyles();
   const { pine, quiet, terracotta } = usePalette();
+  const { frame, handlers } = useFocusFrame();
   const clear = (
     <IconButton look="bare" label={texts.find.clear} onPress={() => onChange('')}>
       <X size={22} color={pine} aria-hidden />
@@ -44,7 +45,8 @@ export function SearchBox({ value, onChange, wide, ref }: SearchBoxProps) {
       renderErrorMessage={false}
       selectionColor={terracotta}
       containerStyle={styles.container}
-      inputContainerStyle={styles.frame}
+      inputContainerStyle={[styles.frame, frame]}
+      {...handlers}
       inputStyle={styles.input}
       {...(value !== '' ? { rightIcon: clear } : wide ? { rightIcon: key } : {})}
     />

@@ -7,7 +7,12 @@ const usualHorizon = 5;
 
 /** The whole state of a search lives in the URL, so that it can be shared and the way back works. */
 export function useFindParams() {
-  const { q = '', keep, only, sort } = useLocalSearchParams<{ q?: string; keep?: string; only?: string; sort?: string }>();
+  const {
+    q = '',
+    keep,
+    only,
+    sort,
+  } = useLocalSearchParams<{ q?: string; keep?: string; only?: string; sort?: string }>();
   const choices = useMemo(
     (): RowChoices => ({
       horizon: horizons.find((years) => String(years) === keep) ?? usualHorizon,

@@ -21,7 +21,7 @@ export function NameScreen() {
   const session = useSession();
   const held = useName(name);
   return (
-    <Screen title={held.data?.unicode ?? name}>
+    <Screen mono title={held.data?.unicode ?? name}>
       <Link href="/names" style={{ paddingVertical: 10 }}>
         <Text colour="terracotta">← {words.back}</Text>
       </Link>
@@ -88,5 +88,9 @@ function afterWords({ afterExpiry: { graceFrom, redemptionFrom, pendingDeleteFro
     graceFrom === redemptionFrom
       ? words.noGrace(dateText(graceFrom))
       : words.grace(dateText(graceFrom), dateText(redemptionFrom));
-  return [grace, words.redemption(dateText(redemptionFrom), dateText(pendingDeleteFrom)), words.free(dateText(freeFrom))];
+  return [
+    grace,
+    words.redemption(dateText(redemptionFrom), dateText(pendingDeleteFrom)),
+    words.free(dateText(freeFrom)),
+  ];
 }

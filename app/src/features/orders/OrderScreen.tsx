@@ -48,7 +48,13 @@ function Progress({ order }: { readonly order: ShownOrder }) {
       {lines.map((line) => (
         <LineProgress key={line.name} line={line} />
       ))}
-      {ended ? <Next order={order} /> : <Text kind="small" colour="quiet">{words.leave}</Text>}
+      {ended ? (
+        <Next order={order} />
+      ) : (
+        <Text kind="small" colour="quiet">
+          {words.leave}
+        </Text>
+      )}
     </View>
   );
 }
@@ -77,21 +83,33 @@ function LineProgress({ line: { unicode, state } }: { readonly line: ShownOrder[
   return (
     <Card label={unicode}>
       <View style={styles.head}>
-        <Door look={state.at === 'registered' ? 'taken' : failed ? 'unknown' : 'checking'} />
+        <Door look={state.at === 'registered' ? 'available' : failed ? 'unknown' : 'checking'} />
         <Name unicode={unicode} />
       </View>
       <View style={styles.steps}>
         {steps.map((step, index) => (
           <View key={step} style={styles.step}>
             <View style={[styles.bar, index < reached && (failed && index === 2 ? styles.failed : styles.done)]} />
-            <Text kind="small" colour={index < reached ? 'pine' : 'quiet'} style={index + 1 === reached ? styles.now : undefined}>
+            <Text
+              kind="small"
+              colour={index < reached ? 'pine' : 'quiet'}
+              style={index + 1 === reached ? styles.now : undefined}
+            >
               {step}
             </Text>
           </View>
         ))}
       </View>
-      {state.at === 'registered' ? <Text kind="small" colour="sage">{words.registered(dateText(state.expiresOn))}</Text> : null}
-      {state.at === 'notRegistered' ? <Text kind="small" colour="plum">{state.reason}</Text> : null}
+      {state.at === 'registered' ? (
+        <Text kind="small" colour="sage">
+          {words.registered(dateText(state.expiresOn))}
+        </Text>
+      ) : null}
+      {state.at === 'notRegistered' ? (
+        <Text kind="small" colour="plum">
+          {state.reason}
+        </Text>
+      ) : null}
     </Card>
   );
 }

@@ -37,7 +37,7 @@ export class EppConnection {
   ) {
     socket.setNoDelay(true);
     socket.on('data', (piece: Buffer) => this.receive(piece));
-    socket.on('error', (fault) => this.end(fault));
+    socket.on('error', (fault: Error) => this.end(fault));
     socket.on('close', () => this.end(new Error('The registry hung up')));
   }
 

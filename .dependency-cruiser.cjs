@@ -1,0 +1,66 @@
+const ours = '^(core|server|standins|app)/';
+
+/** The one way in which imports run: app, server and standins import core; core imports nothing of ours. */
+module.exports = {
+  forbidden: [
+    {
+      name: 'core-stands-alone',
+      severity: 'error',
+      from: { path: '^core/' },
+      to: { path: '^(server|standins|app|e2e)/' },
+    },
+    {
+      name: 'app-knows-no-server',
+      severity: 'error',
+      from: { path: '^app/' },
+      to: { path: '^(server|standins|e2e)/' },
+    },
+    {
+      name: 'server-knows-no-stand-in',
+      severity: 'error',
+      from: { path: '^server/' },
+      to: { path: '^(standins|app|e2e)/' },
+    },
+    {
+      name: 'stand-ins-know-no-server',
+      severity: 'error',
+      from: { path: '^standins/' },
+      to: { path: '^(server|app|e2e)/' },
+    },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: { path: ours },
+      to: { circular: true, dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'only-stores-know-drizzle',
+      severity: 'error',
+      from: { path: '^server/src/', pathNot: '(store|sessions|clock|idempotency)\\.ts$|^server/src/db/' },
+      to: { path: 'node_modules/drizzle-orm' },
+    },
+    {
+      name: 'core-does-no-io',
+      severity: 'error',
+      from: { path: '^core/src/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'nothing-unresolved',
+      severity: 'error',
+      from: { path: ours },
+      to: { couldNotResolve: true, pathNot: '^node:|lucide-react-native|\\.json$' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs', '.json'],
+    },
+    exclude: { path: 'dist/' },
+  },
+};

@@ -1,0 +1,36 @@
+/** Types of `demo.mjs`, for the tests. */
+export interface VisitorAnswer {
+  readonly status: number;
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- whatever JSON the server sends
+  readonly body: any;
+  readonly headers: Headers;
+}
+
+export class Visitor {
+  readonly url: string;
+  constructor(url: string);
+  static open(url: string): Promise<Visitor>;
+  send(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<VisitorAnswer>;
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- whatever JSON the server sends
+  expect(status: number, method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<any>;
+}
+
+export const demoSignIns: readonly { readonly email: string; readonly password: string; readonly who: string }[];
+export const marenContact: Readonly<Record<string, string>>;
+export function loadDemo(url: string): Promise<void>;
+export function codeFor(visitor: Visitor, email: string): Promise<string>;
+export function signUp(visitor: Visitor, email: string, password: string): Promise<void>;
+export function tokenFor(paymentsUrl: string, number?: string): Promise<string>;
+export function orderNames(
+  visitor: Visitor,
+  items: readonly {
+    readonly name: string;
+    readonly years?: number;
+    readonly privacy?: boolean;
+    readonly autoRenew?: boolean;
+  }[],
+  options?: { readonly card?: string; readonly key?: string },
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the order as the server shows it
+): Promise<any>;
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- the order as the server shows it
+export function untilEnded(visitor: Visitor, orderId: string, timeoutMs?: number): Promise<any>;

@@ -1,0 +1,11 @@
+const { transform } = require('../jest.swc.cjs');
+
+/** Tests of the server as its neighbours see it: over HTTP, on real PostgreSQL, with the stand-ins running. */
+module.exports = {
+  displayName: 'server',
+  testEnvironment: 'node',
+  transform,
+  transformIgnorePatterns: [],
+  maxWorkers: 1,
+  testTimeout: 60_000,
+};

@@ -1,0 +1,241 @@
+import { setTimeout as pause } from 'node:timers/promises';
+import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { fault, intentsOf, ServerProcess, unique } from './serverProcess';
+
+let server: ServerProcess;
+
+beforeAll(async () => {
+  server = await ServerProcess.start(5);
+});
+afterEach(async () => {
+  const visitor = await server.visitor();
+  for (const standIn of ['lanternhead', 'quarrystone', 'millrace', 'payments']) await fault(visitor, standIn);
+});
+afterAll(() => server.end());
+
+const typesOf = (order: { events: { type: string }[] }) => order.events.map(({ type }) => type);
+const namesOf = async (visitor: Visitor): Promise<string[]> =>
+  (await visitor.expect(200, 'GET', '/api/me/names')).map(({ name }: { name: string }) => name);
+
+/** The one payment of an order, with nothing left open. */
+async function paid(orderId: string): Promise<number> {
+  const intents = await intentsOf(orderId);
+  expect(intents).toHaveLength(1);
+  expect(['captured', 'voided', 'declined']).toContain(intents[0]?.status);
+  return intents[0]?.captured ?? 0;
+}
+
+test('an order goes from received to sent to registered, is charged, told by mail and seen as taken', async () => {
+  const { visitor, email } = await server.member();
+  const name = `${unique('sw')}.boats`;
+  await visitor.expect(200, 'PUT', `/api/basket/${name}`, { years: 2, privacy: true, autoRenew: false });
+  const placed = await orderNames(visitor, [{ name, years: 2 }]);
+  const order = await untilEnded(visitor, placed.id);
+  expect(typesOf(order)).toEqual(['placed', 'authorised', 'sent', 'registered', 'captured', 'told']);
+  expect(await paid(order.id)).toBe(order.total);
+  const [held] = await visitor.expect(200, 'GET', '/api/me/names');
+  expect(held).toMatchObject({ name, privacy: true, autoRenew: false, renewal: { amount: 1468, currency: 'USD' } });
+  expect(held.expiresOn.slice(0, 4)).toBe(String(Number(held.registeredOn.slice(0, 4)) + 2));
+  expect((await visitor.expect(200, 'GET', '/api/basket')).lines).toEqual([]);
+  const [mail] = await visitor.expect(200, 'GET', `/api/demo/inbox?to=${email}`);
+  expect(mail.subject).toBe(`Order ${order.number}: ${name} is registered`);
+  expect((await visitor.send('GET', `/api/search?q=${name}`)).body).toContain('"status":"taken"');
+});
+
+test('a declined card registers nothing and charges nothing', async () => {
+  const { visitor } = await server.member();
+  const placed = await orderNames(visitor, [{ name: `${unique('sw')}.org` }], { card: '4539 0000 1111 0014' });
+  const order = await untilEnded(visitor, placed.id);
+  expect([order.status, typesOf(order)]).toEqual(['declined', ['placed', 'declined', 'told']]);
+  expect(await paid(order.id)).toBe(0);
+  expect(await namesOf(visitor)).toEqual([]);
+});
+
+test('a bank that answers too late is asked again and charges once', async () => {
+  const { visitor } = await server.member();
+  await fault(visitor, 'payments', { on: 'authorise', kind: 'dropAfter', times: 1 });
+  const order = await untilEnded(visitor, (await orderNames(visitor, [{ name: `${unique('sw')}.org` }])).id);
+  expect(order.status).toBe('registered');
+  expect(await paid(order.id)).toBe(order.total);
+});
+
+test('a registry that does it and then hangs up is asked whose the name is', async () => {
+  const { visitor } = await server.member();
+  await fault(visitor, 'lanternhead', { on: 'createDomain', kind: 'dropAfter', times: 1 });
+  const order = await untilEnded(visitor, (await orderNames(visitor, [{ name: `${unique('sw')}.org` }])).id);
+  expect([order.status, await paid(order.id)]).toEqual(['registered', order.total]);
+});
+
+test.each(['dropBefore', 'refuse', 'garble'])(
+  'a registry that answers with %s at first gets the name registered once',
+  async (kind) => {
+    const { visitor } = await server.member();
+    await fault(visitor, 'lanternhead', { on: 'createDomain', kind, times: 1 });
+    const order = await untilEnded(visitor, (await orderNames(visitor, [{ name: `${unique('sw')}.org` }])).id);
+    expect([order.status, await paid(order.id)]).toEqual(['registered', order.total]);
+  },
+);
+
+test('of two buyers of one name one gets it, and the other pays nothing', async () => {
+  const name = `${unique('sw')}.org`;
+  const buyers = await Promise.all([server.member(), server.member()]);
+  const placed = await Promise.all(buyers.map(({ visitor }) => orderNames(visitor, [{ name }])));
+  const orders = await Promise.all(buyers.map(({ visitor }, i) => untilEnded(visitor, placed[i].id)));
+  expect(orders.map(({ status }) => status).sort()).toEqual(['notRegistered', 'registered']);
+  for (const order of orders) expect(await paid(order.id)).toBe(order.status === 'registered' ? order.total : 0);
+});
+
+test('of two names one fails, and only the other is charged, with tax on that alone', async () => {
+  const lost = `${unique('sw')}.org`;
+  const kept = `${unique('sw')}.boats`;
+  const [slow, quick] = await Promise.all([server.member(), server.member()]);
+  await fault(slow.visitor, 'payments', { on: 'authorise', kind: 'delay', ms: 3000, times: 1 });
+  const placed = await orderNames(slow.visitor, [{ name: lost }, { name: kept }]);
+  await pause(300);
+  await untilEnded(quick.visitor, (await orderNames(quick.visitor, [{ name: lost }])).id);
+  const order = await untilEnded(slow.visitor, placed.id);
+  expect(order.status).toBe('partlyRegistered');
+  expect(await paid(order.id)).toBe(318 + 73);
+  expect(await namesOf(slow.visitor)).toEqual([kept]);
+});
+
+test('the same order sent twice, by key or by quote, is one order', async () => {
+  const { visitor } = await server.member();
+  const name = `${unique('sw')}.org`;
+  const contact = await visitor.expect(
+    201,
+    'POST',
+    '/api/me/contacts',
+    (await import('../../scripts/demo.mjs')).marenContact,
+  );
+  const quote = await visitor.expect(200, 'POST', '/api/quotes', {
+    currency: 'USD',
+    items: [{ name, action: 'register', years: 1, privacy: true, autoRenew: false }],
+    codes: [],
+    customer: { country: 'IE', kind: 'business', isNew: false },
+  });
+  const { version } = await visitor.expect(200, 'GET', '/api/agreements/lanternhead-terms');
+  const { paymentsUrl } = await visitor.expect(200, 'GET', '/api/session');
+  const { tokenFor } = await import('../../scripts/demo.mjs');
+  const body = {
+    quoteId: quote.id,
+    contactId: contact.id,
+    agreements: [{ id: 'lanternhead-terms', version }],
+    cardToken: await tokenFor(paymentsUrl),
+  };
+  const send = (key: string) => visitor.send('POST', '/api/me/orders', body, { 'Idempotency-Key': key });
+  const answers = [...(await Promise.all([send('one'), send('one'), send('two')])), await send('one')];
+  expect(answers.map(({ status }) => status)).toEqual([201, 201, 201, 201]);
+  expect(new Set(answers.map((answer) => answer.body.id)).size).toBe(1);
+  await untilEnded(visitor, answers[0]?.body.id);
+  expect(await paid(answers[0]?.body.id)).toBe(quote.total);
+  const { status, body: refusal } = await visitor.send(
+    'POST',
+    '/api/me/orders',
+    { ...body, cardToken: 'tok_x' },
+    { 'Idempotency-Key': 'one' },
+  );
+  expect([status, refusal.type]).toEqual([409, '/problems/key-reused']);
+});
+
+test('terms not agreed to, a contact of someone else, a quote for another holder: each is refused', async () => {
+  const { visitor } = await server.member();
+  const other = await server.member();
+  const { marenContact } = await import('../../scripts/demo.mjs');
+  const mine = await visitor.expect(201, 'POST', '/api/me/contacts', marenContact);
+  const theirs = await other.visitor.expect(201, 'POST', '/api/me/contacts', marenContact);
+  const quote = await visitor.expect(200, 'POST', '/api/quotes', {
+    currency: 'USD',
+    items: [{ name: `${unique('sw')}.org`, action: 'register', years: 1, privacy: true, autoRenew: false }],
+    codes: [],
+    customer: { country: 'FR', kind: 'person', isNew: false },
+  });
+  const order = (body: object) =>
+    visitor.send(
+      'POST',
+      '/api/me/orders',
+      { quoteId: quote.id, contactId: mine.id, agreements: [], cardToken: 'tok', ...body },
+      { 'Idempotency-Key': unique('key') },
+    );
+  expect((await order({ contactId: theirs.id })).body.errors[0].pointer).toBe('/contactId');
+  expect((await order({})).body.type).toBe('/problems/quote-changed');
+  expect((await order({ quoteId: theirs.id })).body.errors[0].pointer).toBe('/quoteId');
+});
+
+test('orders and names of someone else do not exist for you', async () => {
+  const { visitor } = await server.member();
+  const name = `${unique('sw')}.org`;
+  const { id } = await orderNames(visitor, [{ name }]);
+  await untilEnded(visitor, id);
+  const other = await server.member();
+  await other.visitor.expect(404, 'GET', `/api/me/orders/${id}`);
+  await other.visitor.expect(404, 'GET', `/api/me/orders/${id}/progress`);
+  await other.visitor.expect(404, 'GET', '/api/me/orders/nonsense');
+  await other.visitor.expect(404, 'GET', `/api/me/names/${name}`);
+  await other.visitor.expect(404, 'PATCH', `/api/me/names/${name}`, { autoRenew: true });
+  expect(await other.visitor.expect(200, 'GET', '/api/me/orders')).toEqual([]);
+});
+
+test('progress is told as it happens, and ends with the order', async () => {
+  const { visitor } = await server.member();
+  const { id } = await orderNames(visitor, [{ name: `${unique('sw')}.org` }]);
+  const { body } = await visitor.send('GET', `/api/me/orders/${id}/progress`);
+  const told = String(body)
+    .split('\n\n')
+    .filter((event) => event.includes('data: '));
+  const last = JSON.parse(told.at(-1)?.split('data: ')[1] ?? '');
+  expect(last).toMatchObject({ ended: true, status: 'registered' });
+  expect(told.length).toBeGreaterThan(2);
+});
+
+test('auto-renew is switched for a name held', async () => {
+  const { visitor } = await server.member();
+  const name = `${unique('sw')}.org`;
+  await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
+  await visitor.expect(200, 'PATCH', `/api/me/names/${name}`, { autoRenew: true });
+  expect(await visitor.expect(200, 'GET', `/api/me/names/${name}`)).toMatchObject({
+    autoRenew: true,
+    holder: { name: 'Maren Solvik' },
+  });
+});
+
+test('a server killed between the bank’s yes and the registry’s answer finishes the order once restarted', async () => {
+  let doomed = await ServerProcess.start(6);
+  const { visitor } = await doomed.member();
+  await fault(visitor, 'lanternhead', { on: 'createDomain', kind: 'delay', ms: 1500, times: 1 });
+  const name = `${unique('sw')}.org`;
+  // The neighbouring server must not take the order over while this one is dead.
+  await server.end();
+  const { id } = await orderNames(visitor, [{ name }]);
+  for (;;) {
+    const order = await visitor.expect(200, 'GET', `/api/me/orders/${id}`);
+    if (typesOf(order).includes('sent')) break;
+    await pause(20);
+  }
+  await doomed.end('SIGKILL');
+  doomed = await ServerProcess.start(6);
+  const order = await untilEnded(visitor, id);
+  expect(typesOf(order).filter((type) => type === 'registered')).toHaveLength(1);
+  expect(order.status).toBe('registered');
+  expect(await paid(id)).toBe(order.total);
+  expect(await namesOf(visitor)).toEqual([name]);
+  await doomed.end();
+  server = await ServerProcess.start(5);
+});
+
+test('two server processes share the work, and an order is done once', async () => {
+  const second = await ServerProcess.start(7);
+  try {
+    const { visitor } = await server.member();
+    const names = Array.from({ length: 6 }, () => `${unique('sw')}.org`);
+    const placed = await Promise.all(names.map((name) => orderNames(visitor, [{ name }])));
+    const orders = await Promise.all(placed.map(({ id }) => untilEnded(visitor, id)));
+    for (const order of orders) {
+      expect(order.status).toBe('registered');
+      expect(await paid(order.id)).toBe(order.total);
+    }
+    expect((await namesOf(visitor)).sort()).toEqual(names.sort());
+  } finally {
+    await second.end();
+  }
+});

@@ -1,0 +1,74 @@
+const url = `http://127.0.0.1:${process.env['TIENDA_PAYMENTS_PORT']}`;
+const key = process.env['TIENDA_PAYMENTS_KEY'] ?? '';
+let count = 0;
+
+async function post(path: string, body: object, headers: Record<string, string> = {}) {
+  const response = await fetch(`${url}${path}`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json', ...headers },
+    body: JSON.stringify(body),
+  });
+  return { status: response.status, body: (await response.json()) as Record<string, unknown> };
+}
+
+async function token(number = '4539 0000 1111 0006'): Promise<unknown> {
+  return (await post('/v1/tokens', { number, expiry: '12/49', cvc: '123' })).body['token'];
+}
+
+function shop(path: string, body: object, idempotencyKey = `test-${Date.now()}-${(count += 1)}`) {
+  return post(path, body, { Authorization: `Bearer ${key}`, 'Idempotency-Key': idempotencyKey });
+}
+
+const intent = async (number?: string) => ({
+  amount: 1000,
+  currency: 'USD',
+  token: await token(number),
+  reference: 'test',
+});
+
+test.each([
+  ['number', { number: '4539 0000 1111 0007' }],
+  ['expiry', { expiry: '01/20' }],
+  ['expiry', { expiry: '13/30' }],
+  ['cvc', { cvc: '12' }],
+])('a card with a wrong %s is refused there', async (field, wrong) => {
+  const { status, body } = await post('/v1/tokens', {
+    number: '4539 0000 1111 0006',
+    expiry: '12/49',
+    cvc: '123',
+    ...wrong,
+  });
+  expect([status, body['field']]).toEqual([422, field]);
+});
+
+test('money is held, then taken, at most what was held, and once', async () => {
+  const { status, body } = await shop('/v1/intents', await intent());
+  expect([status, body['status']]).toEqual([201, 'authorised']);
+  const path = `/v1/intents/${String(body['id'])}`;
+  expect((await shop(`${path}/capture`, { amount: 1001 })).status).toBe(400);
+  expect((await shop(`${path}/capture`, { amount: 700 })).body).toMatchObject({ status: 'captured', captured: 700 });
+  expect((await shop(`${path}/capture`, { amount: 700 })).status).toBe(409);
+  expect((await shop(`${path}/void`, {})).status).toBe(409);
+});
+
+test('a request repeated under its key is answered alike and done once', async () => {
+  const body = await intent();
+  const reference = `repeat-${Date.now()}`;
+  const answers = await Promise.all([1, 2, 3].map(() => shop('/v1/intents', { ...body, reference }, reference)));
+  expect(new Set(answers.map((answer) => answer.body['id'])).size).toBe(1);
+  expect((await shop('/v1/intents', { ...body, reference, amount: 1 }, reference)).status).toBe(409);
+});
+
+test('a card that declines holds nothing', async () => {
+  const { status, body } = await shop('/v1/intents', await intent('4539 0000 1111 0014'));
+  expect([status, body['status']]).toEqual([402, 'declined']);
+});
+
+test('strangers without the shop’s key are turned away', async () => {
+  expect((await post('/v1/intents', await intent(), { 'Idempotency-Key': 'x' })).status).toBe(401);
+});
+
+test('an amount that is not whole minor units is refused', async () => {
+  for (const amount of [0, -1, 1.5, '7'])
+    expect((await shop('/v1/intents', { ...(await intent()), amount })).status).toBe(400);
+});

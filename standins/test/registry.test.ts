@@ -1,0 +1,185 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import tls from 'node:tls';
+import type { EppCommand } from '@tienda/core/epp/command';
+import { frame, FrameReader } from '@tienda/core/epp/framing';
+import { readAnswer } from '@tienda/core/epp/readResponse';
+import type { EppResponse } from '@tienda/core/epp/response';
+import { writeCommand } from '@tienda/core/epp/writeCommand';
+
+const certificate = readFileSync(path.join(process.env['TIENDA_DATA'] ?? '', 'tls', 'registry.cert.pem'), 'utf8');
+const login: EppCommand = {
+  type: 'login',
+  clientId: 'tienda',
+  password: process.env['TIENDA_REGISTRY_PASSWORD'] ?? '',
+};
+
+/** A client that sends whatever it is told to, frame by frame. */
+class RawClient {
+  private readonly reader = new FrameReader();
+  private readonly received: string[] = [];
+  private waiting: (() => void) | undefined;
+  closed = false;
+
+  private constructor(private readonly socket: tls.TLSSocket) {
+    socket.on('data', (piece: Buffer) => {
+      this.received.push(...this.reader.push(piece));
+      this.waiting?.();
+    });
+    socket.on('close', () => {
+      this.closed = true;
+      this.waiting?.();
+    });
+    socket.on('error', () => undefined);
+  }
+
+  static async open(registry = 0): Promise<RawClient> {
+    const port = Number(process.env['TIENDA_REGISTRY_PORT']) + registry;
+    const client = new RawClient(tls.connect({ host: '127.0.0.1', port, ca: certificate, servername: 'localhost' }));
+    expect(readAnswer(await client.next()).type).toBe('greeting');
+    return client;
+  }
+
+  async next(): Promise<string> {
+    while (this.received.length === 0 && !this.closed) await new Promise<void>((resolve) => (this.waiting = resolve));
+    return this.received.shift() ?? '';
+  }
+
+  async raw(xml: string): Promise<string> {
+    this.socket.write(frame(xml));
+    return this.next();
+  }
+
+  async send(command: EppCommand): Promise<EppResponse> {
+    const answer = readAnswer(await this.raw(writeCommand(command, 'TEST-0001')));
+    if (answer.type !== 'response') throw new Error('A greeting came instead of an answer');
+    return answer.response;
+  }
+
+  end(): void {
+    this.socket.destroy();
+  }
+}
+
+let client: RawClient;
+beforeEach(async () => {
+  client = await RawClient.open();
+});
+afterEach(() => client.end());
+
+const contact = {
+  id: `T${Date.now().toString(36)}`,
+  postal: 'int',
+  name: 'Maren Solvik',
+  street: ['4 Slip Lane'],
+  city: 'Ullvik',
+  country: 'IE',
+  voice: '+353.209150123',
+  email: 'maren@saltwhistle.example',
+  disclose: false,
+  authCode: 'secret-1',
+} as const;
+
+test('nothing is done before login, and login asks for the password', async () => {
+  expect((await client.send({ type: 'checkDomains', names: ['saltwhistle.org'] })).code).toBe(2002);
+  expect((await client.send({ ...login, password: 'guess' })).code).toBe(2200);
+  expect((await client.send(login)).code).toBe(1000);
+  expect((await client.send(login)).code).toBe(2002);
+  expect((await client.send({ type: 'logout' })).code).toBe(1500);
+});
+
+test('hello is answered by a greeting', async () => {
+  expect(readAnswer(await client.raw(writeCommand({ type: 'hello' }, 'x'))).type).toBe('greeting');
+});
+
+test.each([
+  ['what is not XML', 'hello there', 2001],
+  ['an unknown command', '<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"><command><sing/></command></epp>', 2000],
+  [
+    'a command not offered',
+    '<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"><command><poll op="req"/></command></epp>',
+    2101,
+  ],
+])('%s is refused, and the conversation goes on', async (_, xml, code) => {
+  const answer = readAnswer(await client.raw(xml));
+  expect(answer.type === 'response' && answer.response.code).toBe(code);
+  expect((await client.send(login)).code).toBe(1000);
+});
+
+test('a check tells free, taken, reserved and premium, with fees', async () => {
+  await client.send(login);
+  const names = ['saltwhistle.com', 'www.com', 'nobody-has-this.org', 'saltwhistle.ie'];
+  const { data } = await client.send({ type: 'checkDomains', names, feesIn: 'USD' });
+  expect(data?.type === 'domainChecks' && data.checks).toMatchObject([
+    { available: false, reason: 'In use' },
+    { available: false, reason: 'Reserved' },
+    { available: true, feeClass: 'standard', create: { currency: 'USD', amount: '6.30' } },
+    { available: false, reason: 'Not a name of this registry' },
+  ]);
+  expect((await client.send({ type: 'checkDomains', names: ['a.org'], feesIn: 'EUR' })).code).toBe(2306);
+  const many = Array.from({ length: 21 }, (_, i) => `n${i}.org`);
+  expect((await client.send({ type: 'checkDomains', names: many })).code).toBe(2306);
+});
+
+test('a name is created once, with contacts that exist', async () => {
+  await client.send(login);
+  const domain = { name: `t${Date.now()}.org`, years: 2, registrant: contact.id, contacts: [], authCode: 'secret-2' };
+  expect((await client.send({ type: 'createDomain', domain })).code).toBe(2303);
+  expect((await client.send({ type: 'createContact', contact })).code).toBe(1000);
+  expect((await client.send({ type: 'createContact', contact })).code).toBe(2302);
+  const { data } = await client.send({ type: 'createDomain', domain });
+  if (data?.type !== 'domainCreated') throw new Error('Not created');
+  expect(Date.parse(data.expiresAt) - Date.parse(data.createdAt)).toBeGreaterThan(729 * 24 * 3600 * 1000);
+  expect((await client.send({ type: 'createDomain', domain })).code).toBe(2302);
+  const info = await client.send({ type: 'infoDomain', name: domain.name });
+  expect(info.data).toMatchObject({ domain: { registrant: contact.id, sponsor: 'tienda', authCode: 'secret-2' } });
+  expect((await client.send({ type: 'infoDomain', name: domain.name, authCode: 'wrong' })).code).toBe(2202);
+});
+
+test('another’s name is shown without its auth code', async () => {
+  await client.send(login);
+  const { data } = await client.send({ type: 'infoDomain', name: 'saltwhistle.com' });
+  expect(data?.type === 'domain' && [data.domain.sponsor, data.domain.authCode]).toEqual(['harbourgate', undefined]);
+});
+
+test('a premium name is sold only at a fee agreed to', async () => {
+  const quarrystone = await RawClient.open(1);
+  await quarrystone.send(login);
+  await quarrystone.send({ type: 'createContact', contact });
+  const domain = { name: 'sail.club', years: 1, registrant: contact.id, contacts: [], authCode: 'secret-3' };
+  expect((await quarrystone.send({ type: 'createDomain', domain })).code).toBe(2003);
+  const low = { currency: 'USD', amount: '13.00' };
+  expect((await quarrystone.send({ type: 'createDomain', domain: { ...domain, fee: low } })).code).toBe(2004);
+  quarrystone.end();
+});
+
+test('more sessions than allowed are sent away, and a closed one makes room', async () => {
+  const open: RawClient[] = [];
+  let refused = 0;
+  for (let i = 0; i < 12 && refused === 0; i += 1) {
+    const next = await RawClient.open();
+    open.push(next);
+    if ((await next.send(login)).code === 2502) refused += 1;
+  }
+  expect(refused).toBe(1);
+  await open[0]?.send({ type: 'logout' });
+  const late = await RawClient.open();
+  expect((await late.send(login)).code).toBe(1000);
+  for (const session of [...open, late]) session.end();
+});
+
+test('every frame on the wire is well formed to a reader that is not ours', async () => {
+  const frames = [writeCommand(login, 'TEST-0002'), writeCommand({ type: 'createContact', contact }, 'TEST-0003')];
+  await client.send(login);
+  for (const command of [
+    { type: 'checkDomains', names: ['saltwhistle.com', 'saltwhistle.org'], feesIn: 'USD' },
+    { type: 'infoDomain', name: 'saltwhistle.com' },
+    { type: 'logout' },
+  ] as const) {
+    const xml = writeCommand(command, 'TEST-0004');
+    frames.push(xml, await client.raw(xml));
+  }
+  for (const xml of frames) execFileSync('xmllint', ['--noout', '-'], { input: xml, stdio: ['pipe', 'pipe', 'pipe'] });
+  expect(frames).toHaveLength(8);
+});
