@@ -69,6 +69,7 @@ export const en = {
     rules: 'has rules to meet',
     instead: (suggestion: string) => `Search for ${suggestion}`,
     columns: { name: 'Name', first: 'First year', then: 'Then, a year', rail: 'Ten years' },
+    results: 'Results',
     nothing: 'No name fits these choices.',
     keysTitle: 'Keys',
     keys: [

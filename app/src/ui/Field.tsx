@@ -7,7 +7,7 @@ import { fonts, themed, useFocusFrame, usePalette } from './theme';
 
 interface FieldProps extends Pick<
   ComponentProps<typeof TextInput>,
-  'autoComplete' | 'inputMode' | 'secureTextEntry' | 'onBlur' | 'maxLength' | 'placeholder' | 'onSubmitEditing'
+  'inputMode' | 'secureTextEntry' | 'onBlur' | 'maxLength' | 'placeholder' | 'onSubmitEditing'
 > {
   readonly label: string;
   readonly value: string;
@@ -15,6 +15,8 @@ interface FieldProps extends Pick<
   readonly error?: string | undefined;
   readonly hint?: string;
   readonly mono?: boolean;
+  /** A token of the HTML standard: `address-level2`. */
+  readonly autoComplete?: string;
   /** Shares its row with other fields. */
   readonly shared?: boolean;
   readonly ref?: Ref<TextInput>;
@@ -31,11 +33,14 @@ export function Field({
   shared = false,
   ref,
   onBlur,
+  autoComplete = 'off',
   ...rest
 }: FieldProps) {
   const styles = useStyles();
   const palette = usePalette();
   const id = useId();
+  // React Native has other words for some of the tokens; the browser takes its own.
+  const forBrowser: object = { autoComplete };
   const { frame, handlers } = useFocusFrame(onBlur ?? undefined);
   return (
     <View style={[styles.field, shared && styles.shared]}>
@@ -57,6 +62,7 @@ export function Field({
         selectionColor={palette.terracotta}
         placeholderTextColor={palette.quiet}
         {...rest}
+        {...forBrowser}
         {...handlers}
       />
       {(error ?? hint) ? (

@@ -21,7 +21,7 @@ export function Screen({ title, children, aside, foot, mono = false }: ScreenPro
   useTabTitle(title);
   return (
     <View role="main" style={styles.screen}>
-      <ScrollView contentContainerStyle={styles.content} keyboardShouldPersistTaps="handled">
+      <ScrollView tabIndex={0} contentContainerStyle={styles.content} keyboardShouldPersistTaps="handled">
         <View style={styles.titleRow}>
           <Text kind="title" level={1} style={[styles.title, mono && styles.mono]}>
             {title}

@@ -4,7 +4,7 @@ import { getCountries } from 'libphonenumber-js';
 import { Redirect, router } from 'expo-router';
 import { useMemo } from 'react';
 import { Controller, useForm, type Control, type FieldPath } from 'react-hook-form';
-import { View, type TextInput } from 'react-native';
+import { View } from 'react-native';
 import { Contact, needsPostalCode, needsRegion } from '@tienda/core/contacts/contact';
 import { contactKinds, isOrganisation } from '@tienda/core/contacts/contactKind';
 import { ApiProblem } from '../../api/client';
@@ -124,10 +124,10 @@ function HolderForm({ known, email }: { readonly known: Contact | undefined; rea
         {needsPostalCode(country) ? (
           <TextField control={control} shared name="postalCode" label={words.postalCode} autoComplete="postal-code" />
         ) : null}
-        <TextField control={control} shared name="city" label={words.city} autoComplete="postal-address-locality" />
+        <TextField control={control} shared name="city" label={words.city} autoComplete="address-level2" />
       </View>
       {needsRegion(country) ? (
-        <TextField control={control} name="region" label={words.region} autoComplete="postal-address-region" />
+        <TextField control={control} name="region" label={words.region} autoComplete="address-level1" />
       ) : null}
       <TextField
         control={control}
@@ -153,7 +153,7 @@ interface TextFieldProps {
   readonly hint?: string;
   readonly shared?: boolean;
   readonly inputMode?: 'tel' | 'email';
-  readonly autoComplete: TextInput['props']['autoComplete'];
+  readonly autoComplete: string;
 }
 
 function TextField({ control, name, label, ...rest }: TextFieldProps) {

@@ -80,8 +80,8 @@ export function FindScreen() {
             {detail}
           </Notice>
         ))}
-        {wide && rows.length > 0 ? <TableHead horizon={choices.horizon} /> : null}
-        <View {...(wide && rows.length > 0 ? { role: 'rowgroup' } : {})}>
+        <View {...(wide && rows.length > 0 ? { role: 'table', 'aria-label': words.results } : {})}>
+          {wide && rows.length > 0 ? <TableHead horizon={choices.horizon} /> : null}
           {rows.map((row, index) => (
             <ResultRow
               key={row.name}

@@ -1,0 +1,9 @@
+/** Unit tests of the app, as its web target runs them. */
+module.exports = {
+  displayName: 'app',
+  preset: 'jest-expo/web',
+  testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
+  setupFiles: ['<rootDir>/test-setup.js'],
+  transformIgnorePatterns: [],
+  moduleNameMapper: { '^@tienda/core/(.*)$': '<rootDir>/../core/src/$1' },
+};

@@ -1,0 +1,49 @@
+import { ApiProblem, call, keepCsrf, lines } from './client';
+
+const answered: { path: string; init: RequestInit }[] = [];
+
+function answerWith(response: () => Response): void {
+  answered.length = 0;
+  globalThis.fetch = (path, init) => {
+    answered.push({ path: String(path), init: init ?? {} });
+    return Promise.resolve(response());
+  };
+}
+
+/** A response as `fetch` gives it, cut where the network cut it. */
+function streamed(...pieces: string[]): Response {
+  const body = new ReadableStream<Uint8Array>({
+    start(controller) {
+      for (const piece of pieces) controller.enqueue(new TextEncoder().encode(piece));
+      controller.close();
+    },
+  });
+  return { ok: true, body } as unknown as Response;
+}
+
+test('lines come whole however the network cuts them', async () => {
+  answerWith(() => streamed('{"a":1}\n{"a"', ':2}\n', '{"a":3}\n'));
+  const seen: unknown[] = [];
+  for await (const batch of lines<{ a: number }>('/api/search', new AbortController().signal)) seen.push(...batch);
+  expect(seen).toEqual([{ a: 1 }, { a: 2 }, { a: 3 }]);
+});
+
+test('changes carry the session’s token, questions do not', async () => {
+  keepCsrf('token');
+  answerWith(() => ({ ok: true, status: 200, json: () => Promise.resolve({}) }) as unknown as Response);
+  await call('PUT', '/api/basket/a.org', { years: 1 });
+  await call('GET', '/api/basket');
+  expect(answered.map(({ init }) => new Headers(init.headers).get('X-Tienda-CSRF'))).toEqual(['token', null]);
+});
+
+test('a refusal names its fields', async () => {
+  const body = {
+    type: '/problems/bad-fields',
+    detail: 'No.',
+    errors: [{ pointer: '/email', code: 'x', detail: 'Write an address.' }],
+  };
+  answerWith(() => ({ ok: false, status: 422, json: () => Promise.resolve(body) }) as unknown as Response);
+  const refusal: unknown = await call('POST', '/api/accounts', {}).catch((fault: unknown) => fault);
+  if (!(refusal instanceof ApiProblem)) throw new Error('It was not refused');
+  expect([refusal.status, refusal.of('email'), refusal.of('password')]).toEqual([422, 'Write an address.', undefined]);
+});

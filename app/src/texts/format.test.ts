@@ -1,0 +1,22 @@
+import { shortAmount, tillAmount, wholeAmount } from './format';
+
+test('amounts show the decimals of their currency', () => {
+  expect(wholeAmount(1468, 'USD')).toBe('$14.68');
+  expect(wholeAmount(454, 'JPY')).toBe('¥454');
+  expect(tillAmount(923, 'KWD')).toBe('0.923');
+});
+
+test('the till roll writes thousands and a true minus', () => {
+  expect(tillAmount(123456789, 'USD')).toBe('1,234,567.89');
+  expect(tillAmount(-800, 'USD')).toBe('−8.00');
+});
+
+test('under a year-bar an amount is short', () => {
+  expect([318, 1468, 24000, 123400, 1234500].map((amount) => shortAmount(amount, 'USD'))).toEqual([
+    '3.18',
+    '14.7',
+    '240',
+    '1.2k',
+    '12k',
+  ]);
+});

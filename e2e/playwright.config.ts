@@ -1,0 +1,31 @@
+import { defineConfig } from '@playwright/test';
+
+const port = process.env['TIENDA_PORT'] ?? '4310';
+const report = process.env['PLAYWRIGHT_JSON_OUTPUT_FILE'];
+
+/** The real app in Debian's Chromium, at both sizes; `npm test -- e2e` starts what it needs. */
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../test-results/e2e',
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  forbidOnly: !!process.env['CI'],
+  reporter: report ? [['list'], ['json', { outputFile: report }]] : [['list']],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    locale: 'en-IE',
+    screenshot: 'only-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run',
+        '--disable-background-networking', '--disable-component-update', '--disable-sync',
+      ],
+    },
+  },
+  projects: [
+    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
+    { name: 'wide', use: { viewport: { width: 1280, height: 800 } } },
+  ],
+}); // prettier-ignore

@@ -1,0 +1,68 @@
+import { test as base, expect, type Page } from '@playwright/test';
+import { marenContact, signUp, Visitor } from '../scripts/demo.mjs';
+
+export { expect };
+
+/** A page on which no script may fail and nothing may be blocked unnoticed. */
+export const test = base.extend<{ shop: Page }>({
+  shop: async ({ page }, use) => {
+    const faults: string[] = [];
+    page.on('pageerror', (fault) => faults.push(fault.message));
+    page.on('console', (message) => {
+      const expected = /Failed to load resource: the server responded with a status of (4\d\d)/.test(message.text());
+      if (message.type() === 'error' && !expected) faults.push(message.text());
+    });
+    await use(page);
+    expect(faults).toEqual([]);
+  },
+});
+
+export const password = 'a slow green boat';
+
+let count = 0;
+
+/** A word that nobody has searched for before. */
+export function freshWord(): string {
+  count += 1;
+  return `saltwhistle${Date.now().toString(36)}${count}`;
+}
+
+export function freshAddress(): string {
+  return `${freshWord()}@saltwhistle.example`;
+}
+
+/** Makes an account beside the browser, then signs the browser in. */
+export async function signedIn(page: Page, baseURL: string, withHolder: boolean): Promise<string> {
+  const email = freshAddress();
+  const visitor = await Visitor.open(baseURL);
+  await signUp(visitor, email, password);
+  if (withHolder) await visitor.expect(201, 'POST', '/api/me/contacts', marenContact);
+  await page.goto('/account');
+  await page.getByLabel('Mail address').fill(email);
+  await page.getByLabel('Password').fill(password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByText(`Signed in as ${email}`)).toBeVisible();
+  return email;
+}
+
+/** The code in the latest mail to an address. */
+export async function codeIn(page: Page, email: string): Promise<string> {
+  const answer = await page.request.get(`/api/demo/inbox?to=${encodeURIComponent(email)}`);
+  const mails: { subject: string }[] = await answer.json();
+  return /^\d{6}/.exec(mails[0]?.subject ?? '')?.[0] ?? '';
+}
+
+/** Fills in the card that succeeds. */
+export async function fillCard(page: Page, number = '4539000011110006'): Promise<void> {
+  await page.getByLabel('Card number').fill(number);
+  await page.getByLabel('Month and year').fill('1249');
+  await page.getByLabel('Security code').fill('123');
+}
+
+/** Searches for a word and puts names in the basket. */
+export async function put(page: Page, word: string, ...extensions: string[]): Promise<void> {
+  await page.goto(`/?q=${word}`);
+  for (const extension of extensions)
+    await page.getByRole('button', { name: `Put ${word}.${extension} in the basket` }).click();
+  await expect(page.getByRole('button', { name: `Take ${word}.${extensions.at(-1)} out of the basket` })).toBeVisible();
+}
