@@ -3,7 +3,7 @@ import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['dist/', '.data/', '**/node_modules/', 'app/.expo/', 'bench-results/', '**/*.d.ts', 'test-results/'] },
+  { ignores: ['dist/', '.data/', '**/node_modules/', 'app/.expo/', 'bench-results/', '**/*.d.ts', 'test-results/', 'scripts/bench/empty-app/'] },
   js.configs.recommended,
   {
     files: ['**/*.ts', '**/*.tsx'],
@@ -44,12 +44,13 @@ export default tseslint.config(
     },
   },
   {
-    files: ['**/*.mjs', '**/*.cjs', '**/*.config.js'],
+    files: ['**/*.mjs', '**/*.cjs', '**/*.js'],
     languageOptions: {
+      parserOptions: { ecmaFeatures: { jsx: true } },
       globals: {
         process: 'readonly', console: 'readonly', fetch: 'readonly', URL: 'readonly', require: 'readonly',
         module: 'readonly', performance: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly',
-        __dirname: 'readonly', Buffer: 'readonly', document: 'readonly', window: 'readonly',
+        __dirname: 'readonly', Buffer: 'readonly', TextDecoder: 'readonly', globalThis: 'writable', document: 'readonly', window: 'readonly',
       },
     },
   },

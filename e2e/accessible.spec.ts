@@ -17,6 +17,8 @@ async function expectAccessible(page: Page, view: string): Promise<void> {
 for (const colorScheme of ['light', 'dark'] as const)
   test.describe(`in the ${colorScheme}`, () => {
     test.use({ colorScheme });
+    // The colours of the dark are the same at both sizes: the phone speaks for them.
+    test.skip(({ viewport }) => colorScheme === 'dark' && (viewport?.width ?? 0) >= 1000);
 
     test('what a visitor sees is accessible', async ({ shop, page }) => {
       await shop.goto('/');
@@ -55,8 +57,14 @@ for (const colorScheme of ['light', 'dark'] as const)
       await put(page, freshWord(), 'boats');
       await shop.goto('/checkout/review');
       await expect(shop.getByLabel('Card number')).toBeVisible();
-      await shop.getByRole('button', { name: /^Change: one year/ }).first().click();
-      await shop.getByRole('button', { name: /^See: Public view/ }).first().click();
+      await shop
+        .getByRole('button', { name: /^Change: one year/ })
+        .first()
+        .click();
+      await shop
+        .getByRole('button', { name: /^See: Public view/ })
+        .first()
+        .click();
       await expectAccessible(shop, 'review');
       for (const [path, heading] of [
         [`/orders/${id}`, /^Order/],

@@ -69,7 +69,7 @@ async function buildWeb() {
 }
 
 /** Puts `.br` and `.gz` beside every text file, so that serving costs nothing. */
-export async function compress(folder) {
+async function compress(folder) {
   for (const entry of readdirSync(folder, { recursive: true, withFileTypes: true })) {
     if (!entry.isFile() || !/\.(js|css|html|json|svg|map)$/.test(entry.name)) continue;
     const file = path.join(entry.parentPath, entry.name);

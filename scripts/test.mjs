@@ -81,7 +81,6 @@ if (wanted.includes('lint')) {
 if (wanted.includes('imports'))
   await check('import directions', [
     'depcruise',
-    '--log-level=error',
     'core',
     'server',
     'standins',

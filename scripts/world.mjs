@@ -62,7 +62,7 @@ export async function prepareWorld({ data, base, name, fresh = false, more = {} 
 }
 
 /** Starts `dist/<program>.mjs` and waits until its last start-up line. */
-export async function startProgram(program, env, ready) {
+async function startProgram(program, env, ready) {
   const child = spawn(process.execPath, ['--enable-source-maps', path.join(root, 'dist', `${program}.mjs`)], {
     cwd: root,
     env,

@@ -5,7 +5,7 @@ const answered: { path: string; init: RequestInit }[] = [];
 function answerWith(response: () => Response): void {
   answered.length = 0;
   globalThis.fetch = (path, init) => {
-    answered.push({ path: String(path), init: init ?? {} });
+    answered.push({ path: typeof path === 'string' ? path : '', init: init ?? {} });
     return Promise.resolve(response());
   };
 }

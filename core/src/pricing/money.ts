@@ -62,6 +62,7 @@ export function portion(amount: Minor, factor: string): Minor {
  * `round_half_up(amount * (1 + growth)^years)`, exact.
  */
 export function grown(amount: Minor, growth: string, years: number): Minor {
+  if (years === 0 || Number(growth) === 0) return amount;
   return Big(amount).times(Big(1).plus(growth).pow(years)).round(0, Big.roundHalfUp).toNumber();
 }
 

@@ -1,0 +1,52 @@
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { chromium, needNodeModules, needPackages, postgresql, root, say } from './setup.mjs';
+
+/** What Tienda costs, each figure beside a floor measured in the same run. `npm run bench -- search` runs one part. */
+needPackages([postgresql, chromium]);
+needNodeModules();
+const { build } = await import('./build.mjs');
+const { prepareWorld, startServer, startStandIns, stop } = await import('./world.mjs');
+const { benchCore } = await import('./bench/core.mjs');
+const { benchFirstLoad } = await import('./bench/firstLoad.mjs');
+const { benchHttp } = await import('./bench/http.mjs');
+const { benchSearch } = await import('./bench/search.mjs');
+
+await build();
+const data = path.join(root, '.data', 'bench');
+const quiet = { TIENDA_DEMO: '1', TIENDA_LIMITS: '1000000', TIENDA_LOG: 'info' };
+const { env, postgres } = await prepareWorld({ data, base: 4810, name: 'tienda_bench', fresh: true, more: quiet });
+const standIns = await startStandIns(env);
+const server = await startServer(env);
+const url = `http://127.0.0.1:${env.TIENDA_PORT}`;
+
+const parts = {
+  search: () => benchSearch(url, env),
+  core: () => benchCore(),
+  http: () => benchHttp(url),
+  firstLoad: () => benchFirstLoad(url),
+};
+const asked = process.argv.slice(2);
+const rows = [];
+try {
+  for (const [name, measure] of Object.entries(parts)) {
+    if (asked.length > 0 && !asked.includes(name)) continue;
+    say(`measuring: ${name}`);
+    rows.push(...(await measure()));
+  }
+} finally {
+  await stop(server);
+  await stop(standIns);
+  postgres.stop();
+}
+
+const machine = `${os.cpus().length} × ${os.cpus()[0]?.model ?? 'unknown'}, Node ${process.version}`;
+const commit = execFileSync('git', ['rev-parse', '--short', 'HEAD'], { cwd: root, encoding: 'utf8' }).trim();
+mkdirSync(path.join(root, 'bench-results'), { recursive: true });
+const file = path.join(root, 'bench-results', 'latest.json');
+writeFileSync(file, JSON.stringify({ machine, commit, at: new Date().toISOString(), rows }, null, 2));
+console.log(`\n${machine}, commit ${commit}`);
+console.table(Object.fromEntries(rows.map(({ what, ...row }) => [what, row])));
+console.log(`As JSON: ${path.relative(root, file)}`);

@@ -1,0 +1,127 @@
+import { mkdirSync } from 'node:fs';
+import path from 'node:path';
+import { demoSignIns, Visitor } from './demo.mjs';
+import { chromium as chromiumPackage, needNodeModules, needPackages, root, say } from './setup.mjs';
+
+/** One picture of each main view, from the demo data of a running `npm start`, into docs/screenshots. */
+needPackages([chromiumPackage]);
+needNodeModules();
+const { chromium } = await import('@playwright/test');
+const url = `http://127.0.0.1:${process.env.TIENDA_PORT ?? 4310}`;
+const folder = path.join(root, 'docs', 'screenshots');
+mkdirSync(folder, { recursive: true });
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--headless',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+  ],
+});
+const phone = { width: 390, height: 844 };
+const wide = { width: 1280, height: 800 };
+
+/** Opens a browser of its own, does what leads to the view, and takes the picture. */
+async function picture(name, viewport, lead, colorScheme = 'light') {
+  const context = await browser.newContext({ viewport, colorScheme, locale: 'en-IE' });
+  const page = await context.newPage();
+  await lead(page);
+  await page.waitForTimeout(600);
+  await page.mouse.move(0, 0);
+  await page.screenshot({ path: path.join(folder, `${name}.png`) });
+  await context.close();
+  say(name);
+}
+
+const find = (query) => async (page) => {
+  await page.goto(`${url}/?q=${query}`);
+  await page.getByText(/^18 of 18 asked/).waitFor();
+};
+const basket = async (page) => {
+  await find('saltwhistle')(page);
+  for (const extension of ['boats', 'org'])
+    await page.getByRole('button', { name: `Put saltwhistle.${extension} in the basket` }).click();
+  await page.getByRole('link', { name: 'Basket, 2 names' }).click();
+  await page
+    .getByRole('radiogroup', { name: 'Years for saltwhistle.boats' })
+    .getByRole('radio', { name: /^3 years/ })
+    .click();
+  await page.getByRole('group', { name: 'saltwhistle.boats' }).getByRole('switch', { name: 'Auto-renew' }).click();
+};
+const findWithTally = async (page) => {
+  await basket(page);
+  await page.getByRole('link', { name: 'Find' }).click();
+  await page.getByLabel('Name or word').fill('saltwhistle');
+  await page.getByText(/^18 of 18 asked/).waitFor();
+};
+const signIn = async (page) => {
+  const [maren] = demoSignIns;
+  await page.goto(`${url}/account`);
+  await page.getByLabel('Mail address').fill(maren.email);
+  await page.getByLabel('Password').fill(maren.password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByText('Signed in as').waitFor();
+};
+const as = (lead) => async (page) => {
+  await signIn(page);
+  await lead(page);
+};
+const at = (where) => as(async (page) => void (await page.goto(`${url}${where}`)));
+
+/** Empties Maren's basket, so that pictures can be taken again. */
+async function emptyBasket() {
+  const [{ email, password }] = demoSignIns;
+  const visitor = await Visitor.open(url);
+  await visitor.expect(200, 'POST', '/api/session', { email, password });
+  const { lines } = await visitor.expect(200, 'GET', '/api/basket');
+  for (const { name } of lines) await visitor.expect(200, 'DELETE', `/api/basket/${name}`);
+}
+
+await emptyBasket();
+await picture('find-phone', phone, findWithTally);
+await picture('find-phone-dark', phone, findWithTally, 'dark');
+await picture('find-wide', wide, findWithTally);
+await picture('basket-phone', phone, basket);
+await picture('basket-wide', wide, basket);
+await picture('account-step-phone', phone, async (page) => {
+  await basket(page);
+  await page.getByRole('button', { name: 'Go to checkout' }).click();
+  await page.getByLabel('Mail address').fill('maren@saltwhistle.example');
+});
+await picture(
+  'review-phone',
+  phone,
+  as(async (page) => {
+    await basket(page);
+    await page.getByRole('button', { name: 'Go to checkout' }).click();
+    await page.getByLabel('Card number').waitFor();
+  }),
+);
+await picture(
+  'review-wide',
+  wide,
+  as(async (page) => {
+    await page.goto(`${url}/checkout/review`);
+    await page.getByLabel('Card number').waitFor();
+  }),
+);
+await emptyBasket();
+await picture('names-phone', phone, at('/names'));
+await picture('name-phone', phone, at('/names/saltwhistle.sail'));
+await picture('ahead-phone', phone, at('/ahead'));
+await picture(
+  'order-phone',
+  phone,
+  as(async (page) => {
+    await page
+      .getByRole('link', { name: /^Order / })
+      .first()
+      .click();
+    await page.getByText('What next').waitFor();
+  }),
+);
+await browser.close();
