@@ -73,7 +73,7 @@ export function BasketScreen() {
         <LineCard key={line.name} line={line} tally={tally} onRemove={() => setRemoved(line)} />
       ))}
       {put.isError ? <Failure fault={put.error} /> : null}
-      {quote && lines.length > 0 && !wide ? <TallyRoll quote={quote} customer={tally.customer} /> : null}
+      {quote && lines.length > 0 && !wide ? <TallyRoll quote={quote} customer={tally.customer} lines={lines} /> : null}
     </Screen>
   );
 }

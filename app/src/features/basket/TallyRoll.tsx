@@ -1,4 +1,5 @@
 import { View } from 'react-native';
+import type { BasketLine } from '@tienda/core/names/basketLine';
 import type { Quote, QuoteLine } from '@tienda/core/pricing/quote';
 import type { Customer } from '@tienda/core/pricing/tax';
 import { countryText, dateText, tillAmount, wholeAmount } from '../../texts/format';
@@ -11,14 +12,20 @@ const words = texts.tally;
 interface TallyRollProps {
   readonly quote: Quote;
   readonly customer: Customer;
+  /** What is in the basket: tells which names renew by themselves. */
+  readonly lines: readonly BasketLine[];
   /** The holder is known, and with them the tax. */
   readonly settled?: boolean;
 }
 
 /** The running account of money as a till roll: today line by line, then what falls due later. */
-export function TallyRoll({ quote, customer, settled = false }: TallyRollProps) {
+export function TallyRoll({ quote, customer, lines, settled = false }: TallyRollProps) {
   const { currency, tax, total, dueLater } = quote;
-  const unicode = new Map(quote.lines.map((line) => [line.name, line.unicode]));
+  const chosen = new Map(lines.map((line) => [line.name, line]));
+  const laterWords = (name: string) => {
+    const line = chosen.get(name);
+    return line?.autoRenew === false ? words.ifRenewed(line.unicode) : (line?.unicode ?? name);
+  };
   return (
     <Till label={words.title}>
       {quote.lines.map((line) => (
@@ -31,11 +38,7 @@ export function TallyRoll({ quote, customer, settled = false }: TallyRollProps) 
         {words.later}
       </Text>
       {dueLater.map(({ on, name, amount }) => (
-        <TillLine
-          key={name}
-          words={`${dateText(on)} · ${unicode.get(name) ?? name}`}
-          amount={tillAmount(amount, currency)}
-        />
+        <TillLine key={name} words={`${dateText(on)} · ${laterWords(name)}`} amount={tillAmount(amount, currency)} />
       ))}
       <Text kind="small" colour="quiet" style={{ marginTop: 8 }}>
         {(settled ? words.settledCountry : words.country)(countryText(customer.country))}

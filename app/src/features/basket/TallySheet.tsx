@@ -56,7 +56,7 @@ export function TallySheet() {
       </Pressable>
       {open ? (
         <ScrollView style={styles.roll}>
-          <TallyRoll quote={quote} customer={customer} />
+          <TallyRoll quote={quote} customer={customer} lines={lines} />
           <Action
             title={texts.places.basket}
             onPress={() => {
@@ -86,7 +86,7 @@ export function TallyColumn({ checkout }: { readonly checkout: boolean }) {
       </Text>
       {quote && lines.length > 0 ? (
         <>
-          <TallyRoll quote={quote} customer={customer} />
+          <TallyRoll quote={quote} customer={customer} lines={lines} />
           {checkout ? (
             <Action kind="main" title={texts.basket.checkout} onPress={() => router.navigate('/checkout')} />
           ) : null}

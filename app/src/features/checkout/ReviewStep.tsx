@@ -131,7 +131,7 @@ function Review({ tally, holder, binding, computing, agreements, place }: Review
         />
       </Card>
       <Agreements agreements={agreements} agreed={agreed} missing={missing} onChange={setAgreed} />
-      <TallyRoll settled quote={binding} customer={tally.customer} />
+      <TallyRoll settled quote={binding} customer={tally.customer} lines={tally.lines} />
       <CardForm card={card} onChange={setCard} problem={problem instanceof CardProblem ? problem : undefined} />
       {problem instanceof CardProblem && problem.field === undefined ? (
         <Notice kind="problem">{problem.message}</Notice>

@@ -208,6 +208,7 @@ const useStyles = themed((palette) => ({
     flexDirection: 'row',
     alignItems: 'center',
     minHeight: 52,
+    paddingVertical: 5,
     borderBottomWidth: 1,
     borderColor: palette.line,
     borderLeftWidth: 3,
