@@ -59,6 +59,13 @@ test('a bank that answers too late is asked again and charges once', async () =>
   expect(await paid(order.id)).toBe(order.total);
 });
 
+test('a card whose bank takes its time is held and charged once', async () => {
+  const { visitor } = await server.member();
+  const placed = await orderNames(visitor, [{ name: `${unique('sw')}.org` }], { card: '4539 0000 1111 0022' });
+  const order = await untilEnded(visitor, placed.id);
+  expect([order.status, await paid(order.id)]).toEqual(['registered', order.total]);
+});
+
 test('a registry that does it and then hangs up is asked whose the name is', async () => {
   const { visitor } = await server.member();
   await fault(visitor, 'lanternhead', { on: 'createDomain', kind: 'dropAfter', times: 1 });

@@ -47,3 +47,15 @@ test('a refusal names its fields', async () => {
   if (!(refusal instanceof ApiProblem)) throw new Error('It was not refused');
   expect([refusal.status, refusal.of('email'), refusal.of('password')]).toEqual([422, 'Write an address.', undefined]);
 });
+
+test('a token that another tab made stale is fetched anew, and the change sent again', async () => {
+  keepCsrf('stale');
+  const csrf = { ok: false, status: 403, json: () => Promise.resolve({ type: '/problems/csrf', detail: 'Reload.' }) };
+  const session = { ok: true, status: 200, json: () => Promise.resolve({ csrf: 'fresh' }) };
+  const done = { ok: true, status: 200, json: () => Promise.resolve({ lines: [] }) };
+  const answers = [csrf, session, done];
+  answerWith(() => answers.shift() as unknown as Response);
+  expect(await call('DELETE', '/api/basket/a.org')).toEqual({ lines: [] });
+  expect(answered.map(({ path }) => path)).toEqual(['/api/basket/a.org', '/api/session', '/api/basket/a.org']);
+  expect(new Headers(answered[2]?.init.headers).get('X-Tienda-CSRF')).toBe('fresh');
+});

@@ -41,7 +41,22 @@ export async function call<Result>(
   path: string,
   body?: object,
   headers: Readonly<Record<string, string>> = {},
-  signal?: AbortSignal,
+): Promise<Result> {
+  try {
+    return await attempt(method, path, body, headers);
+  } catch (fault) {
+    if (!(fault instanceof ApiProblem) || fault.type !== '/problems/csrf') throw fault;
+    // Another tab signed in or out: the session is a new one, and so is its token.
+    keepCsrf((await attempt<{ csrf: string }>('GET', '/api/session', undefined, {})).csrf);
+    return attempt(method, path, body, headers);
+  }
+}
+
+async function attempt<Result>(
+  method: Method,
+  path: string,
+  body: object | undefined,
+  headers: Readonly<Record<string, string>>,
 ): Promise<Result> {
   const response = await reach(path, {
     method,
@@ -51,7 +66,6 @@ export async function call<Result>(
       ...headers,
     },
     ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-    ...(signal ? { signal } : {}),
   });
   return response.status === 204 ? (undefined as Result) : response.json();
 }

@@ -75,7 +75,7 @@ function HolderForm({ known, email }: { readonly known: Contact | undefined; rea
   });
   const [kind, country] = watch(['kind', 'country']);
   const submit = handleSubmit((contact) =>
-    keep.mutate(contact, {
+    keep.mutate(isOrganisation(contact.kind) ? contact : { ...contact, organisation: '' }, {
       onSuccess: () => router.navigate('/checkout/review'),
       onError: (fault) => {
         if (!(fault instanceof ApiProblem)) return;
