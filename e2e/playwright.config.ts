@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { chromiumOptions } from '../scripts/chromium.mjs';
 
 const port = process.env['TIENDA_PORT'] ?? '4310';
 const report = process.env['PLAYWRIGHT_JSON_OUTPUT_FILE'];
@@ -16,16 +17,10 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${port}`,
     locale: 'en-IE',
     screenshot: 'only-on-failure',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run',
-        '--disable-background-networking', '--disable-component-update', '--disable-sync',
-      ],
-    },
+    launchOptions: chromiumOptions,
   },
   projects: [
     { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
     { name: 'wide', use: { viewport: { width: 1280, height: 800 } } },
   ],
-}); // prettier-ignore
+});

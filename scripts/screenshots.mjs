@@ -1,5 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
+import { chromiumOptions } from './chromium.mjs';
 import { demoSignIns, Visitor } from './demo.mjs';
 import { chromium as chromiumPackage, needNodeModules, needPackages, root, say } from './setup.mjs';
 
@@ -11,17 +12,7 @@ const url = `http://127.0.0.1:${process.env.TIENDA_PORT ?? 4310}`;
 const folder = path.join(root, 'docs', 'screenshots');
 mkdirSync(folder, { recursive: true });
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--headless',
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-  ],
-});
+const browser = await chromium.launch(chromiumOptions);
 const phone = { width: 390, height: 844 };
 const wide = { width: 1280, height: 800 };
 

@@ -2,6 +2,7 @@ import { readFileSync, rmSync } from 'node:fs';
 import http from 'node:http';
 import path from 'node:path';
 import zlib from 'node:zlib';
+import { chromiumOptions } from '../chromium.mjs';
 import { root, run } from '../setup.mjs';
 import { round } from './measure.mjs';
 
@@ -48,17 +49,7 @@ async function serveFolder(folder) {
 /** The scripts that Chromium asks for until the page is quiet, each gzipped alike. */
 async function scriptsLoaded(url) {
   const { chromium } = await import('@playwright/test');
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--headless',
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-    ],
-  });
+  const browser = await chromium.launch(chromiumOptions);
   try {
     const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
     const bodies = [];

@@ -1,5 +1,6 @@
 import { IsBoolean, IsInt, Max, Min } from 'class-validator';
 
+/** What is chosen for one name. */
 export class BasketLineModel {
   @IsInt({ message: 'Years is a whole number.' })
   @Min(1, { message: 'At least one year.' })

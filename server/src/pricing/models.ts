@@ -5,37 +5,24 @@ import {
   IsArray,
   IsBoolean,
   IsIn,
-  IsInt,
   IsISO31661Alpha2,
   IsOptional,
   IsString,
   Matches,
-  Max,
   MaxLength,
-  Min,
   ValidateNested,
 } from 'class-validator';
 import { currencies, type Currency } from '@tienda/core/pricing/money';
+import { BasketLineModel } from '../basket/models';
 import { MayBeLeftOut } from '../http/readModel';
 
-export class QuoteItemModel {
+export class QuoteItemModel extends BasketLineModel {
   @IsString()
   @MaxLength(253, { message: 'A name has at most 253 characters.' })
   name!: string;
 
   @IsIn(['register', 'renew', 'transfer'], { message: 'The action is register, renew or transfer.' })
   action!: 'register' | 'renew' | 'transfer';
-
-  @IsInt({ message: 'Years is a whole number.' })
-  @Min(1, { message: 'At least one year.' })
-  @Max(10, { message: 'At most ten years.' })
-  years!: number;
-
-  @IsBoolean({ message: 'Privacy is true or false.' })
-  privacy!: boolean;
-
-  @IsBoolean({ message: 'Auto-renew is true or false.' })
-  autoRenew!: boolean;
 }
 
 export class QuoteCustomerModel {

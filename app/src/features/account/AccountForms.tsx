@@ -53,33 +53,44 @@ interface Shared {
   readonly setPassword: (password: string) => void;
 }
 
-function NewAccountForm({
-  email,
-  setEmail,
-  password,
-  setPassword,
-  signUp,
-}: Shared & { readonly signUp: ReturnType<typeof useSignUp> }) {
-  const send = () => signUp.mutate({ email: email.trim(), password });
+interface CredentialFieldsProps extends Shared {
+  readonly fault: unknown;
+  readonly fresh: boolean;
+  readonly onSubmit: () => void;
+}
+
+/** Address and password, to make an account or to get in. */
+function CredentialFields(props: CredentialFieldsProps) {
+  const { email, setEmail, password, setPassword, fault, fresh, onSubmit } = props;
   return (
-    <View>
+    <>
       <Field
         label={words.email}
         value={email}
         onChange={setEmail}
         inputMode="email"
         autoComplete="email"
-        error={said(signUp.error, 'email')}
+        error={said(fault, 'email')}
       />
       <Field
         label={words.password}
         value={password}
         onChange={setPassword}
         secureTextEntry
-        autoComplete="new-password"
-        onSubmitEditing={send}
-        error={said(signUp.error, 'password')}
+        autoComplete={fresh ? 'new-password' : 'current-password'}
+        onSubmitEditing={onSubmit}
+        error={said(fault, 'password')}
       />
+    </>
+  );
+}
+
+function NewAccountForm({ signUp, ...shared }: Shared & { readonly signUp: ReturnType<typeof useSignUp> }) {
+  const { email, password } = shared;
+  const send = () => signUp.mutate({ email: email.trim(), password });
+  return (
+    <View>
+      <CredentialFields {...shared} fresh fault={signUp.error} onSubmit={send} />
       <View style={{ marginBottom: 12 }}>
         {passwordRules(password, email).map(({ code, met }) => (
           <Text key={code} kind="small" colour={met ? 'sage' : 'quiet'}>
@@ -94,28 +105,12 @@ function NewAccountForm({
   );
 }
 
-function SignInForm({ email, setEmail, password, setPassword }: Shared) {
+function SignInForm(shared: Shared) {
   const signIn = useSignIn();
-  const send = () => signIn.mutate({ email: email.trim(), password });
+  const send = () => signIn.mutate({ email: shared.email.trim(), password: shared.password });
   return (
     <View>
-      <Field
-        label={words.email}
-        value={email}
-        onChange={setEmail}
-        inputMode="email"
-        autoComplete="email"
-        error={said(signIn.error, 'email')}
-      />
-      <Field
-        label={words.password}
-        value={password}
-        onChange={setPassword}
-        secureTextEntry
-        autoComplete="current-password"
-        onSubmitEditing={send}
-        error={said(signIn.error, 'password')}
-      />
+      <CredentialFields {...shared} fresh={false} fault={signIn.error} onSubmit={send} />
       <General fault={signIn.error} />
       <Action kind="main" title={words.signIn} busy={signIn.isPending} onPress={send} />
     </View>

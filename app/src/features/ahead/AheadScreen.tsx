@@ -1,37 +1,22 @@
-import { router } from 'expo-router';
 import { View } from 'react-native';
 import { addYears } from '@tienda/core/lifecycle/isoDate';
 import type { ShownName } from '@tienda/core/names/shownName';
-import { useNames } from '../../api/me';
 import { useSession } from '../../api/session';
 import { dateText, tillAmount, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
-import { Action } from '../../ui/Action';
-import { Empty, Failure, Loading } from '../../ui/Empty';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { Till, TillLine } from '../../ui/Till';
-import { SignInFirst } from '../account/SignInFirst';
+import { HeldNames } from '../names/HeldNames';
 
 const words = texts.ahead;
 
 /** What falls due, when, for how much. */
 export function AheadScreen() {
-  const session = useSession();
-  const names = useNames();
+  const today = useSession().data?.now.slice(0, 'YYYY-MM-DD'.length);
   return (
     <Screen title={words.title}>
-      {session.data && !session.data.account ? <SignInFirst why={words.signIn} /> : null}
-      {names.isError ? <Failure fault={names.error} retry={() => void names.refetch()} /> : null}
-      {names.isLoading || session.isPending ? <Loading /> : null}
-      {names.data?.length === 0 ? (
-        <Empty title={words.empty} detail={words.emptyDetail}>
-          <Action title={texts.basket.toFind} onPress={() => router.navigate('/')} />
-        </Empty>
-      ) : null}
-      {names.data && names.data.length > 0 && session.data ? (
-        <Due names={names.data} today={session.data.now.slice(0, 'YYYY-MM-DD'.length)} />
-      ) : null}
+      <HeldNames words={words}>{(names) => (today ? <Due names={names} today={today} /> : null)}</HeldNames>
     </Screen>
   );
 }

@@ -1,38 +1,24 @@
-import { Link, router } from 'expo-router';
+import { Link } from 'expo-router';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { Pressable, View } from 'react-native';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { useNames } from '../../api/me';
-import { useSession } from '../../api/session';
 import { dateText } from '../../texts/format';
 import { texts } from '../../texts/texts';
-import { Action } from '../../ui/Action';
-import { Empty, Failure, Loading } from '../../ui/Empty';
 import { Name } from '../../ui/Name';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { themed, usePalette } from '../../ui/theme';
-import { SignInFirst } from '../account/SignInFirst';
+import { HeldNames } from './HeldNames';
 
 const words = texts.names;
 
 /** Every name held, the soonest to end first. */
 export function NamesScreen() {
-  const session = useSession();
-  const names = useNames();
+  const count = useNames().data?.length;
   return (
-    <Screen title={words.title} aside={names.data ? <Stub>{texts.nameCount(names.data.length)}</Stub> : undefined}>
-      {session.data && !session.data.account ? <SignInFirst why={words.signIn} /> : null}
-      {names.isError ? <Failure fault={names.error} retry={() => void names.refetch()} /> : null}
-      {names.isLoading || session.isPending ? <Loading /> : null}
-      {names.data?.length === 0 ? (
-        <Empty title={words.empty} detail={words.emptyDetail}>
-          <Action title={texts.basket.toFind} onPress={() => router.navigate('/')} />
-        </Empty>
-      ) : null}
-      {names.data?.map((name) => (
-        <NameRow key={name.name} name={name} />
-      ))}
+    <Screen title={words.title} aside={count === undefined ? undefined : <Stub>{texts.nameCount(count)}</Stub>}>
+      <HeldNames words={words}>{(names) => names.map((name) => <NameRow key={name.name} name={name} />)}</HeldNames>
     </Screen>
   );
 }

@@ -1,0 +1,1 @@
+export const chromiumOptions: { readonly executablePath: string; readonly args: string[] };
