@@ -5,5 +5,8 @@ module.exports = {
   testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
   setupFiles: ['<rootDir>/test-setup.js'],
   transformIgnorePatterns: [],
-  moduleNameMapper: { '^@tienda/core/(.*)$': '<rootDir>/../core/src/$1' },
+  moduleNameMapper: {
+    '^@tienda/core/(.*)$': '<rootDir>/../core/src/$1',
+    '^lucide-react-native/icons/(.*)$': '<rootDir>/../node_modules/lucide-react-native/dist/cjs/icons/$1.js',
+  },
 };

@@ -96,13 +96,13 @@ export function readLabel(typed: string): Label | LabelProblem {
 /** What one extension asks of a label beyond the general rules; undefined when it is content. */
 export function extensionProblem(label: Label, extension: Extension): LabelProblem | undefined {
   const { minLength, maxLength, scripts } = extension.labelRules;
+  const missing = scriptsOf(label.uLabel).find((script) => !scripts.includes(script));
+  if (missing) return problem('scriptNotOffered', `.${extension.unicode} does not offer names in ${missing} letters.`);
   const length = [...label.uLabel].length;
   if (length < minLength)
     return problem('labelTooShort', `.${extension.unicode} names have at least ${minLength} characters: lengthen it.`);
   if (label.aLabel.length > maxLength)
     return problem('labelTooLong', `.${extension.unicode} names have at most ${maxLength} characters: shorten it.`);
-  const missing = scriptsOf(label.uLabel).find((script) => !scripts.includes(script));
-  if (missing) return problem('scriptNotOffered', `.${extension.unicode} does not offer names in ${missing} letters.`);
   return undefined;
 }
 

@@ -89,3 +89,42 @@ test('whatever the registry and the bank answer, an order reaches an end, and ta
     }),
   );
 });
+
+describe('one word for an order', () => {
+  const boats = 'saltwhistle.boats';
+  const org = 'saltwhistle.org';
+
+  test.each<[string, OrderEvent[]]>([
+    ['received', []],
+    ['received', [authorised]],
+    ['declined', [{ type: 'declined', reason: 'The bank declined the card.' }]],
+    ['atRegistry', [authorised, sent(boats)]],
+    ['atRegistry', [authorised, sent(boats), registered(boats)]],
+    ['registered', [authorised, sent(boats), registered(boats), sent(org), registered(org)]],
+    ['partlyRegistered', [authorised, sent(boats), registered(boats), refused(org)]],
+    ['notRegistered', [authorised, refused(boats), refused(org)]],
+  ])('%s', (word, events) => {
+    expect(statusOf(fromEvents([placed, ...events]))).toBe(word);
+  });
+});
+
+test('an order without its first event is none', () => {
+  expect(() => fromEvents([])).toThrow('begins with placed');
+  expect(() => fromEvents([authorised])).toThrow('cannot follow nothing');
+});
+
+test.each<[string, OrderEvent[]]>([
+  ['authorised twice', [authorised, authorised]],
+  ['declined after it was authorised', [authorised, { type: 'declined', reason: 'no' }]],
+  ['sent before the money is held', [sent('saltwhistle.org')]],
+  ['registered without being sent', [authorised, registered('saltwhistle.org')]],
+  ['voided while a name is open', [authorised, refused('saltwhistle.org'), { type: 'voided' }]],
+  ['told before the money is settled', [authorised, { type: 'told' }]],
+])('an order cannot be %s', (_, events) => {
+  expect(() => fromEvents([placed, ...events])).toThrow('cannot follow');
+});
+
+test('an order is told how it ended once', () => {
+  const ended: OrderEvent[] = [placed, { type: 'declined', reason: 'no' }, { type: 'told' }];
+  expect(() => fromEvents([...ended, { type: 'told' }])).toThrow('cannot follow');
+});

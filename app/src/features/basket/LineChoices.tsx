@@ -7,6 +7,7 @@ import { usePutInBasket } from '../../api/basket';
 import { dateText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { CardRule } from '../../ui/Card';
+import { Failure } from '../../ui/Empty';
 import { Toggle } from '../../ui/Toggle';
 import { YearRail } from '../../ui/YearRail';
 
@@ -56,6 +57,7 @@ export function LineChoices({ line, priced, extension, currency, rate }: LineCho
         value={line.autoRenew}
         onChange={(autoRenew) => put.mutate({ ...line, autoRenew })}
       />
+      {put.isError ? <Failure fault={put.error} /> : null}
     </>
   );
 }

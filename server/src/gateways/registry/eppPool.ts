@@ -17,10 +17,11 @@ export class EppPool {
   private readonly members = new Set<EppConnection>();
   /** Sessions open or being opened. */
   private open = 0;
+  private closed = false;
 
   constructor(
     private readonly address: EppAddress,
-    private limit: number,
+    private readonly limit: number,
   ) {}
 
   /** Lends a session to the action; takes it back, or forgets it where it broke. @throws RegistrySilent */
@@ -34,12 +35,13 @@ export class EppPool {
   }
 
   close(): void {
-    this.limit = 0;
+    this.closed = true;
     for (const { reject } of this.turns.splice(0)) reject(new RegistrySilent('The pool is closed'));
     for (const connection of this.idle.splice(0)) connection.close();
   }
 
   private borrow(): Promise<EppConnection> {
+    if (this.closed) return Promise.reject(new RegistrySilent('The pool is closed'));
     const connection = this.idle.pop();
     if (connection) return Promise.resolve(connection);
     return new Promise((resolve, reject) => {
@@ -67,7 +69,7 @@ export class EppPool {
     if (!connection.usable) return;
     const turn = this.turns.shift();
     if (turn) turn.resolve(connection);
-    else if (this.limit === 0) connection.close();
+    else if (this.closed) connection.close();
     else this.idle.push(connection);
   }
 
@@ -79,6 +81,6 @@ export class EppPool {
   }
 
   private openForTurns(): void {
-    if (this.turns.length > 0 && this.open < this.limit) void this.openOne();
+    if (!this.closed && this.turns.length > 0 && this.open < this.limit) void this.openOne();
   }
 }

@@ -1,0 +1,76 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { render } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import type { BasketLine } from '@tienda/core/names/basketLine';
+import type { Extension } from '@tienda/core/catalogue/extension';
+import { exampleExtension } from '../../core/test/catalogue';
+import { TiendaTheme } from '../src/ui/theme';
+
+const intro = { price: 300, startsAt: '2026-01-01', endsAt: '2031-01-01' };
+
+export const extensions: readonly Extension[] = [
+  exampleExtension('boats', {
+    prices: { register: 1100, renew: 1450, transfer: 1450, restore: 9000 },
+    intro,
+    yearlyFee: 18,
+    popularity: 40,
+    agreements: [{ id: 'lanternhead-terms', title: 'Terms' }],
+  }),
+  exampleExtension('org', { popularity: 90 }),
+  exampleExtension('lake', { privacy: { policy: 'priced', price: 250 }, popularity: 10 }),
+];
+
+/** A server that keeps a basket, as far as the app can tell. */
+export class FakeServer {
+  lines: BasketLine[] = [];
+  readonly asked: { readonly method: string; readonly path: string; readonly body: unknown }[] = [];
+  /** Answers given instead of the usual ones, by method and path. */
+  readonly instead = new Map<string, { readonly status: number; readonly body: object }>();
+
+  constructor() {
+    globalThis.fetch = (input, init) =>
+      Promise.resolve(this.answer(typeof input === 'string' ? input : '', init ?? {}));
+  }
+
+  private answer(path: string, { method = 'GET', body }: RequestInit): Response {
+    const sent: unknown = typeof body === 'string' ? JSON.parse(body) : undefined;
+    this.asked.push({ method, path, body: sent });
+    const other = this.instead.get(`${method} ${path}`);
+    if (other) return respond(other.status, other.body);
+    if (path === '/api/extensions') return respond(200, extensions);
+    if (path === '/api/session')
+      return respond(200, { csrf: 't', account: null, now: '2026-11-24T10:00:00Z', demo: true, paymentsUrl: '' });
+    if (path.startsWith('/api/basket/')) this.change(method, path.slice('/api/basket/'.length), sent);
+    return respond(200, { lines: this.lines });
+  }
+
+  private change(method: string, name: string, sent: unknown): void {
+    const others = this.lines.filter((line) => line.name !== name);
+    if (method === 'DELETE') this.lines = others;
+    else this.lines = this.lines.map((line) => (line.name === name ? { ...line, ...(sent as object) } : line));
+    if (method === 'PUT' && !this.lines.some((line) => line.name === name))
+      this.lines = [...others, { ...lineFor(name), ...(sent as object) }];
+  }
+}
+
+function respond(status: number, body: object): Response {
+  return { ok: status < 400, status, json: () => Promise.resolve(structuredCloneOf(body)) } as unknown as Response;
+}
+
+function structuredCloneOf(body: object): unknown {
+  return JSON.parse(JSON.stringify(body));
+}
+
+export function lineFor(name: string, more: Partial<BasketLine> = {}): BasketLine {
+  return { name, unicode: name, years: 1, privacy: true, autoRenew: true, answer: { status: 'available' }, ...more };
+}
+
+/** Renders with the theme and a fresh query cache, as the app does. */
+export function show(children: ReactNode) {
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  return render(
+    <QueryClientProvider client={queries}>
+      <TiendaTheme>{children}</TiendaTheme>
+    </QueryClientProvider>,
+  );
+}

@@ -1,0 +1,166 @@
+import { setTimeout as pause } from 'node:timers/promises';
+import pino from 'pino';
+import { exclusively, openDatabase, type OpenDatabase } from '../src/db/database';
+import { Notifications } from '../src/db/notifications';
+import { csrfMatches } from '../src/accounts/sessions';
+import { AvailabilityStore } from '../src/search/store';
+import { BasketStore } from '../src/basket/store';
+import { readModel } from '../src/http/readModel';
+import { Problem } from '../src/http/problem';
+import { QuoteRequestModel } from '../src/pricing/models';
+import { unique } from './serverProcess';
+
+let open: OpenDatabase;
+beforeAll(async () => {
+  open = await openDatabase(process.env['DATABASE_URL'] ?? '');
+});
+afterAll(() => open.pool.end());
+
+const silent = pino({ level: 'silent' });
+
+describe('one at a time', () => {
+  test('while one runs, another under the same key is turned away at once', async () => {
+    const key = unique('key');
+    const slow = exclusively(open.pool, key, () => pause(300, 'done'));
+    await pause(100);
+    expect(await exclusively(open.pool, key, () => Promise.resolve('too'))).toBeUndefined();
+    expect(await exclusively(open.pool, `${key} other`, () => Promise.resolve('free'))).toBe('free');
+    expect(await slow).toBe('done');
+    expect(await exclusively(open.pool, key, () => Promise.resolve('next'))).toBe('next');
+  });
+
+  test('an action that fails frees its key', async () => {
+    const key = unique('key');
+    await expect(exclusively(open.pool, key, () => Promise.reject(new Error('no')))).rejects.toThrow('no');
+    expect(await exclusively(open.pool, key, () => Promise.resolve('next'))).toBe('next');
+  });
+
+  test('a connection that dies frees its key', async () => {
+    const key = unique('key');
+    const client = await open.pool.connect();
+    client.on('error', () => undefined);
+    const { rows } = await client.query<{ pid: number }>(
+      'select pg_backend_pid() as pid, pg_advisory_lock(hashtextextended($1, 0))',
+      [key],
+    );
+    expect(await exclusively(open.pool, key, () => Promise.resolve('too'))).toBeUndefined();
+    await open.pool.query('select pg_terminate_backend($1)', [rows[0]?.pid]);
+    await pause(100);
+    client.release(true);
+    expect(await exclusively(open.pool, key, () => Promise.resolve('next'))).toBe('next');
+  });
+});
+
+describe('notifications', () => {
+  test('what one connection tells, all hear, until they stop listening', async () => {
+    const channel = unique('channel');
+    const heard: string[] = [];
+    const listeners = [
+      new Notifications(process.env['DATABASE_URL'] ?? '', silent),
+      new Notifications(process.env['DATABASE_URL'] ?? '', silent),
+    ];
+    const stops: (() => void)[] = [];
+    for (const [index, notifications] of listeners.entries()) {
+      await notifications.open();
+      stops.push(await notifications.on(channel, (payload) => heard.push(`${index} ${payload}`)));
+    }
+    await open.pool.query('select pg_notify($1, $2)', [channel, 'first']);
+    await pause(100);
+    stops[0]?.();
+    await open.pool.query('select pg_notify($1, $2)', [channel, 'second']);
+    await pause(100);
+    expect(heard.sort()).toEqual(['0 first', '1 first', '1 second']);
+    for (const notifications of listeners) await notifications.close();
+  });
+
+  test('a listener whose connection was cut hears again', async () => {
+    const channel = unique('channel');
+    const heard: string[] = [];
+    const notifications = new Notifications(process.env['DATABASE_URL'] ?? '', silent);
+    await notifications.open();
+    await notifications.on(channel, (payload) => heard.push(payload));
+    await open.pool.query(
+      `select pg_terminate_backend(pid) from pg_stat_activity where query like 'listen%${channel}%' and pid <> pg_backend_pid()`,
+    );
+    await pause(1500);
+    await open.pool.query('select pg_notify($1, $2)', [channel, 'after']);
+    await pause(200);
+    expect(heard).toEqual(['after']);
+    await notifications.close();
+  });
+});
+
+describe('the basket', () => {
+  const line = (name: string, years = 1) => ({ name, years, privacy: true, autoRenew: true });
+  const basketId = () => crypto.randomUUID();
+
+  test('keeps the order in which names were put in, whatever changes later', async () => {
+    const basket = new BasketStore(open.database);
+    const id = basketId();
+    for (const name of ['b.org', 'a.org', 'c.org']) await basket.put(id, line(name));
+    await basket.put(id, line('b.org', 5));
+    expect((await basket.lines(id)).map(({ name, years }) => `${name} ${years}`)).toEqual([
+      'b.org 5',
+      'a.org 1',
+      'c.org 1',
+    ]);
+    expect(await basket.size(id)).toBe(3);
+  });
+
+  test('merges into another, and is empty afterwards', async () => {
+    const basket = new BasketStore(open.database);
+    const [visitor, account] = [basketId(), basketId()];
+    await basket.put(account, line('a.org', 2));
+    await basket.put(visitor, line('a.org', 3));
+    await basket.put(visitor, line('b.org'));
+    await basket.merge(visitor, account);
+    await basket.merge(visitor, account);
+    expect((await basket.lines(account)).map(({ name, years }) => `${name} ${years}`)).toEqual(['a.org 3', 'b.org 1']);
+    expect(await basket.lines(visitor)).toEqual([]);
+  });
+});
+
+describe('answers of the registries', () => {
+  test('are kept with their premium prices, and grow old', async () => {
+    const store = new AvailabilityStore(open.database);
+    const name = `${unique('sw')}.lake`;
+    const premium = { register: 24000, renew: 24000 };
+    await store.keep(new Map([[name, { status: 'premium', premium }]]), new Date('2026-11-24T10:00:00Z'));
+    expect(await store.answers([name], new Date('2026-11-24T09:00:00Z'))).toEqual(
+      new Map([[name, { status: 'premium', premium }]]),
+    );
+    expect(await store.answers([name], new Date('2026-11-24T10:00:00Z'))).toEqual(new Map());
+    await store.keep(new Map([[name, { status: 'taken' }]]), new Date('2026-11-24T11:00:00Z'));
+    expect(await store.answers([name], new Date(0))).toEqual(new Map([[name, { status: 'taken' }]]));
+  });
+
+  test('no answer is not an answer: the last one stands', async () => {
+    const store = new AvailabilityStore(open.database);
+    const name = `${unique('sw')}.org`;
+    await store.keep(new Map([[name, { status: 'available' }]]), new Date('2026-11-24T10:00:00Z'));
+    await store.keep(new Map([[name, { status: 'unknown' }]]), new Date('2026-11-24T11:00:00Z'));
+    expect(await store.answers([name], new Date(0))).toEqual(new Map([[name, { status: 'available' }]]));
+    expect(await store.answers([], new Date(0))).toEqual(new Map());
+  });
+});
+
+test('the token of a session is compared whole', () => {
+  const session = {
+    tokenHash: '',
+    csrf: 'abcdef',
+    accountId: null,
+    basketId: '',
+    createdAt: new Date(),
+    expiresAt: new Date(),
+  };
+  expect([
+    csrfMatches(session, 'abcdef'),
+    csrfMatches(session, 'abcde'),
+    csrfMatches(session, 'abcdeg'),
+    csrfMatches(session, ''),
+  ]).toEqual([true, false, false, false]);
+});
+
+test('a body that is not an object is refused as a whole', () => {
+  for (const body of [null, 'text', 7, [1]]) expect(() => readModel(QuoteRequestModel, body)).toThrow(Problem);
+});
