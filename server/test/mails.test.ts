@@ -1,0 +1,111 @@
+import { fromEvents, type OrderEvent, type OrderLine } from '@tienda/core/orders/order';
+import { orderMail } from '../src/orders/mails';
+import { authCode, contactHandle, eppDomain, isOurs, transactionOf } from '../src/orders/registration';
+
+const line = (name: string, more: Partial<OrderLine> = {}): OrderLine => ({
+  name,
+  unicode: name,
+  years: 1,
+  privacy: true,
+  autoRenew: false,
+  net: 900,
+  ...more,
+});
+const placed = (...lines: OrderLine[]): OrderEvent => ({
+  type: 'placed',
+  lines,
+  currency: 'USD',
+  taxRate: '0.23',
+  total: 2214,
+});
+const registration = (name: string): OrderEvent[] => [
+  { type: 'sent', name },
+  { type: 'registered', name, expiresOn: '2027-11-24' },
+];
+const mailFor = (...events: OrderEvent[]) => orderMail('maren@saltwhistle.example', 1001, fromEvents(events));
+
+test('an order that went through says until when, and what was taken', () => {
+  const mail = mailFor(
+    placed(line('a.org', { years: 2 }), line('b.org')),
+    { type: 'authorised', intent: 'i' },
+    ...registration('a.org'),
+    ...registration('b.org'),
+    { type: 'captured', amount: 2214 },
+  );
+  expect(mail.subject).toBe('Order 1001: 2 of 2 names are registered');
+  expect(mail.text).toContain('a.org: registered for 2 years, until 2027-11-24');
+  expect(mail.text).toContain('b.org: registered for 1 year, until 2027-11-24');
+  expect(mail.text).toContain('Taken: 22.14 USD, tax included');
+});
+
+test('a name that could not be had is named with its reason, and less is taken', () => {
+  const mail = mailFor(
+    placed(line('a.org'), line('b.org')),
+    { type: 'authorised', intent: 'i' },
+    ...registration('a.org'),
+    { type: 'notRegistered', name: 'b.org', reason: 'Someone else registered it a moment earlier.' },
+    { type: 'captured', amount: 1107 },
+  );
+  expect(mail.subject).toBe('Order 1001: a.org is registered');
+  expect(mail.text).toContain('b.org: not registered. Someone else registered it a moment earlier.');
+  expect(mail.text).toContain('Held on the card: 22.14 USD');
+  expect(mail.text).toContain('Taken: 11.07 USD');
+});
+
+test('an order of which nothing came says that nothing was taken', () => {
+  const mail = mailFor(
+    placed(line('a.org')),
+    { type: 'authorised', intent: 'i' },
+    { type: 'notRegistered', name: 'a.org', reason: 'The registry refused: Reserved.' },
+    { type: 'voided' },
+  );
+  expect(mail.subject).toBe('Order 1001: nothing could be registered');
+  expect(mail.text).toContain('Taken: 0.00 USD');
+});
+
+test('a card that was not accepted says what to do', () => {
+  const mail = mailFor(placed(line('a.org')), { type: 'declined', reason: 'The bank declined the card.' });
+  expect(mail.subject).toBe('Order 1001: the card was not accepted');
+  expect(mail.text).toContain('try again with another card');
+  expect(mail.text).toContain('Held on the card: 0 USD');
+});
+
+describe('what a registration is recognised by', () => {
+  test('is the same at every attempt, and another for another order', () => {
+    expect(authCode('secret', 'o1', 'a.org')).toBe(authCode('secret', 'o1', 'a.org'));
+    expect(authCode('secret', 'o1', 'a.org')).not.toBe(authCode('secret', 'o2', 'a.org'));
+    expect(authCode('secret', 'o1', 'a.org')).not.toBe(authCode('other', 'o1', 'a.org'));
+    expect(transactionOf('o1', 'a.org')).toBe(transactionOf('o1', 'a.org'));
+    expect(transactionOf('o1', 'a.org')).not.toBe(transactionOf('o1', 'b.org'));
+  });
+
+  test('fits what registries take: 3 to 16 characters for a contact, 3 to 64 for a transaction', () => {
+    expect(contactHandle('c1', true)).toMatch(/^TI[0-9A-F]{14}$/);
+    expect(contactHandle('c1', true)).not.toBe(contactHandle('c1', false));
+    expect(transactionOf('o1', 'a.org').length).toBeLessThanOrEqual(64);
+  });
+
+  test('tells our own name from somebody else’s', () => {
+    const found = {
+      name: 'a.org',
+      statuses: ['ok'],
+      registrant: 'TI1',
+      sponsor: 'tienda',
+      createdAt: '',
+      expiresAt: '',
+      authCode: 'code',
+    };
+    expect(isOurs(found, 'TI1', 'code')).toBe(true);
+    expect(isOurs({ ...found, authCode: 'other' }, 'TI1', 'code')).toBe(false);
+    expect(isOurs({ ...found, registrant: 'HG-a' }, 'TI1', 'code')).toBe(false);
+  });
+
+  test('a premium name is asked for at the fee that was shown, for all its years', () => {
+    const premium = { register: 90000, renew: 3200 };
+    expect(eppDomain(line('boatyard.marine', { years: 3, premium }), 'TI1', 'code').fee).toEqual({
+      currency: 'USD',
+      amount: '964.00',
+    });
+    expect(eppDomain(line('a.org'), 'TI1', 'code')).not.toHaveProperty('fee');
+  });
+});
