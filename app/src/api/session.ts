@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
 import { call, keepCsrf } from './client';
 
 export interface SessionView {
@@ -23,6 +24,12 @@ export function useSession() {
     queryFn: async () => keep(await call<SessionView>('GET', '/api/session')),
     staleTime: Infinity,
   });
+}
+
+/** The shop's date; undefined until the session is known. */
+export function useToday(): IsoDate | undefined {
+  const now = useSession().data?.now;
+  return now === undefined ? undefined : isoDate(new Date(now));
 }
 
 /** After signing in or out nothing that was fetched before can be trusted. */

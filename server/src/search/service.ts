@@ -48,33 +48,19 @@ export class SearchService {
       counts[answer.status] = (counts[answer.status] ?? 0) + 1;
       tell(this.resultOf(candidate, answer, source, currency, rate, detail));
     };
-    const byRegistry = new Map<string, Candidate[]>();
+    const asked = new Map<string, Candidate>();
     for (const candidate of candidatesOf(plan, catalogue)) {
       const label = readLabel(toULabel(candidate.label));
       const problem = label.kind === 'problem' ? label : extensionProblem(label, candidate.extension);
       if (problem) result(candidate, { status: 'invalid' }, 'rules', problem.detail);
-      else
-        byRegistry.set(candidate.extension.registry, [
-          ...(byRegistry.get(candidate.extension.registry) ?? []),
-          candidate,
-        ]);
+      else asked.set(candidate.name, candidate);
     }
-    await Promise.all(
-      [...byRegistry].map(async ([id, candidates]) => {
-        const registry = this.registries.get(id);
-        if (!registry) throw new Error(`No gateway to the registry ${id}`);
-        const byName = new Map(candidates.map((candidate) => [candidate.name, candidate]));
-        const kept: Promise<void>[] = [];
-        await registry.check([...byName.keys()], (answers) => {
-          for (const [name, answer] of answers) {
-            const candidate = byName.get(name);
-            if (candidate) result(candidate, answer, id);
-          }
-          kept.push(this.store.keep(answers, this.clock.now()));
-        });
-        await Promise.all(kept);
-      }),
-    );
+    await this.ask([...asked.values()], (answers) => {
+      for (const [name, answer] of answers) {
+        const candidate = asked.get(name);
+        if (candidate) result(candidate, answer, candidate.extension.registry);
+      }
+    });
     tell({ type: 'done', counts, ms: Math.round(performance.now() - start) });
   }
 
@@ -87,22 +73,37 @@ export class SearchService {
     const now = this.clock.now();
     const answers = await this.store.answers(names, new Date(now.getTime() - maxAgeMs));
     const catalogue = this.catalogue.current();
-    const byRegistry = new Map<string, string[]>();
-    for (const name of names) {
+    const missing = names.flatMap((name) => {
       const read = domainName(name, catalogue);
-      if (read.kind === 'problem' || answers.has(read.name)) continue;
-      byRegistry.set(read.extension.registry, [...(byRegistry.get(read.extension.registry) ?? []), read.name]);
+      return read.kind === 'name' && !answers.has(read.name) ? [read] : [];
+    });
+    await this.ask(missing, (fresh) => fresh.forEach((answer, name) => answers.set(name, answer)));
+    return answers;
+  }
+
+  /** Asks each name's registry, all registries side by side; every answer is told, then kept. */
+  private async ask(
+    names: readonly Pick<Candidate, 'name' | 'extension'>[],
+    answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void,
+  ): Promise<void> {
+    const byRegistry = new Map<string, string[]>();
+    for (const { name, extension } of names) {
+      const others = byRegistry.get(extension.registry);
+      if (others) others.push(name);
+      else byRegistry.set(extension.registry, [name]);
     }
     await Promise.all(
       [...byRegistry].map(async ([id, asked]) => {
-        await this.registries
-          .get(id)
-          ?.check(asked, (fresh) => fresh.forEach((answer, name) => answers.set(name, answer)));
+        const registry = this.registries.get(id);
+        if (!registry) throw new Error(`No gateway to the registry ${id}`);
+        const kept: Promise<void>[] = [];
+        await registry.check(asked, (answers) => {
+          answered(answers);
+          kept.push(this.store.keep(answers, this.clock.now()));
+        });
+        await Promise.all(kept);
       }),
     );
-    const fresh = [...byRegistry.values()].flat();
-    await this.store.keep(new Map([...answers].filter(([name]) => fresh.includes(name))), now);
-    return answers;
   }
 
   private resultOf(

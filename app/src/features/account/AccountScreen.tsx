@@ -1,5 +1,6 @@
 import { Link, router } from 'expo-router';
 import { View } from 'react-native';
+import { isoDate } from '@tienda/core/lifecycle/isoDate';
 import { useContacts, useOrders } from '../../api/me';
 import { useSession, useSignOut } from '../../api/session';
 import { countryText, dateText, wholeAmount } from '../../texts/format';
@@ -58,7 +59,7 @@ function SignedIn({ email, demo }: { readonly email: string; readonly demo: bool
         <Card key={order.id}>
           <Link href={{ pathname: '/orders/[id]', params: { id: order.id } }} style={{ paddingVertical: 4 }}>
             <Text kind="strong" colour="terracotta">
-              {words.order(order.number, dateText(order.placedAt.slice(0, 'YYYY-MM-DD'.length)))}
+              {words.order(order.number, dateText(isoDate(new Date(order.placedAt))))}
             </Text>
           </Link>
           <Text kind="small" colour="quiet">

@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import { addYears } from '@tienda/core/lifecycle/isoDate';
 import type { ShownName } from '@tienda/core/names/shownName';
-import { useSession } from '../../api/session';
+import { useToday } from '../../api/session';
 import { dateText, tillAmount, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Screen } from '../../ui/Screen';
@@ -13,7 +13,7 @@ const words = texts.ahead;
 
 /** What falls due, when, for how much. */
 export function AheadScreen() {
-  const today = useSession().data?.now.slice(0, 'YYYY-MM-DD'.length);
+  const today = useToday();
   return (
     <Screen title={words.title}>
       <HeldNames words={words}>{(names) => (today ? <Due names={names} today={today} /> : null)}</HeldNames>

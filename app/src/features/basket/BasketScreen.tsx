@@ -2,11 +2,12 @@ import X from 'lucide-react-native/icons/x';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { canRegister } from '@tienda/core/names/availability';
 import type { BasketLine } from '@tienda/core/names/basketLine';
 import { addYears } from '@tienda/core/lifecycle/isoDate';
 import { useBasket, usePutInBasket, useRemoveFromBasket } from '../../api/basket';
-import { useSession } from '../../api/session';
+import { useToday } from '../../api/session';
 import { dateText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -88,11 +89,11 @@ function LineCard({ line, tally: { quote, catalogue }, onRemove }: LineCardProps
   const styles = useStyles();
   const { pine } = usePalette();
   const remove = useRemoveFromBasket();
-  const session = useSession().data;
+  const today = useToday();
   const priced = quote?.lines.find(({ name }) => name === line.name);
-  const extension = catalogue?.get(line.name.slice(line.name.indexOf('.') + 1));
+  const extension = catalogue && extensionOf(line.name, catalogue);
   const status = line.answer?.status ?? 'available';
-  const ends = session ? addYears(session.now.slice(0, 'YYYY-MM-DD'.length), line.years) : undefined;
+  const ends = today && addYears(today, line.years);
   return (
     <Card label={line.unicode}>
       <View style={styles.head}>

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { isOrganisation } from '@tienda/core/contacts/contactKind';
 import type { Catalogue } from '@tienda/core/catalogue/extension';
+import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import type { BasketLine } from '@tienda/core/names/basketLine';
 import type { DomainName, DomainNameProblem } from '@tienda/core/names/domainName';
 import { quote, type Quote, type QuoteRequest } from '@tienda/core/pricing/quote';
@@ -74,8 +75,13 @@ function knownName(
   lines: ReadonlyMap<string, BasketLine>,
   catalogue: Catalogue,
 ): DomainName | DomainNameProblem {
-  const dot = name.indexOf('.');
-  const extension = catalogue.get(name.slice(dot + 1));
+  const extension = extensionOf(name, catalogue);
   if (!extension) return { kind: 'problem', code: 'unknownExtension', detail: '' };
-  return { kind: 'name', name, unicode: lines.get(name)?.unicode ?? name, label: name.slice(0, dot), extension };
+  return {
+    kind: 'name',
+    name,
+    unicode: lines.get(name)?.unicode ?? name,
+    label: name.slice(0, name.indexOf('.')),
+    extension,
+  };
 }

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Agreement } from '@tienda/core/catalogue/extension';
-import { useSession } from '../../api/session';
+import { useToday } from '../../api/session';
 import { dateText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -22,7 +22,7 @@ interface AgreementsProps {
 /** The registries' terms, readable in place, agreed to by one switch. */
 export function Agreements({ agreements, agreed, missing, onChange }: AgreementsProps) {
   const [open, setOpen] = useState<string>();
-  const today = useSession().data?.now.slice(0, 'YYYY-MM-DD'.length);
+  const today = useToday();
   return (
     <Card label={words.terms(agreements.length)}>
       <Toggle

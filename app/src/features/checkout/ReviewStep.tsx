@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { Redirect, router } from 'expo-router';
 import { useState } from 'react';
 import type { Agreement } from '@tienda/core/catalogue/extension';
+import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { cardToken, CardProblem, type TypedCard } from '../../api/card';
 import { useAgreements } from '../../api/catalogue';
 import { ApiProblem } from '../../api/client';
@@ -58,7 +59,7 @@ export function ReviewStep() {
 /** The terms that the names in the basket ask for, each once. */
 function agreementsOf({ lines, catalogue }: Tally): string[] {
   const ids = lines.flatMap(({ name }) => {
-    const extension = catalogue?.get(name.slice(name.indexOf('.') + 1));
+    const extension = catalogue && extensionOf(name, catalogue);
     return extension?.agreements.map(({ id }) => id) ?? [];
   });
   return [...new Set(ids)].sort();
@@ -100,7 +101,7 @@ function Review({ tally, holder, binding, computing, agreements, place }: Review
       </Text>
       {tally.lines.map((line) => {
         const priced = binding.lines.find(({ name }) => name === line.name);
-        const extension = tally.catalogue?.get(line.name.slice(line.name.indexOf('.') + 1));
+        const extension = tally.catalogue && extensionOf(line.name, tally.catalogue);
         return priced && extension ? (
           <NameReview
             key={line.name}

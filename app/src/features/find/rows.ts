@@ -1,4 +1,5 @@
 import type { Catalogue, Extension } from '@tienda/core/catalogue/extension';
+import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { canRegister } from '@tienda/core/names/availability';
 import { keepCost } from '@tienda/core/pricing/keepCost';
 import type { Minor } from '@tienda/core/pricing/money';
@@ -37,9 +38,8 @@ export function rowsOf({ plan, results }: SearchState, catalogue: Catalogue, cho
     rows.set(name, { name, label, extension, ...(result ? { result } : {}), ...(keep === undefined ? {} : { keep }) });
   };
   for (const name of plan.names) {
-    const dot = name.indexOf('.');
-    const extension = catalogue.get(name.slice(dot + 1));
-    if (extension) add(name.slice(0, dot), extension);
+    const extension = extensionOf(name, catalogue);
+    if (extension) add(name.slice(0, name.indexOf('.')), extension);
   }
   for (const label of plan.labels) for (const extension of byPopularity) add(label, extension);
 

@@ -1,0 +1,11 @@
+import type { Catalogue, Extension } from './extension';
+
+/**
+ * The extension of a name as stored: one A-label, a dot, and an extension of the catalogue. What people type
+ * is read by `domainName` instead.
+ *
+ * @example extensionOf('saltwhistle.co.uk', catalogue)?.label // 'co.uk'
+ */
+export function extensionOf(name: string, catalogue: Catalogue): Extension | undefined {
+  return catalogue.get(name.slice(name.indexOf('.') + 1));
+}
