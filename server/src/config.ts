@@ -7,6 +7,8 @@ interface RegistryAddress {
   /** Sessions that one server process opens at the most. */
   readonly sessions: number;
   readonly namesPerCheck: number;
+  /** Commands whose fees one check may ask for. */
+  readonly feesPerCheck: number;
 }
 
 export interface Config {
@@ -21,6 +23,16 @@ export interface Config {
   readonly registryCertificate: string;
   readonly registries: readonly RegistryAddress[];
   readonly registryControlUrl: string;
+  /** Where the registries' zone files are. */
+  readonly zonesUrl: string;
+  /** Where the index of registered names is kept. */
+  readonly zonesDirectory: string;
+  /** Where RDAP's bootstrap file is. */
+  readonly rdapUrl: string;
+  readonly brokerUrl: string;
+  readonly brokerKey: string;
+  /** How often what falls due by itself is looked after. */
+  readonly sweepSeconds: number;
   readonly paymentsUrl: string;
   readonly paymentsKey: string;
   readonly smtpPort: number;
@@ -62,10 +74,20 @@ export function readConfig(): Config {
     registryPassword: needed('TIENDA_REGISTRY_PASSWORD'),
     registryCertificate: path.join(data, 'tls', 'registry.cert.pem'),
     registries: [
-      { id: 'lanternhead', port: registryPort, sessions: 4, namesPerCheck: 20 },
-      { id: 'quarrystone', port: registryPort + 1, sessions: 3, namesPerCheck: 10 },
-      { id: 'millrace', port: registryPort + 2, sessions: 2, namesPerCheck: 5 },
+      { id: 'lanternhead', port: registryPort, sessions: 4, namesPerCheck: 20, feesPerCheck: 2 },
+      { id: 'quarrystone', port: registryPort + 1, sessions: 6, namesPerCheck: 25, feesPerCheck: 2 },
+      { id: 'millrace', port: registryPort + 2, sessions: 5, namesPerCheck: 20, feesPerCheck: 2 },
+      { id: 'tidewheel', port: registryPort + 3, sessions: 4, namesPerCheck: 20, feesPerCheck: 1 },
+      { id: 'fernhollow', port: registryPort + 4, sessions: 4, namesPerCheck: 20, feesPerCheck: 2 },
+      { id: 'ropewalk', port: registryPort + 5, sessions: 3, namesPerCheck: 15, feesPerCheck: 2 },
+      { id: 'copperbell', port: registryPort + 6, sessions: 4, namesPerCheck: 10, feesPerCheck: 2 },
     ],
+    zonesUrl: `http://127.0.0.1:${number('TIENDA_ZONES_PORT', registryPort + 7)}`,
+    zonesDirectory: path.join(data, 'zones'),
+    rdapUrl: `http://127.0.0.1:${number('TIENDA_RDAP_PORT', registryPort + 10)}`,
+    brokerUrl: `http://127.0.0.1:${number('TIENDA_BROKER_PORT', registryPort + 40)}`,
+    brokerKey: needed('TIENDA_PAYMENTS_KEY'),
+    sweepSeconds: number('TIENDA_SWEEP_SECONDS', 15),
     registryControlUrl: `http://127.0.0.1:${number('TIENDA_REGISTRY_CONTROL_PORT', registryPort + 9)}`,
     paymentsUrl: `http://127.0.0.1:${paymentsPort}`,
     paymentsKey: needed('TIENDA_PAYMENTS_KEY'),

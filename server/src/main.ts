@@ -1,3 +1,4 @@
+import http from 'node:http';
 import pino from 'pino';
 import { readConfig } from './config';
 import { openTienda } from './tienda';
@@ -5,7 +6,13 @@ import { openTienda } from './tienda';
 const config = readConfig();
 const log = pino({ level: config.logLevel });
 const tienda = await openTienda(config, log);
-const server = tienda.app.listen(config.port, config.host, () => {
+/** A search for 500 names is a long address. */
+const longestHeaders = 256 * 1024;
+const answer = tienda.app.callback();
+const server = http.createServer({ maxHeaderSize: longestHeaders }, (request, response) => {
+  void answer(request, response);
+});
+server.listen(config.port, config.host, () => {
   log.info({ port: config.port }, 'Tienda is open');
 });
 

@@ -14,18 +14,26 @@ import type { Config } from './config';
 import { contactRoutes } from './contacts/routes';
 import { ContactStore } from './contacts/store';
 import { openDatabase } from './db/database';
+import { sweepOut } from './db/housekeeping';
 import { Notifications } from './db/notifications';
 import { demoRoutes, tellClock } from './demo/routes';
 import { SmtpMail } from './gateways/mail/mailGateway';
+import { HttpBroker } from './gateways/broker/broker';
 import { HttpPayments } from './gateways/payments/httpPayments';
+import { RdapClient } from './gateways/rdap/rdapClient';
 import { EppRegistry } from './gateways/registry/eppRegistry';
 import type { Registries } from './gateways/registry/registryGateway';
 import { createApp } from './http/app';
 import { healthRoute } from './http/health';
 import { Idempotency } from './http/idempotency';
 import { OrderQueue } from './jobs/queue';
+import { Sweeper } from './jobs/sweeper';
+import { lookupRoutes } from './lookup/routes';
 import { nameRoutes } from './names/routes';
 import { NameStore } from './names/store';
+import { offerRoutes } from './offers/routes';
+import { OfferService } from './offers/service';
+import { OfferStore } from './offers/store';
 import { orderRoutes } from './orders/routes';
 import { OrderService } from './orders/service';
 import { OrderStore } from './orders/store';
@@ -36,6 +44,10 @@ import { QuoteStore } from './pricing/store';
 import { searchRoutes } from './search/routes';
 import { SearchService } from './search/service';
 import { AvailabilityStore } from './search/store';
+import { watchRoutes } from './watches/routes';
+import { WatchService } from './watches/service';
+import { WatchStore } from './watches/store';
+import { ZoneIndex } from './zones/service';
 
 const version = '0.1.0';
 
@@ -66,7 +78,14 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const names = new NameStore(database);
   const orders = new OrderStore(database);
   const availability = new AvailabilityStore(database);
-  const search = new SearchService(catalogue, registries, availability, clock);
+  const zoneSource = { url: config.zonesUrl, password: config.registryPassword };
+  const zones = new ZoneIndex(pool, zoneSource, config.zonesDirectory, log);
+  await zones.open(notifications);
+  const search = new SearchService(catalogue, registries, zones, availability, clock);
+  const rdap = new RdapClient(config.rdapUrl);
+  const watches = new WatchService(new WatchStore(database), catalogue, rdap, search, accounts, mail, clock);
+  const broker = new HttpBroker(config.brokerUrl, config.brokerKey);
+  const offers = new OfferService(new OfferStore(database), broker, catalogue, search, accounts, mail, clock);
   const quoteStore = new QuoteStore(database);
   const quotes = new QuoteService(catalogue, search, names, quoteStore, clock);
   const orderService = new OrderService(
@@ -97,6 +116,18 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   await queue.work((orderId) => worker.advance(orderId));
   for (const orderId of await orders.open()) await queue.push(orderId);
 
+  const sweeper = new Sweeper(
+    pool,
+    [
+      { name: 'zone index', run: () => zones.refresh() },
+      { name: 'watches', run: () => watches.lookAround() },
+      { name: 'offers', run: () => offers.lookAround() },
+      { name: 'housekeeping', run: () => sweepOut(database, clock.now()) },
+    ],
+    config.sweepSeconds * 1000,
+    log,
+  );
+  const idempotency = new Idempotency(database, clock);
   const routes = [
     healthRoute(database, registries, version),
     ...catalogueRoutes(catalogue),
@@ -105,16 +136,21 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     ...basketRoutes(basket, sessions, accounts, catalogue, availability),
     ...accountRoutes(accountService, accounts, sessions, basket, clock, config),
     ...contactRoutes(contacts, clock),
-    ...orderRoutes(orderService, notifications, new Idempotency(database, clock)),
+    ...orderRoutes(orderService, notifications, idempotency),
+    ...lookupRoutes(rdap, catalogue),
+    ...watchRoutes(watches),
+    ...offerRoutes(offers, idempotency),
     ...nameRoutes(names, contacts, catalogue),
     ...(config.demo ? demoRoutes(config, clock) : []),
   ];
   if (config.demo) await tellClock(config, clock);
+  sweeper.start();
   return {
     app: createApp(config, routes, sessions, pool, log, version),
     clock,
     accounts: accountService,
     close: async () => {
+      await sweeper.stop();
       await queue.stop();
       for (const registry of registries.values()) registry.close();
       await notifications.close();
@@ -129,7 +165,7 @@ const registryTimeoutMs = 8000;
 function openRegistries(config: Config): Registries {
   const certificate = readFileSync(config.registryCertificate, 'utf8');
   return new Map(
-    config.registries.map(({ id, port, sessions, namesPerCheck }) => {
+    config.registries.map(({ id, port, sessions, namesPerCheck, feesPerCheck }) => {
       const address = {
         host: config.registryHost,
         port,
@@ -138,7 +174,7 @@ function openRegistries(config: Config): Registries {
         password: config.registryPassword,
         timeoutMs: registryTimeoutMs,
       };
-      return [id, new EppRegistry(id, address, sessions, namesPerCheck)];
+      return [id, new EppRegistry(id, address, sessions, namesPerCheck, feesPerCheck)];
     }),
   );
 }

@@ -1,5 +1,6 @@
+import { setTimeout as pause } from 'node:timers/promises';
 import type { Visitor } from '../../scripts/demo.mjs';
-import { eventsOf, fault, ServerProcess } from './serverProcess';
+import { eventsOf, fault, ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
 let visitor: Visitor;
@@ -16,13 +17,16 @@ async function search(query: string, more = ''): Promise<Record<string, unknown>
   return eventsOf(body);
 }
 
+const resultsOf = (events: readonly Record<string, unknown>[]) => events.filter(({ type }) => type === 'result');
+const resultFor = (events: readonly Record<string, unknown>[], wanted: string) =>
+  resultsOf(events).find(({ name }) => name === wanted);
+
 test('a word is looked up in every extension, with both prices all in', async () => {
   const events = await search('saltwhistle');
   expect(events[0]).toMatchObject({ type: 'plan', labels: ['saltwhistle'], names: [], problems: [] });
-  expect(events.at(-1)).toMatchObject({ type: 'done', counts: { taken: 2, premium: 1, reserved: 1 } });
-  const results = events.filter(({ type }) => type === 'result');
-  expect(results.length).toBeGreaterThanOrEqual(12);
-  const named = (name: string) => results.find((result) => result['name'] === name);
+  expect(events.at(-1)).toMatchObject({ type: 'done', counts: { premium: 2, reserved: 2 } });
+  expect(resultsOf(events).length).toBeGreaterThanOrEqual(400);
+  const named = (name: string) => resultFor(events, name);
   expect(named('saltwhistle.com')).toMatchObject({ status: 'taken', price: null });
   expect(named('saltwhistle.coop')).toMatchObject({ status: 'reserved', price: null });
   expect(named('saltwhistle.boats')).toMatchObject({
@@ -38,7 +42,7 @@ test('a word is looked up in every extension, with both prices all in', async ()
 });
 
 test('quick registries are told before slow ones', async () => {
-  const sources = (await search('quillwhistle')).filter(({ type }) => type === 'result').map(({ source }) => source);
+  const sources = resultsOf(await search(unique('quill'))).map(({ source }) => source);
   expect(sources.indexOf('lanternhead')).toBeLessThan(sources.indexOf('millrace'));
 });
 
@@ -61,31 +65,104 @@ test('what cannot be read is a problem of the plan, and the rest is searched', a
   expect(plan).toMatchObject({
     problems: [{ input: 'salt_whistle', code: 'badCharacter', suggestion: 'saltwhistle' }],
   });
-  expect(rest[0]).toMatchObject({ name: 'saltwhistle.org' });
+  expect(rest[0]).toMatchObject({ type: 'hint', name: 'saltwhistle.org' });
 });
 
 test('a registry that hangs up leaves its names unknown, and the others answer', async () => {
+  const word = unique('salt');
   await fault(visitor, 'millrace', { on: 'checkDomains', kind: 'dropBefore' });
-  const events = await search('saltwhistle');
+  const events = await search(word);
   await fault(visitor, 'millrace');
-  expect(events.find(({ name }) => name === 'saltwhistle.ie')).toMatchObject({ status: 'unknown', price: null });
-  expect(events.find(({ name }) => name === 'saltwhistle.boats')).toMatchObject({ status: 'available' });
-  const again = await search('saltwhistle.ie');
-  expect(again[1]).toMatchObject({ status: 'available' });
+  expect(resultFor(events, `${word}.ie`)).toMatchObject({ status: 'unknown', price: null });
+  expect(resultFor(events, `${word}.boats`)).toMatchObject({ status: 'available' });
+  expect(resultFor(await search(`${word}.ie`), `${word}.ie`)).toMatchObject({ status: 'available' });
 });
 
 test('an answer that is not EPP is no answer', async () => {
+  const name = `${unique('salt')}.org`;
   await fault(visitor, 'lanternhead', { on: 'checkDomains', kind: 'garble', times: 1 });
-  expect((await search('saltwhistle.org'))[1]).toMatchObject({ status: 'unknown' });
-  expect((await search('saltwhistle.org'))[1]).toMatchObject({ status: 'available' });
+  expect(resultFor(await search(name), name)).toMatchObject({ status: 'unknown' });
+  expect(resultFor(await search(name), name)).toMatchObject({ status: 'available' });
 });
 
 test('fifty searches at once are all answered over the few sessions there are', async () => {
   const searches = Array.from({ length: 50 }, (_, i) => search(`harbour${i}`));
   for (const events of await Promise.all(searches)) {
     expect(events.at(-1)).toMatchObject({ type: 'done' });
-    expect(events.some(({ status }) => status === 'unknown')).toBe(false);
+    expect(resultsOf(events).some(({ status }) => status === 'unknown')).toBe(false);
   }
+}, 30_000);
+
+test('a hint for every name comes before any registry is asked, and is never the last word', async () => {
+  let events = await search('river');
+  for (let i = 0; i < 120 && events.some(({ type, status }) => type === 'hint' && status === 'unknown'); i += 1) {
+    await pause(500);
+    events = await search('river');
+  }
+  const hints = events.filter(({ type }) => type === 'hint');
+  const lastHint = events.findLastIndex(({ type }) => type === 'hint');
+  expect(events.findIndex(({ source }) => source === 'lanternhead')).toBeGreaterThan(lastHint);
+  expect(hints.find(({ name }) => name === 'river.com')).toMatchObject({
+    status: 'taken',
+    source: 'zone',
+    price: null,
+  });
+  const results = new Map(resultsOf(events).map(({ name, status }) => [name, status]));
+  expect(hints.every(({ name }) => results.has(name))).toBe(true);
+  const taken = hints.filter(({ name }) => results.get(name) === 'taken');
+  expect(taken.length).toBeGreaterThan(20);
+  expect(taken.every(({ status }) => status === 'taken')).toBe(true);
+  const wrong = hints.filter(({ name, status }) => status === 'taken' && results.get(name) === 'available');
+  expect(wrong.length / hints.length).toBeLessThan(0.02);
+}, 90_000);
+
+test('a registry’s answer is shown again with its age, until it is asked afresh', async () => {
+  const name = `${unique('quay')}.org`;
+  const first = resultFor(await search(name), name);
+  const again = resultFor(await search(name), name);
+  expect(again).toEqual(first);
+  const fresh = resultFor(await search(name, '&fresh=1'), name);
+  expect(String(fresh?.['checkedAt']) > String(first?.['checkedAt'])).toBe(true);
+});
+
+test('who types on or goes away before the rest is over has not bothered a registry', async () => {
+  const name = `${unique('slip')}.org`;
+  const leaving = AbortSignal.timeout(100);
+  await expect(
+    fetch(`${server.url}/api/search?q=${name}&rest=500`, { signal: leaving }).then((response) => response.text()),
+  ).rejects.toThrow();
+  await pause(700);
+  const start = new Date().toISOString();
+  expect(String(resultFor(await search(name), name)?.['checkedAt']) >= start).toBe(true);
+});
+
+test('only the extensions asked for are tried, what is on screen first', async () => {
+  const word = unique('mole');
+  const events = await search(word, '&extensions=org,boats,ie');
+  expect(resultsOf(events).map(({ extension }) => extension)).toEqual(expect.arrayContaining(['org', 'boats', 'ie']));
+  expect(resultsOf(events)).toHaveLength(3);
+  const [, first] = await search(unique('mole'), '&first=boats,org');
+  expect(first).toMatchObject({ extension: 'boats' });
+});
+
+test('many words are tried in fewer extensions, which is said', async () => {
+  const words = Array.from({ length: 100 }, (_, i) => unique(`w${i}`)).join('\n');
+  const [plan, ...rest] = await search(words, '&rest=0');
+  expect(plan?.['problems']).toMatchObject([{ code: 'tooMany', detail: expect.stringContaining('50 most chosen') }]);
+  expect(resultsOf(rest)).toHaveLength(5000);
+}, 30_000);
+
+test('one who asks for hundreds of names does not hold up one who asks for one', async () => {
+  const many = Array.from({ length: 400 }, () => `${unique('crowd')}.com`).join('\n');
+  const crowd = search(many);
+  await pause(30);
+  const other = await server.visitor();
+  const start = performance.now();
+  const { body } = await other.send('GET', `/api/search?q=${unique('lone')}.com`);
+  const alone = performance.now() - start;
+  expect(eventsOf(body).at(-1)).toMatchObject({ type: 'done', counts: { available: 1 } });
+  await crowd;
+  expect(alone).toBeLessThan(performance.now() - start + 1);
 });
 
 test.each([
@@ -93,6 +170,9 @@ test.each([
   ['q=', '/q'],
   ['q=a&q=b', '/q'],
   ['q=a&currency=XXX', '/currency'],
+  ['q=a&rest=soon', '/rest'],
+  ['q=a&rest=5000', '/rest'],
+  ['q=a&extensions=org&extensions=com', '/extensions'],
 ])('a search for “%s” is refused at %s', async (query, pointer) => {
   const { status, body } = await visitor.send('GET', `/api/search?${query}`);
   expect([status, body.errors[0].pointer]).toEqual([422, pointer]);

@@ -8,6 +8,12 @@ export interface StandInConfig {
   readonly registryPort: number;
   /** HTTP: fault switches of the registries. */
   readonly registryControlPort: number;
+  /** HTTP: the registries' zone files. */
+  readonly zonesPort: number;
+  readonly rdapPort: number;
+  readonly brokerPort: number;
+  readonly brokerKey: string;
+  readonly zonesPassword: string;
   readonly paymentsPort: number;
   readonly smtpPort: number;
   readonly mailHttpPort: number;
@@ -38,6 +44,11 @@ export function readConfig(): StandInConfig {
     databaseUrl: secret('TIENDA_OUTSIDE_DATABASE_URL'),
     registryPort,
     registryControlPort: number('TIENDA_REGISTRY_CONTROL_PORT', registryPort + 9),
+    zonesPort: number('TIENDA_ZONES_PORT', registryPort + 7),
+    zonesPassword: secret('TIENDA_REGISTRY_PASSWORD'),
+    rdapPort: number('TIENDA_RDAP_PORT', registryPort + 10),
+    brokerPort: number('TIENDA_BROKER_PORT', registryPort + 40),
+    brokerKey: secret('TIENDA_PAYMENTS_KEY'),
     paymentsPort: number('TIENDA_PAYMENTS_PORT', 4340),
     smtpPort,
     mailHttpPort: number('TIENDA_MAIL_HTTP_PORT', smtpPort + 1),

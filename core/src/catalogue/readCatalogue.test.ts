@@ -1,9 +1,10 @@
 import { exampleExtension, shippedCatalogue } from '../../test/catalogue';
 import { priceHistory } from './priceHistory';
 import { readCatalogue, type ExtensionEntry } from './readCatalogue';
+import { readEntries, type WrittenExtension } from './readEntries';
 
 test('the catalogue that ships is without fault, with two years of prices for every extension', () => {
-  expect(shippedCatalogue.size).toBeGreaterThanOrEqual(12);
+  expect(shippedCatalogue.size).toBeGreaterThanOrEqual(400);
   for (const { history } of shippedCatalogue.values()) {
     expect(history).toHaveLength(24);
     expect(history.at(-1)?.month).toBe('2026-11');
@@ -41,4 +42,51 @@ test('every fault of an edited file is named at once', () => {
   expect(() => readCatalogue(faulty, [], '2026-11')).toThrow(
     /\.aa: intro\.price does not[^]*\.aa: intro ends[^]*\.bb: privacy is priced[^]*terms\.register[^]*terms\.renew[^]*yearlyFee is 1\.5[^]*listed twice/,
   );
+});
+
+test('the catalogue is varied: every kind and privacy policy, odd terms, introductory offers, several scripts', () => {
+  const all = [...shippedCatalogue.values()];
+  const some = (what: (extension: (typeof all)[number]) => unknown) => new Set(all.map(what)).size;
+  expect(some(({ kind }) => kind)).toBe(4);
+  expect(some(({ privacy }) => privacy.policy)).toBe(4);
+  expect(some(({ registry }) => registry)).toBeGreaterThanOrEqual(6);
+  expect(some(({ terms }) => terms.register.join())).toBeGreaterThanOrEqual(4);
+  expect(all.filter(({ intro }) => intro).length).toBeGreaterThan(50);
+  expect(all.filter(({ unicode, label }) => unicode !== label).length).toBeGreaterThanOrEqual(12);
+  expect(all.filter(({ requirements }) => requirements.length > 0).length).toBeGreaterThan(50);
+  expect(all.filter(({ label }) => label.includes('.')).length).toBeGreaterThan(30);
+});
+
+const usual: WrittenExtension = {
+  label: 'quay', kind: 'generic', registry: 'lanternhead', popularity: 10,
+  register: 900, renew: 900, transfer: 900, restore: 8000, agreements: [],
+}; // prettier-ignore
+
+test('a line says only what is unusual', () => {
+  const [plain, odd] = readEntries([
+    usual,
+    { ...usual, label: 'slip', terms: '2,4', renewTerms: '1-3', lifecycle: [0, 10], changes: ['2026-01 800 850'] },
+  ]);
+  expect(plain).toMatchObject({
+    unicode: 'quay',
+    yearlyFee: 0,
+    terms: { register: [1, 2, 3, 4, 5, 6, 7, 8, 9, 10] },
+    privacy: { policy: 'included', price: 0 },
+    transfer: { lockDays: 60, addsYear: true },
+  });
+  expect(odd).toMatchObject({
+    terms: { register: [2, 4], renew: [1, 2, 3] },
+    lifecycle: { addGraceDays: 0, autoRenewGraceDays: 10, redemptionDays: 30, pendingDeleteDays: 5 },
+    changes: [{ from: '2026-01', register: 800, renew: 850 }],
+  });
+});
+
+test('every line with a word that is not known is named', () => {
+  expect(() =>
+    readEntries([
+      { ...usual, kind: 'planet' },
+      { ...usual, label: 'slip', terms: 'some' },
+      { ...usual, label: 'mole', changes: ['soon 1 2'] },
+    ]),
+  ).toThrow(/\.quay: planet[^]*\.slip: terms[^]*\.mole: price change/);
 });

@@ -1,4 +1,6 @@
 import { isIsoDate } from '../lifecycle/isoDate';
+import { toALabel } from '../names/idna';
+import { knownScripts } from '../names/label';
 import type { Agreement, Catalogue, Extension } from './extension';
 import { priceHistory, type PriceChange } from './priceHistory';
 
@@ -6,29 +8,6 @@ import { priceHistory, type PriceChange } from './priceHistory';
 export interface ExtensionEntry extends Omit<Extension, 'history' | 'agreements'> {
   readonly agreements: readonly string[];
   readonly changes: readonly PriceChange[];
-}
-
-/** What a JSON file gives before its words are checked. */
-type UncheckedEntry = Omit<ExtensionEntry, 'kind' | 'privacy'> & {
-  readonly kind: string;
-  readonly privacy: { readonly policy: string; readonly price: number };
-};
-
-const kinds = ['generic', 'country', 'city', 'community'] as const;
-const policies = ['included', 'priced', 'hiddenByRegistry', 'notAllowed'] as const;
-
-/**
- * Gives the entries of a data file their types.
- *
- * @throws Error where a kind or a privacy policy is not one that Tienda knows
- */
-export function readEntries(unchecked: readonly UncheckedEntry[]): ExtensionEntry[] {
-  return unchecked.map((entry) => {
-    const kind = kinds.find((known) => known === entry.kind);
-    const policy = policies.find((known) => known === entry.privacy.policy);
-    if (!kind || !policy) throw new Error(`.${entry.label}: ${kind ? entry.privacy.policy : entry.kind} is not known`);
-    return { ...entry, kind, privacy: { ...entry.privacy, policy } };
-  });
 }
 
 /**
@@ -78,6 +57,15 @@ function faultsOf(entry: ExtensionEntry, titles: ReadonlyMap<string, string>): s
     if (terms.length === 0 || !rising || terms.some((term) => !Number.isInteger(term) || term < 1 || term > 10))
       faults.push(`terms.${action} must rise from 1 to 10 at most`);
   }
+  const days = Object.entries({ ...entry.lifecycle, lockDays: entry.transfer.lockDays });
+  for (const [what, count] of days)
+    if (!Number.isInteger(count) || count < 0 || count > 366) faults.push(`${what} is ${count}, not whole days`);
+  if (entry.popularity < 0 || entry.popularity > 100) faults.push('popularity is 0 to 100');
+  if (toALabel(entry.unicode) !== entry.label) faults.push(`unicode “${entry.unicode}” is another extension`);
+  if (entry.changes.some(({ from }, i) => i > 0 && from <= (entry.changes[i - 1]?.from ?? '')))
+    faults.push('changes are not in order of time');
+  const strange = entry.labelRules.scripts.find((script) => !knownScripts.some((known) => known === script));
+  if (strange) faults.push(`script ${strange} is not known`);
   if (entry.labelRules.minLength < 1 || entry.labelRules.maxLength > 63)
     faults.push('labelRules reach beyond 1 to 63 octets');
   for (const id of entry.agreements) if (!titles.has(id)) faults.push(`agreement ${id} is not written`);

@@ -1,13 +1,24 @@
 import type { EppContact, EppDomainCreate } from './objects';
 import type { ResultCode } from './resultCode';
 
+/** A command whose fee can be asked for. */
+export type FeeCommand = 'create' | 'renew';
+
+/** `feesIn` asks for the fees of commands too, in that currency (RFC 8748 section 5.1.1). */
+export interface CheckDomains {
+  readonly type: 'checkDomains';
+  readonly names: readonly string[];
+  readonly feesIn?: string;
+  /** Create and renew where left out. */
+  readonly feesOf?: readonly FeeCommand[];
+}
+
 /** The commands Tienda speaks, as plain data. */
 export type EppCommand =
   | { readonly type: 'hello' }
   | { readonly type: 'login'; readonly clientId: string; readonly password: string }
   | { readonly type: 'logout' }
-  /** `feesIn` asks for create and renew fees too, in that currency (RFC 8748 section 5.1.1). */
-  | { readonly type: 'checkDomains'; readonly names: readonly string[]; readonly feesIn?: string }
+  | CheckDomains
   | { readonly type: 'checkContacts'; readonly ids: readonly string[] }
   | { readonly type: 'infoDomain'; readonly name: string; readonly authCode?: string }
   | { readonly type: 'infoContact'; readonly id: string }

@@ -25,7 +25,8 @@ const maren: EppContact = {
 const commands: EppCommand[] = [
   { type: 'login', clientId: 'tienda', password: 'a&b<c' },
   { type: 'logout' },
-  { type: 'checkDomains', names: ['saltwhistle.boats', 'saltwhistle.com'], feesIn: 'USD' },
+  { type: 'checkDomains', names: ['saltwhistle.boats', 'saltwhistle.com'], feesIn: 'USD', feesOf: ['create'] },
+  { type: 'checkDomains', names: ['saltwhistle.org'], feesIn: 'USD', feesOf: ['create', 'renew'] },
   { type: 'checkDomains', names: ['saltwhistle.org'] },
   { type: 'checkContacts', ids: ['TI-1', 'TI-2'] },
   { type: 'infoDomain', name: 'saltwhistle.boats', authCode: 'x' },

@@ -1,4 +1,4 @@
-import { EppRefusal, type EppCommand } from './command';
+import { EppRefusal, type EppCommand, type FeeCommand } from './command';
 import * as ns from './namespaces';
 import type { EppContact, EppDomainCreate, Money } from './objects';
 import type { ResultCode } from './resultCode';
@@ -77,8 +77,10 @@ function onDomain(verb: string, object: Element, extension: Element | undefined)
   if (verb === 'check') {
     const names = childrenOf(object, ns.domain, 'name').map(({ text }) => text.toLowerCase());
     if (names.length === 0) throw new EppRefusal(2003, 'check has no domain:name');
-    const feesIn = childText(child(extension, ns.fee, 'check'), ns.fee, 'currency');
-    return { type: 'checkDomains', names, ...(feesIn === undefined ? {} : { feesIn }) };
+    const fees = child(extension, ns.fee, 'check');
+    const feesIn = childText(fees, ns.fee, 'currency');
+    if (feesIn === undefined) return { type: 'checkDomains', names };
+    return { type: 'checkDomains', names, feesIn, feesOf: childrenOf(fees, ns.fee, 'command').map(feeCommand) };
   }
   const name = needed(object, ns.domain, 'name').toLowerCase();
   if (verb === 'info') {
@@ -86,6 +88,11 @@ function onDomain(verb: string, object: Element, extension: Element | undefined)
     return { type: 'infoDomain', name, ...(authCode === undefined ? {} : { authCode }) };
   }
   return { type: 'createDomain', domain: readDomain(name, object, child(extension, ns.fee, 'create')) };
+}
+
+function feeCommand({ attributes: { name } }: Element): FeeCommand {
+  if (name === 'create' || name === 'renew') return name;
+  throw new EppRefusal(2306, 'Fees are told of create and renew');
 }
 
 function readDomain(name: string, object: Element, fee: Element | undefined): EppDomainCreate {

@@ -1,4 +1,4 @@
-import type { EppCommand } from './command';
+import type { EppCommand, FeeCommand } from './command';
 import { contactClosing, contactDetails, contactElement, domainElement, element } from './elements';
 import * as ns from './namespaces';
 import type { EppContact, EppDomainCreate } from './objects';
@@ -34,7 +34,9 @@ function parts(command: Exclude<EppCommand, { type: 'hello' }>): Parts {
           'check',
           command.names.map((name) => element('domain:name', name)),
         ),
-        ...(command.feesIn === undefined ? {} : { extension: feeCheck(command.feesIn) }),
+        ...(command.feesIn === undefined
+          ? {}
+          : { extension: feeCheck(command.feesIn, command.feesOf ?? ['create', 'renew']) }),
       };
     case 'checkContacts':
       return {
@@ -95,11 +97,11 @@ function createContact(contact: EppContact): Written {
   ]);
 }
 
-function feeCheck(currency: string): Written {
+function feeCheck(currency: string, commands: readonly FeeCommand[]): Written {
   return [
     'fee:check',
     { 'xmlns:fee': ns.fee },
-    [element('fee:currency', currency), ['fee:command', { name: 'create' }], ['fee:command', { name: 'renew' }]],
+    [element('fee:currency', currency), ...commands.map((name): Written => ['fee:command', { name }])],
   ];
 }
 

@@ -1,6 +1,8 @@
+import { parse } from 'tldts';
 import type { Catalogue, Extension } from '../catalogue/extension';
-import { toALabel } from './idna';
-import { extensionProblem, readLabel, type LabelProblemCode } from './label';
+import { inLatin } from './confusables';
+import { toALabel, toULabel } from './idna';
+import { extensionProblem, readLabel, type Label, type LabelProblem, type LabelProblemCode } from './label';
 
 export interface DomainName {
   readonly kind: 'name';
@@ -29,6 +31,7 @@ export function splitName(
   catalogue: Catalogue,
 ): { readonly labels: readonly string[]; readonly extension?: Extension } {
   const labels = typed.trim().split(dots);
+  if (catalogue.has(toALabel(labels.join('.')) ?? '')) return { labels };
   for (let first = 1; first < labels.length; first += 1) {
     const suffix = toALabel(labels.slice(first).join('.'));
     const extension = suffix === undefined ? undefined : catalogue.get(suffix);
@@ -38,16 +41,18 @@ export function splitName(
 }
 
 /**
- * Reads a full name with an extension of the catalogue.
+ * Reads a full name with an extension of the catalogue. Which part is the extension follows the public suffix
+ * list where the catalogue does not know better.
  *
  * @example domainName('Saltwhistle.CO.UK', catalogue) // { name: 'saltwhistle.co.uk', label: 'saltwhistle', ... }
  */
 export function domainName(typed: string, catalogue: Catalogue): DomainName | DomainNameProblem {
   const { labels, extension } = splitName(typed, catalogue);
-  if (!extension) {
-    const suffix = labels.length > 1 ? `.${labels.slice(1).join('.')}` : 'a name without an extension';
-    return problem('unknownExtension', `Tienda does not offer ${suffix}: choose another extension.`);
-  }
+  const suffix = publicSuffix(typed);
+  if (suffix !== undefined && catalogue.has(suffix) && suffix === toALabel(typed.trim()))
+    return problem('empty', `.${toULabel(suffix)} is an extension, not a name: put a word before it.`);
+  if (!extension || (suffix !== undefined && suffix.length > extension.label.length))
+    return unknownExtension(labels, suffix, catalogue);
   const label = readLabel(labels.at(-1) ?? '');
   if (label.kind === 'problem') {
     const suggestion = label.suggestion && `${label.suggestion}.${extension.unicode}`;
@@ -57,11 +62,67 @@ export function domainName(typed: string, catalogue: Catalogue): DomainName | Do
   if (labels.length > 1)
     return problem('subName', `“${typed.trim()}” is part of ${unicode}: that is the name to register.`, unicode);
   const refused = extensionProblem(label, extension);
-  if (refused) return problem(refused.code, refused.detail);
+  if (refused) return problem(refused.code, refused.detail, wayOut(label, refused, extension, catalogue));
   const name = `${label.aLabel}.${extension.label}`;
   if (name.length > longestName)
     return problem('nameTooLong', `The name has ${name.length} characters; ${longestName} is the most: shorten it.`);
   return { kind: 'name', name, unicode, label: label.aLabel, extension };
+}
+
+/** What the public suffix list takes for the extension, as A-label; undefined where it knows none. */
+function publicSuffix(typed: string): string | undefined {
+  const name = toALabel(typed.trim());
+  if (name === undefined) return undefined;
+  const { publicSuffix: suffix, isIcann } = parse(name, { validateHostname: false });
+  return isIcann && suffix !== null ? suffix : undefined;
+}
+
+function unknownExtension(
+  labels: readonly string[],
+  suffix: string | undefined,
+  catalogue: Catalogue,
+): DomainNameProblem {
+  const last = toALabel(labels.at(-1) ?? '') ?? '';
+  if (labels.length < 2)
+    return problem('unknownExtension', 'Tienda does not offer a name without an extension: choose another extension.');
+  const label = labels[suffix === undefined ? 0 : Math.max(0, labels.length - 1 - suffix.split('.').length)] ?? '';
+  const meant = suffix === undefined ? closestExtension(last, catalogue) : undefined;
+  if (meant)
+    return problem(
+      'unknownExtension',
+      `There is no extension .${last}: did you mean .${meant.unicode}?`,
+      `${labels.at(-2)}.${meant.unicode}`,
+    );
+  const given = suffix === undefined ? labels.slice(1).join('.') : toULabel(suffix);
+  return problem('unknownExtension', `Tienda does not offer .${given}: choose another extension.`, label);
+}
+
+/** The most chosen extension that one slip of the finger may have turned into what was typed. */
+function closestExtension(typed: string, catalogue: Catalogue): Extension | undefined {
+  return [...catalogue.values()]
+    .filter(({ label }) => label.length > 2 && oneSlip(typed, label))
+    .sort((a, b) => b.popularity - a.popularity)[0];
+}
+
+/** True where one letter was added, left out, replaced, or swapped with its neighbour. */
+function oneSlip(typed: string, meant: string): boolean {
+  let same = 0;
+  while (same < typed.length && typed[same] === meant[same]) same += 1;
+  const [a, b] = [typed.slice(same), meant.slice(same)];
+  if (a === b) return false;
+  const swapped = a.length > 1 && a[0] === b[1] && a[1] === b[0] && a.slice(2) === b.slice(2);
+  return swapped || a.slice(1) === b.slice(1) || a.slice(1) === b || a === b.slice(1);
+}
+
+/** The same label where it may stand, or one that may stand here. */
+function wayOut(label: Label, refused: LabelProblem, { unicode }: Extension, catalogue: Catalogue): string | undefined {
+  if (refused.suggestion) return `${refused.suggestion}.${unicode}`;
+  const latin = refused.code === 'scriptNotOffered' ? inLatin(label.uLabel) : undefined;
+  if (latin) return `${latin}.${unicode}`;
+  const elsewhere = [...catalogue.values()]
+    .filter((extension) => extensionProblem(label, extension) === undefined)
+    .sort((a, b) => b.popularity - a.popularity)[0];
+  return elsewhere && `${label.uLabel}.${elsewhere.unicode}`;
 }
 
 function problem(code: DomainNameProblem['code'], detail: string, suggestion?: string): DomainNameProblem {

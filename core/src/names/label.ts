@@ -1,4 +1,5 @@
 import type { Extension } from '../catalogue/extension';
+import { inLatin } from './confusables';
 import { toALabel, toULabel } from './idna';
 
 export type LabelProblemCode =
@@ -36,7 +37,8 @@ const writtenTogether: readonly ReadonlySet<string>[] = [
   new Set(['Han', 'Hangul', 'Latin']),
 ];
 
-const knownScripts = [
+/** Unicode names of the scripts that extensions may offer. */
+export const knownScripts = [
   'Latin', 'Greek', 'Cyrillic', 'Armenian', 'Hebrew', 'Arabic', 'Devanagari', 'Bengali', 'Tamil', 'Thai',
   'Georgian', 'Hangul', 'Hiragana', 'Katakana', 'Bopomofo', 'Han',
 ] as const; // prettier-ignore
@@ -83,12 +85,14 @@ export function readLabel(typed: string): Label | LabelProblem {
     return problem(
       'labelTooLong',
       `“${uLabel}” takes ${aLabel.length} characters as registries store it; ${longestLabel} is the most: shorten it.`,
+      shortened(uLabel, longestLabel),
     );
   const scripts = scriptsOf(uLabel);
   if (scripts.length > 1 && !writtenTogether.some((set) => scripts.every((script) => set.has(script))))
     return problem(
       'mixedScripts',
       `“${uLabel}” mixes ${scripts.join(' and ')} letters, which look alike: write it in one script.`,
+      inLatin(uLabel),
     );
   return { kind: 'label', aLabel, uLabel };
 }
@@ -102,8 +106,19 @@ export function extensionProblem(label: Label, extension: Extension): LabelProbl
   if (length < minLength)
     return problem('labelTooShort', `.${extension.unicode} names have at least ${minLength} characters: lengthen it.`);
   if (label.aLabel.length > maxLength)
-    return problem('labelTooLong', `.${extension.unicode} names have at most ${maxLength} characters: shorten it.`);
+    return problem(
+      'labelTooLong',
+      `.${extension.unicode} names have at most ${maxLength} characters: shorten it.`,
+      shortened(label.uLabel, maxLength),
+    );
   return undefined;
+}
+
+/** The label cut at its end until it fits as registries store it. */
+function shortened(uLabel: string, longest: number): string {
+  const characters = [...uLabel];
+  while ((toALabel(characters.join(''))?.length ?? Infinity) > longest || characters.at(-1) === '-') characters.pop();
+  return characters.join('');
 }
 
 function trimHyphens(text: string): string {

@@ -42,10 +42,18 @@ test.each([
   ['sa--ltwhistle', 'hyphensThirdAndFourth', 'sa-ltwhistle'],
   ['saltwhistle.nowhere', 'unknownExtension', 'saltwhistle'],
   ['shop.saltwhistle.org', 'subName', 'saltwhistle.org'],
-  ['a.co.uk', 'labelTooShort', undefined],
-  ['лодка.org', 'scriptNotOffered', undefined],
-  ['sаltwhistle', 'mixedScripts', undefined],
-  ['a'.repeat(64), 'labelTooLong', undefined],
+  ['a.co.uk', 'labelTooShort', 'a.com'],
+  ['лодка.org', 'scriptNotOffered', 'лодка.eu'],
+  ['аса.org', 'scriptNotOffered', 'aca.org'],
+  ['sаltwhistle', 'mixedScripts', 'saltwhistle'],
+  ['a'.repeat(64), 'labelTooLong', 'a'.repeat(63)],
+  ['saltwhistle.con', 'unknownExtension', 'saltwhistle.com'],
+  ['saltwhistle.ogr', 'unknownExtension', 'saltwhistle.org'],
+  ['www.saltwhistle.gov.uk', 'unknownExtension', 'saltwhistle'],
+  ['quay.saltwhistle.boatz', 'unknownExtension', 'saltwhistle.boats'],
+  ['co.uk', 'empty', undefined],
+  ['.org', 'empty', undefined],
+  ['salt_whistle.org', 'badCharacter', 'saltwhistle.org'],
 ])('%s is refused as %s, with a way out where there is one', (typed, code, suggestion) => {
   expect(read(typed).problems).toMatchObject([{ input: typed, code, ...(suggestion ? { suggestion } : {}) }]);
 });

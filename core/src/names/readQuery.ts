@@ -1,5 +1,5 @@
 import type { Catalogue } from '../catalogue/extension';
-import { domainName, splitName, type DomainNameProblem } from './domainName';
+import { domainName, type DomainNameProblem } from './domainName';
 import { readLabel } from './label';
 
 /** One input that cannot be searched for, with the reason and what to try instead. */
@@ -47,7 +47,7 @@ export function readQuery(query: string, catalogue: Catalogue): SearchPlan {
         const parent = domainName(read.suggestion, catalogue);
         if (parent.kind === 'name') names.add(parent.name);
         problems.push({ input, code: read.code, detail: read.detail, suggestion: read.suggestion });
-      } else problems.push(asProblem(input, read, host, catalogue));
+      } else problems.push(asProblem(input, read));
     } else {
       const read = readLabel(host);
       if (read.kind === 'label') labels.add(read.aLabel);
@@ -78,13 +78,6 @@ function hostOf(input: string): string {
   return host.replace(/^www\.(?=[^.]+\.)/i, '').replace(/\.$/, '');
 }
 
-function asProblem(
-  input: string,
-  { code, detail, suggestion }: Omit<QueryProblem, 'input'>,
-  host?: string,
-  catalogue?: Catalogue,
-): QueryProblem {
-  const bare = code === 'unknownExtension' && host && catalogue ? splitName(host, catalogue).labels[0] : undefined;
-  const instead = suggestion ?? bare;
-  return { input, code, detail, ...(instead ? { suggestion: instead } : {}) };
+function asProblem(input: string, { code, detail, suggestion }: Omit<QueryProblem, 'input'>): QueryProblem {
+  return { input, code, detail, ...(suggestion ? { suggestion } : {}) };
 }

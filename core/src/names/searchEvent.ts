@@ -11,22 +11,28 @@ export interface SearchPrice {
   readonly intro: boolean;
 }
 
+/** What is known of one name: a quick, unconfirmed hint, or a result, which is the registry's word. */
+export interface SearchAnswer {
+  readonly type: 'hint' | 'result';
+  readonly name: string;
+  readonly unicode: string;
+  readonly label: string;
+  readonly extension: string;
+  /** A hint is `unknown` where the zone has not been read. */
+  readonly status: NameStatus;
+  /** The registry's own unit prices, USD cents. */
+  readonly premium?: RegistryAnswer['premium'];
+  readonly price: SearchPrice | null;
+  /** When the registry was asked, or its zone read; ISO 8601 instant. */
+  readonly checkedAt: string;
+  /** The registry's id, `zone` for hints, `rules` for what the rules forbid. */
+  readonly source: string;
+  /** Why the name is invalid. */
+  readonly detail?: string;
+}
+
 /** A line of `GET /api/search`. */
 export type SearchEvent =
   | ({ readonly type: 'plan' } & SearchPlan)
-  | {
-      readonly type: 'result';
-      readonly name: string;
-      readonly unicode: string;
-      readonly label: string;
-      readonly extension: string;
-      readonly status: NameStatus;
-      /** The registry's own unit prices, USD cents. */
-      readonly premium?: RegistryAnswer['premium'];
-      readonly price: SearchPrice | null;
-      readonly checkedAt: string;
-      readonly source: string;
-      /** Why the name is invalid. */
-      readonly detail?: string;
-    }
+  | SearchAnswer
   | { readonly type: 'done'; readonly counts: Readonly<Record<string, number>>; readonly ms: number };

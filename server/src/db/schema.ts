@@ -15,6 +15,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { Contact } from '@tienda/core/contacts/contact';
 import type { NameStatus } from '@tienda/core/names/availability';
+import type { FeePayer, OfferState } from '@tienda/core/names/offer';
 import type { OrderEvent } from '@tienda/core/orders/order';
 import type { Quote, QuoteRequest } from '@tienda/core/pricing/quote';
 
@@ -154,6 +155,47 @@ export const heldName = pgTable(
     premiumRenew: bigint('premium_renew', { mode: 'number' }),
   },
   (table) => [index('held_name_account').on(table.accountId, table.expiresOn)],
+);
+
+/** A taken name that an account waits for. */
+export const watch = pgTable(
+  'watch',
+  {
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id, { onDelete: 'cascade' }),
+    name: text().notNull(),
+    createdAt: instant('created_at').notNull(),
+    /** When the registration runs out, as far as the public sees. */
+    expiresOn: date('expires_on'),
+    /** The earliest day on which it can be free. */
+    freeFrom: date('free_from'),
+    nextLookAt: instant('next_look_at').notNull(),
+    /** When the mail went out that it is free. */
+    freeAt: instant('free_at'),
+  },
+  (table) => [primaryKey({ columns: [table.accountId, table.name] }), index('watch_next_look').on(table.nextLookAt)],
+);
+
+/** An offer to the holder of a name. Amounts in USD cents. */
+export const nameOffer = pgTable(
+  'name_offer',
+  {
+    id: uuid().primaryKey(),
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id, { onDelete: 'cascade' }),
+    name: text().notNull(),
+    amount: bigint({ mode: 'number' }).notNull(),
+    feePaidBy: text('fee_paid_by').$type<FeePayer>().notNull(),
+    message: text().notNull(),
+    state: jsonb().$type<OfferState>().notNull(),
+    /** True until the broker has been told of the latest amount. */
+    untold: boolean().notNull().default(true),
+    createdAt: instant('created_at').notNull(),
+    changedAt: instant('changed_at').notNull(),
+  },
+  (table) => [index('name_offer_account').on(table.accountId, table.createdAt)],
 );
 
 /** What a keyed request was answered, so that sending it twice does it once. */

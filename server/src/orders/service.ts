@@ -9,6 +9,7 @@ import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
 import type { ContactStore, StoredContact } from '../contacts/store';
 import { badField, badFields, notFound, Problem, type FieldError } from '../http/problem';
+import { isUuid } from '../http/uuid';
 import type { OrderQueue } from '../jobs/queue';
 import type { QuoteService } from '../pricing/service';
 import type { QuoteStore, StoredQuote } from '../pricing/store';
@@ -159,8 +160,4 @@ function shownEvent({ sequence, event, at }: StoredEvent): ShownOrder['events'][
 
 function changed(detail: string): Problem {
   return new Problem(409, 'quote-changed', 'The quote has changed', detail);
-}
-
-function isUuid(text: string): boolean {
-  return /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(text);
 }

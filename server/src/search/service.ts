@@ -1,67 +1,98 @@
-import type { Catalogue, Extension } from '@tienda/core/catalogue/extension';
-import { isoDate } from '@tienda/core/lifecycle/isoDate';
-import type { NameStatus, RegistryAnswer } from '@tienda/core/names/availability';
+import { setTimeout as pause } from 'node:timers/promises';
+import type { Extension } from '@tienda/core/catalogue/extension';
+import { canRegister, type NameStatus, type RegistryAnswer } from '@tienda/core/names/availability';
 import { domainName } from '@tienda/core/names/domainName';
-import { toULabel } from '@tienda/core/names/idna';
-import { extensionProblem, readLabel } from '@tienda/core/names/label';
-import { readQuery, type SearchPlan } from '@tienda/core/names/readQuery';
-import type { SearchEvent } from '@tienda/core/names/searchEvent';
-import { introRuns, unitPrices } from '@tienda/core/pricing/linePrice';
+import { readQuery } from '@tienda/core/names/readQuery';
+import type { SearchAnswer, SearchEvent } from '@tienda/core/names/searchEvent';
 import type { Currency } from '@tienda/core/pricing/money';
+import { labelHash, type LabelHash } from '@tienda/core/zones/labelHash';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
-import type { Registries } from '../gateways/registry/registryGateway';
+import type { Asker, Registries } from '../gateways/registry/registryGateway';
+import type { ZoneIndex } from '../zones/service';
+import { candidatesOf, type Candidate, type CandidateChoices } from './candidates';
+import { SearchPrices } from './prices';
 import type { AvailabilityStore } from './store';
 
-interface Candidate {
-  readonly name: string;
-  readonly label: string;
-  readonly extension: Extension;
+export interface SearchRequest extends CandidateChoices {
+  readonly query: string;
+  readonly currency: Currency;
+  /** So long the registries are spared, in case the asker types on. */
+  readonly restMs?: number;
+  /** Registries are asked again whatever is known. */
+  readonly fresh?: boolean;
+}
+
+/** How long a registry's answer is shown, with its age, before it is asked again. */
+const answersForMs = 5 * 60 * 1000;
+
+interface Told {
+  readonly type: SearchAnswer['type'];
+  readonly status: NameStatus;
+  readonly premium?: RegistryAnswer['premium'];
+  readonly checkedAt: string;
+  readonly source: string;
 }
 
 export class SearchService {
+  private readonly prices: SearchPrices;
+
   constructor(
     private readonly catalogue: CatalogueReader,
     private readonly registries: Registries,
+    private readonly zones: ZoneIndex,
     private readonly store: AvailabilityStore,
     private readonly clock: Clock,
-  ) {}
+  ) {
+    this.prices = new SearchPrices(clock);
+  }
 
   /**
-   * Searches what was typed: each registry's answers are told as soon as they are known, the most chosen
-   * extensions asked first.
+   * Searches what was typed: at once the plan and a hint for every name, then each registry's answers as soon as
+   * they are known.
    *
-   * @param tell called for every event, in order of time
+   * @param tell called with events in order of time, those known together given together
    */
-  async search(query: string, currency: Currency, rate: string, tell: (event: SearchEvent) => void): Promise<void> {
+  async search(request: SearchRequest, asker: Asker, tell: (events: readonly SearchEvent[]) => void): Promise<void> {
     const start = performance.now();
+    const { query, currency, restMs = 0, fresh = false } = request;
     const catalogue = this.catalogue.current();
     const plan = readQuery(query, catalogue);
-    tell({ type: 'plan', ...plan });
+    const { candidates, problem } = candidatesOf(plan, catalogue, request);
     const counts: Record<string, number> = {};
-    const result = (
-      candidate: Candidate,
-      answer: { status: NameStatus; premium?: RegistryAnswer['premium'] },
-      source: string,
-      detail?: string,
-    ) => {
-      counts[answer.status] = (counts[answer.status] ?? 0) + 1;
-      tell(this.resultOf(candidate, answer, source, currency, rate, detail));
+    const count = (answers: readonly SearchAnswer[]) => {
+      for (const { status } of answers) counts[status] = (counts[status] ?? 0) + 1;
+      return answers;
     };
-    const asked = new Map<string, Candidate>();
-    for (const candidate of candidatesOf(plan, catalogue)) {
-      const label = readLabel(toULabel(candidate.label));
-      const problem = label.kind === 'problem' ? label : extensionProblem(label, candidate.extension);
-      if (problem) result(candidate, { status: 'invalid' }, 'rules', problem.detail);
-      else asked.set(candidate.name, candidate);
-    }
-    await this.ask([...asked.values()], (answers) => {
-      for (const [name, answer] of answers) {
+    const refused = candidates.filter((candidate) => candidate.refused !== undefined);
+    const asked = new Map(candidates.flatMap((c) => (c.refused === undefined ? [[c.name, c] as const] : [])));
+    tell([
+      { type: 'plan', ...plan, problems: problem ? [...plan.problems, problem] : plan.problems },
+      ...this.hints([...asked.values()], currency),
+      ...count(refused.map((candidate) => this.refusal(candidate, currency))),
+    ]);
+    if (restMs > 0) await pause(restMs);
+    if (asker.signal?.aborted) return;
+
+    const answered = (answers: ReadonlyMap<string, RegistryAnswer & { readonly checkedAt?: Date }>) => {
+      const told = [...answers].flatMap(([name, { status, premium, checkedAt = this.clock.now() }]) => {
         const candidate = asked.get(name);
-        if (candidate) result(candidate, answer, candidate.extension.registry);
-      }
-    });
-    tell({ type: 'done', counts, ms: Math.round(performance.now() - start) });
+        if (!candidate) return [];
+        const source = candidate.extension.registry;
+        const answer: Told = { type: 'result', status, checkedAt: checkedAt.toISOString(), source };
+        return [this.told(candidate, premium ? { ...answer, premium } : answer, currency)];
+      });
+      if (told.length > 0) tell(count(told));
+    };
+    const since = new Date(this.clock.now().getTime() - answersForMs);
+    const kept = fresh ? new Map<string, never>() : await this.store.kept([...asked.keys()], since);
+    answered(kept);
+    await this.ask(
+      [...asked.values()].filter(({ name }) => !kept.has(name)),
+      answered,
+      asker,
+    );
+    tell([{ type: 'done', counts, ms: Math.round(performance.now() - start) }]);
   }
 
   /**
@@ -83,8 +114,9 @@ export class SearchService {
 
   /** Asks each name's registry, all registries side by side; every answer is told, then kept. */
   private async ask(
-    names: readonly Pick<Candidate, 'name' | 'extension'>[],
+    names: readonly { readonly name: string; readonly extension: Extension }[],
     answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void,
+    asker?: Asker,
   ): Promise<void> {
     const byRegistry = new Map<string, string[]>();
     for (const { name, extension } of names) {
@@ -97,62 +129,50 @@ export class SearchService {
         const registry = this.registries.get(id);
         if (!registry) throw new Error(`No gateway to the registry ${id}`);
         const kept: Promise<void>[] = [];
-        await registry.check(asked, (answers) => {
+        const heard = (answers: ReadonlyMap<string, RegistryAnswer>) => {
           answered(answers);
           kept.push(this.store.keep(answers, this.clock.now()));
-        });
+        };
+        await registry.check(asked, heard, asker);
         await Promise.all(kept);
       }),
     );
   }
 
-  private resultOf(
-    { name, label, extension }: Candidate,
-    { status, premium }: { status: NameStatus; premium?: RegistryAnswer['premium'] },
-    source: string,
-    currency: Currency,
-    rate: string,
-    detail: string | undefined,
-  ): SearchEvent {
-    const now = this.clock.now();
-    const offered = status === 'available' || status === 'premium';
-    const shortest = extension.terms.register[0] ?? 1;
-    const prices = unitPrices(extension, premium, introRuns(extension, shortest, isoDate(now)), currency, rate);
+  /** What the index says of every name, each label hashed once. */
+  private hints(candidates: readonly Candidate[], currency: Currency): SearchAnswer[] {
+    const hashes = new Map<string, LabelHash>();
+    const now = this.clock.now().toISOString();
+    return candidates.map((candidate) => {
+      const { label, extension } = candidate;
+      const hash = hashes.get(label) ?? labelHash(label);
+      hashes.set(label, hash);
+      const hint = this.zones.hint(hash, extension.label);
+      const { status, at } = hint ?? { status: 'unknown', at: now };
+      return this.told(candidate, { type: 'hint', status, checkedAt: at, source: 'zone' }, currency);
+    });
+  }
+
+  private refusal(candidate: Candidate, currency: Currency): SearchAnswer {
+    const checkedAt = this.clock.now().toISOString();
+    return this.told(candidate, { type: 'result', status: 'invalid', checkedAt, source: 'rules' }, currency);
+  }
+
+  private told({ name, label, unicode, extension, refused }: Candidate, told: Told, currency: Currency): SearchAnswer {
+    const { status, premium, checkedAt, type, source } = told;
+    const priced = canRegister(status) || (type === 'hint' && status === 'unknown');
     return {
-      type: 'result',
+      type,
       name,
-      unicode: `${toULabel(label)}.${extension.unicode}`,
+      unicode,
       label,
       extension: extension.label,
       status,
       ...(premium ? { premium } : {}),
-      price: offered
-        ? {
-            currency,
-            firstYear: (prices.intro ?? prices.register) + prices.fee,
-            renewal: prices.renew + prices.fee,
-            intro: prices.intro !== undefined,
-          }
-        : null,
-      checkedAt: now.toISOString(),
+      price: priced ? this.prices.of(extension, premium, currency) : null,
+      checkedAt,
       source,
-      ...(detail ? { detail } : {}),
+      ...(refused === undefined ? {} : { detail: refused }),
     };
   }
-}
-
-/** Full names first, then every label in every extension, the most chosen extension first; no name twice. */
-function candidatesOf({ names, labels }: SearchPlan, catalogue: Catalogue): Candidate[] {
-  const byPopularity = [...catalogue.values()].sort((a, b) => b.popularity - a.popularity);
-  const found = new Map<string, Candidate>();
-  for (const name of names) {
-    const read = domainName(name, catalogue);
-    if (read.kind === 'name') found.set(name, { name, label: read.label, extension: read.extension });
-  }
-  for (const label of labels)
-    for (const extension of byPopularity) {
-      const name = `${label}.${extension.label}`;
-      if (!found.has(name)) found.set(name, { name, label, extension });
-    }
-  return [...found.values()];
 }

@@ -1,7 +1,12 @@
-import { and, gt, inArray, sql } from 'drizzle-orm';
+import { and, gt, sql } from 'drizzle-orm';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import type { Database } from '../db/database';
 import { availability } from '../db/schema';
+
+/** A registry's answer as it was kept. */
+export interface KeptAnswer extends RegistryAnswer {
+  readonly checkedAt: Date;
+}
 
 /** Keeps the registries' answers, so that a quote need not ask again for what was just asked. */
 export class AvailabilityStore {
@@ -35,16 +40,22 @@ export class AvailabilityStore {
 
   /** Answers given after `since`. */
   async answers(names: readonly string[], since: Date): Promise<Map<string, RegistryAnswer>> {
+    const kept = await this.kept(names, since);
+    return new Map([...kept].map(([name, { checkedAt: _, ...answer }]) => [name, answer]));
+  }
+
+  /** Answers given after `since`, with when they were given. */
+  async kept(names: readonly string[], since: Date): Promise<Map<string, KeptAnswer>> {
     if (names.length === 0) return new Map();
     const rows = await this.database
       .select()
       .from(availability)
-      .where(and(inArray(availability.name, [...names]), gt(availability.checkedAt, since)));
+      .where(and(sql`${availability.name} = any(${sql.param(names)})`, gt(availability.checkedAt, since)));
     return new Map(
-      rows.flatMap(({ name, status, premiumRegister: register, premiumRenew: renew }) => {
+      rows.flatMap(({ name, status, premiumRegister: register, premiumRenew: renew, checkedAt }) => {
         if (status === 'invalid' || status === 'unsupported') return [];
         const premium = register !== null && renew !== null ? { premium: { register, renew } } : {};
-        return [[name, { status, ...premium }]];
+        return [[name, { status, ...premium, checkedAt }]];
       }),
     );
   }

@@ -5,6 +5,7 @@ import type { EppContact } from '@tienda/core/epp/objects';
 export const registrySchema = pgSchema('registry');
 export const paymentsSchema = pgSchema('payments');
 export const mailSchema = pgSchema('mail');
+export const brokerSchema = pgSchema('broker');
 
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 
@@ -60,6 +61,15 @@ export const intent = paymentsSchema.table(
   },
   (table) => [index('intent_reference').on(table.reference)],
 );
+
+/** An offer for a name, under the buyer's reference. Amount: US cents that would reach the holder. */
+export const brokerOffer = brokerSchema.table('offer', {
+  reference: text().primaryKey(),
+  name: text().notNull(),
+  amount: bigint({ mode: 'number' }).notNull(),
+  message: text().notNull(),
+  sentAt: instant('sent_at').notNull(),
+});
 
 /** What was answered to a key, so that a repeated request is answered alike. */
 export const idempotentAnswer = paymentsSchema.table('idempotent_answer', {

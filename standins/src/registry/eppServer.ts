@@ -22,6 +22,8 @@ export interface EppServerOptions extends RegistryShared {
   readonly certificate: string;
   readonly pace: number;
   readonly faults: Faults;
+  /** Checks answered so far, by all sessions. */
+  readonly checks: { count: number };
   readonly log: Logger;
 }
 
@@ -83,9 +85,10 @@ async function carryOut(
   { command, clTRID }: ReceivedCommand,
   session: RegistrySession,
   socket: tls.TLSSocket,
-  { registry, pace, faults }: EppServerOptions,
+  options: EppServerOptions,
 ): Promise<boolean> {
-  await pause(latency(registry, command.type) * pace);
+  const { registry, pace, faults } = options;
+  await pause(latency(registry, command.type, options.checks) * pace);
   const fault = faults.strike(command.type);
   if (fault?.kind === 'delay') await pause(fault.ms ?? 1000);
   if (fault?.kind === 'dropBefore') {
@@ -107,7 +110,10 @@ async function carryOut(
   return !over;
 }
 
-function latency({ latencyMs }: Registry, command: string): number {
-  if (command === 'checkDomains') return latencyMs.check;
+function latency({ latencyMs, slowEvery }: Registry, command: string, checks: { count: number }): number {
+  if (command === 'checkDomains') {
+    checks.count += 1;
+    return latencyMs.check * (slowEvery && checks.count % slowEvery.nth === 0 ? slowEvery.times : 1);
+  }
   return command === 'createDomain' ? latencyMs.create : latencyMs.other;
 }

@@ -1,4 +1,13 @@
 import { extensionEntries } from '@tienda/core/catalogue/shipped';
+import { wordRank } from './background';
+import { chanceOf } from './chance';
+
+/** What a name costs a registrar, USD cents, and in which class (RFC 8748 section 3.7). */
+export interface Fees {
+  readonly create: number;
+  readonly renew: number;
+  readonly feeClass: string;
+}
 
 /** How one registry behaves, and what it started with. */
 export interface Registry {
@@ -7,13 +16,21 @@ export interface Registry {
   /** Extensions it keeps, as A-labels. */
   readonly zones: readonly string[];
   readonly latencyMs: { readonly check: number; readonly other: number; readonly create: number };
+  /** Every n-th check takes so many times as long: a registry with bad days. */
+  readonly slowEvery?: { readonly nth: number; readonly times: number };
   /** Sessions one client may hold at once. */
   readonly sessions: number;
   /** Names in one check command. */
   readonly namesPerCheck: number;
-  /** Yearly prices of premium names, USD cents. */
+  /** Commands whose fees one check may ask for. */
+  readonly feesPerCheck: number;
+  /** Premium names that were priced one by one: yearly prices, USD cents. */
   readonly premium: Readonly<Record<string, { readonly create: number; readonly renew: number }>>;
+  /** Prices short and common words by tier. */
+  readonly premiumTiers: boolean;
   readonly reserved: readonly string[];
+  /** Labels kept back in every zone. */
+  readonly reservedLabels: readonly string[];
   /** Names registered through others before Tienda opened, with the day they expire. */
   readonly taken: Readonly<Record<string, string>>;
 }
@@ -21,25 +38,55 @@ export interface Registry {
 /** What a registry asks of registrars, as a share of what Tienda asks of people. */
 const wholesaleShare = 0.7;
 
-const zonesOf = (registry: string) =>
-  extensionEntries.filter((entry) => entry.registry === registry).map(({ label }) => label);
+const pricesOf = new Map(extensionEntries.map(({ label, prices }) => [label, prices]));
 
-/** USD cents that a registry asks for a year of an ordinary name. */
-export function ordinaryFees(zone: string): { readonly create: number; readonly renew: number } {
-  const prices = extensionEntries.find(({ label }) => label === zone)?.prices;
+/** What a registry asks for a year of an ordinary name. */
+export function ordinaryFees(zone: string): Fees {
+  const prices = pricesOf.get(zone);
   if (!prices) throw new Error(`No registry keeps .${zone}`);
-  return { create: Math.round(prices.register * wholesaleShare), renew: Math.round(prices.renew * wholesaleShare) };
+  return {
+    create: Math.round(prices.register * wholesaleShare),
+    renew: Math.round(prices.renew * wholesaleShare),
+    feeClass: 'standard',
+  };
 }
 
-export const registries: readonly Registry[] = [
+/** What a registry asks for a name: priced by itself, by its tier, or like any other. */
+export function feesOf({ premium, premiumTiers }: Registry, label: string, zone: string): Fees {
+  const byItself = premium[`${label}.${zone}`];
+  if (byItself) return { ...byItself, feeClass: 'premium' };
+  return (premiumTiers ? tierOf(label, zone) : undefined) ?? ordinaryFees(zone);
+}
+
+/** Three tiers: very short labels, common words dear every year, other words dear the first year only. */
+function tierOf(label: string, zone: string): Fees | undefined {
+  if (/^[a-z]{1,2}$/.test(label)) return { create: 120_000, renew: 48_000, feeClass: 'premium-short' };
+  const rank = wordRank(label);
+  if (rank === undefined || rank > 4000) return undefined;
+  const draw = chanceOf(`tier ${label}.${zone}`);
+  if (draw < 0.12) return { create: 26_000, renew: 26_000, feeClass: 'premium-word' };
+  if (draw < 0.3) return { create: 9500, renew: ordinaryFees(zone).renew, feeClass: 'premium-first' };
+  return undefined;
+}
+
+const usual = {
+  feesPerCheck: 2,
+  premium: {},
+  premiumTiers: false,
+  reserved: [],
+  reservedLabels: [],
+  taken: {},
+} as const satisfies Partial<Registry>;
+
+/** Seven registries, each with ways of its own; the order gives their ports. */
+const descriptions: readonly Omit<Registry, 'zones'>[] = [
   {
+    ...usual,
     id: 'lanternhead',
     serverId: 'Lanternhead Registry',
-    zones: zonesOf('lanternhead'),
     latencyMs: { check: 20, other: 20, create: 1200 },
     sessions: 8,
     namesPerCheck: 20,
-    premium: {},
     reserved: ['www.com', 'nic.boats'],
     taken: {
       'saltwhistle.com': '2027-05-03',
@@ -51,29 +98,71 @@ export const registries: readonly Registry[] = [
     },
   },
   {
+    ...usual,
     id: 'quarrystone',
     serverId: 'Quarrystone Names',
-    zones: zonesOf('quarrystone'),
     latencyMs: { check: 70, other: 50, create: 2000 },
-    sessions: 6,
-    namesPerCheck: 10,
+    sessions: 12,
+    namesPerCheck: 25,
     premium: {
       'saltwhistle.lake': { create: 24000, renew: 24000 },
       'boatyard.marine': { create: 90000, renew: 3200 },
       'sail.club': { create: 45000, renew: 45000 },
     },
+    premiumTiers: true,
     reserved: ['saltwhistle.coop', 'nic.shop'],
     taken: { 'boatyard.shop': '2027-02-11', 'quayquill.works': '2027-10-05' },
   },
   {
+    ...usual,
     id: 'millrace',
     serverId: 'Millrace Country Registry',
-    zones: zonesOf('millrace'),
     latencyMs: { check: 160, other: 90, create: 2600 },
-    sessions: 4,
-    namesPerCheck: 5,
-    premium: {},
+    sessions: 10,
+    namesPerCheck: 20,
     reserved: ['police.ie'],
     taken: { 'boatyard.co.uk': '2027-06-18', 'saltwhistle.se': '2027-01-09' },
   },
+  {
+    ...usual,
+    id: 'tidewheel',
+    serverId: 'Tidewheel Names',
+    latencyMs: { check: 40, other: 40, create: 1500 },
+    sessions: 8,
+    namesPerCheck: 20,
+    feesPerCheck: 1,
+    premium: { 'saltwhistle.store': { create: 18000, renew: 9000 } },
+  },
+  {
+    ...usual,
+    id: 'fernhollow',
+    serverId: 'Fernhollow Commons',
+    latencyMs: { check: 120, other: 60, create: 1800 },
+    sessions: 8,
+    namesPerCheck: 20,
+    reserved: ['saltwhistle.community'],
+    reservedLabels: ['police', 'council', 'mayor', 'townhall', 'parliament', 'airport', 'tourism', 'museum', 'parish'],
+  },
+  {
+    ...usual,
+    id: 'ropewalk',
+    serverId: 'Ropewalk Registry',
+    latencyMs: { check: 240, other: 120, create: 2200 },
+    sessions: 6,
+    namesPerCheck: 15,
+  },
+  {
+    ...usual,
+    id: 'copperbell',
+    serverId: 'Copperbell Country Names',
+    latencyMs: { check: 400, other: 200, create: 4000 },
+    slowEvery: { nth: 5, times: 2 },
+    sessions: 8,
+    namesPerCheck: 10,
+  },
 ];
+
+export const registries: readonly Registry[] = descriptions.map((description) => ({
+  ...description,
+  zones: extensionEntries.filter(({ registry }) => registry === description.id).map(({ label }) => label),
+}));

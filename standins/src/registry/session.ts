@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import type { EppCommand } from '@tienda/core/epp/command';
+import type { CheckDomains, EppCommand } from '@tienda/core/epp/command';
 import type { EppDomainCheck, EppDomainCreate } from '@tienda/core/epp/objects';
 import type { EppData, EppResponse } from '@tienda/core/epp/response';
 import { resultTexts, type ResultCode } from '@tienda/core/epp/resultCode';
 import { decimalAmount, minorAmount } from '@tienda/core/pricing/money';
-import { ordinaryFees, type Registry } from './registries';
+import { feesOf, type Fees, type Registry } from './registries';
 import type { RegistryStore } from './store';
 
 /** What a session answers, before the transaction ids are put on. */
@@ -61,7 +61,7 @@ export class RegistrySession {
       case 'hello':
         return { code: 2002, reason: 'hello is answered by a greeting' };
       case 'checkDomains':
-        return this.checkDomains(command.names, command.feesIn);
+        return this.checkDomains(command);
       case 'checkContacts':
         return this.checkContacts(command.ids);
       case 'infoDomain':
@@ -71,7 +71,7 @@ export class RegistrySession {
       case 'createDomain':
         return this.createDomain(command.domain, this.client);
       case 'createContact': {
-        const created = await this.shared.store.createContact(command.contact, this.client, this.shared.now());
+        const created = await this.shared.store.createContact(command.contact, this.client);
         if (!created) return { code: 2302, reason: 'A contact with this id exists' };
         const createdAt = this.shared.now().toISOString();
         return { code: 1000, data: { type: 'contactCreated', id: command.contact.id, createdAt } };
@@ -96,13 +96,19 @@ export class RegistrySession {
     return /^[a-z0-9-]{1,63}\./.test(name) && this.shared.registry.zones.includes(zone) ? zone : undefined;
   }
 
-  private fees(name: string, zone: string): { create: number; renew: number; premium: boolean } {
-    const premium = this.shared.registry.premium[name];
-    return premium ? { ...premium, premium: true } : { ...ordinaryFees(zone), premium: false };
+  private fees(name: string, zone: string): Fees {
+    return feesOf(this.shared.registry, name.slice(0, -zone.length - 1), zone);
   }
 
-  private async checkDomains(names: readonly string[], feesIn: string | undefined): Promise<Answer> {
+  private reserved(name: string): boolean {
+    const { reserved, reservedLabels } = this.shared.registry;
+    return reserved.includes(name) || reservedLabels.includes(name.slice(0, name.indexOf('.')));
+  }
+
+  private async checkDomains({ names, feesIn, feesOf: feeCommands = [] }: CheckDomains): Promise<Answer> {
     const { registry, store } = this.shared;
+    if (feeCommands.length > registry.feesPerCheck)
+      return { code: 2306, reason: `Fees of at most ${registry.feesPerCheck} command in one check` };
     if (names.length > registry.namesPerCheck)
       return { code: 2306, reason: `At most ${registry.namesPerCheck} names in one check` };
     if (feesIn !== undefined && feesIn !== currency) return { code: 2306, reason: `Fees are in ${currency}` };
@@ -111,15 +117,15 @@ export class RegistrySession {
       const zone = this.zoneOf(name);
       if (!zone) return { name, available: false, reason: 'Not a name of this registry' };
       if (registered.has(name)) return { name, available: false, reason: 'In use' };
-      if (registry.reserved.includes(name)) return { name, available: false, reason: 'Reserved' };
+      if (this.reserved(name)) return { name, available: false, reason: 'Reserved' };
       if (feesIn === undefined) return { name, available: true };
-      const { create, renew, premium } = this.fees(name, zone);
+      const { create, renew, feeClass } = this.fees(name, zone);
       return {
         name,
         available: true,
-        feeClass: premium ? 'premium' : 'standard',
-        create: { currency, amount: decimalAmount(create, currency) },
-        renew: { currency, amount: decimalAmount(renew, currency) },
+        feeClass,
+        ...(feeCommands.includes('create') ? { create: { currency, amount: decimalAmount(create, currency) } } : {}),
+        ...(feeCommands.includes('renew') ? { renew: { currency, amount: decimalAmount(renew, currency) } } : {}),
       };
     });
     return { code: 1000, data: { type: 'domainChecks', checks, ...(feesIn === undefined ? {} : { feesIn }) } };
@@ -135,7 +141,7 @@ export class RegistrySession {
     const domain = await this.shared.store.domain(name);
     if (!domain) return { code: 2303 };
     if (authCode !== undefined && authCode !== domain.authCode) return { code: 2202 };
-    const { authCode: secret, ...open } = domain;
+    const { authCode: secret, stage: _stage, nameservers: _nameservers, ...open } = domain;
     return {
       code: 1000,
       data: { type: 'domain', domain: domain.sponsor === client ? { ...open, authCode: secret } : open },
@@ -150,32 +156,31 @@ export class RegistrySession {
   }
 
   private async createDomain(domain: EppDomainCreate, client: string): Promise<Answer> {
-    const { registry, store, now } = this.shared;
+    const { store } = this.shared;
     const zone = this.zoneOf(domain.name);
     if (!zone) return { code: 2306, reason: 'Not a name of this registry' };
     if (domain.years > 10) return { code: 2004, reason: 'At most 10 years' };
-    if (registry.reserved.includes(domain.name)) return { code: 2306, reason: 'Reserved' };
+    if (this.reserved(domain.name)) return { code: 2306, reason: 'Reserved' };
     const wanted = [domain.registrant, ...domain.contacts.map(({ id }) => id)];
     const known = await store.contacts(wanted);
     const missing = wanted.find((id) => known.get(id)?.sponsor !== client);
     if (missing) return { code: 2303, reason: `Contact ${missing} does not exist` };
-    const { create, renew, premium } = this.fees(domain.name, zone);
-    if (premium && !domain.fee) return { code: 2003, reason: 'A premium name needs its fee agreed to' };
+    const { create, renew, feeClass } = this.fees(domain.name, zone);
+    if (feeClass !== 'standard' && !domain.fee) return { code: 2003, reason: 'A premium name needs its fee agreed to' };
     if (domain.fee) {
       if (domain.fee.currency !== currency) return { code: 2306, reason: `Fees are in ${currency}` };
       const due = create + renew * (domain.years - 1);
       if (minorAmount(domain.fee.amount, currency) < due)
         return { code: 2004, reason: `The fee is ${decimalAmount(due, currency)} ${currency}` };
     }
-    const createdAt = now();
-    const created = await store.create(domain, client, createdAt);
+    const created = await store.create(domain, client);
     if (!created) return { code: 2302, reason: 'In use' };
     return {
       code: 1000,
       data: {
         type: 'domainCreated',
         name: domain.name,
-        createdAt: createdAt.toISOString(),
+        createdAt: created.createdAt.toISOString(),
         expiresAt: created.expiresAt.toISOString(),
       },
     };

@@ -7,19 +7,26 @@ import { serveHttp } from '../http';
 import { certificateIn } from './certificate';
 import { startEppServer } from './eppServer';
 import { registries } from './registries';
-import { RegistryStore } from './store';
+import { RegistryStore, type RegistryKeeper } from './store';
+import { zoneFileRouter } from './zoneFiles';
 
 const dayInMs = 24 * 3600 * 1000;
 
-/** Starts every registry on a port of its own, and the switchboard for their faults and their clock. */
-export async function startRegistries(config: StandInConfig, database: Database, log: Logger): Promise<void> {
+/** Starts every registry on a port of its own, the switchboard for their faults and their clock, and their zone files. */
+export async function startRegistries(
+  config: StandInConfig,
+  database: Database,
+  log: Logger,
+): Promise<readonly RegistryKeeper[]> {
   const { key, certificate } = await certificateIn(config.tlsDirectory);
   const faults = new Map(registries.map(({ id }) => [id, new Faults()]));
+  const keepers: RegistryKeeper[] = [];
   let daysAhead = 0;
   const now = () => new Date(Date.now() + daysAhead * dayInMs);
   for (const [index, registry] of registries.entries()) {
-    const store = new RegistryStore(database, registry);
+    const store = new RegistryStore(database, registry, now);
     await store.seed();
+    keepers.push({ registry, store });
     await startEppServer({
       registry,
       store,
@@ -32,6 +39,7 @@ export async function startRegistries(config: StandInConfig, database: Database,
       passwords: { tienda: config.registryPassword },
       sessionsByClient: new Map(),
       faults: faults.get(registry.id) ?? new Faults(),
+      checks: { count: 0 },
       now,
     });
     log.info({ registry: registry.id, port: config.registryPort + index }, 'registry listens');
@@ -50,4 +58,6 @@ export async function startRegistries(config: StandInConfig, database: Database,
     ctx.status = 204;
   });
   await serveHttp(router, config.host, config.registryControlPort, log);
+  await serveHttp(zoneFileRouter(keepers, config.zonesPassword, log), config.host, config.zonesPort, log);
+  return keepers;
 }

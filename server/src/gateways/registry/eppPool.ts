@@ -1,18 +1,22 @@
 import { EppConnection, SessionLimitReached, type EppAddress } from './eppConnection';
-import { RegistrySilent } from './registryGateway';
+import { RegistrySilent, type Asker } from './registryGateway';
+import { Turns } from './turns';
 
 interface Turn {
   readonly resolve: (connection: EppConnection) => void;
   readonly reject: (fault: Error) => void;
 }
 
+/** Work of the shop's own, such as orders: a single asker beside the visitors. */
+const shop: Asker = { id: 'shop' };
+
 /**
- * The sessions with one registry, shared by all its users in the order they came. Opens sessions as they are
+ * The sessions with one registry, shared by all askers in turn. Opens sessions as they are
  * needed, up to the limit; where the registry allows fewer, makes do with those it has.
  */
 export class EppPool {
   private readonly idle: EppConnection[] = [];
-  private readonly turns: Turn[] = [];
+  private readonly turns = new Turns<Turn>();
   /** Sessions logged in, idle or lent. */
   private readonly members = new Set<EppConnection>();
   /** Sessions open or being opened. */
@@ -24,9 +28,13 @@ export class EppPool {
     private readonly limit: number,
   ) {}
 
-  /** Lends a session to the action; takes it back, or forgets it where it broke. @throws RegistrySilent */
-  async use<Result>(action: (connection: EppConnection) => Promise<Result>): Promise<Result> {
-    const connection = await this.borrow();
+  /**
+   * Lends a session to the action; takes it back, or forgets it where it broke.
+   *
+   * @throws RegistrySilent, also where the asker went away before a session was free
+   */
+  async use<Result>(action: (connection: EppConnection) => Promise<Result>, asker = shop): Promise<Result> {
+    const connection = await this.borrow(asker);
     try {
       return await action(connection);
     } finally {
@@ -36,16 +44,29 @@ export class EppPool {
 
   close(): void {
     this.closed = true;
-    for (const { reject } of this.turns.splice(0)) reject(new RegistrySilent('The pool is closed'));
+    for (const { reject } of this.turns.drain()) reject(new RegistrySilent('The pool is closed'));
     for (const connection of this.idle.splice(0)) connection.close();
   }
 
-  private borrow(): Promise<EppConnection> {
+  private borrow({ id, signal }: Asker): Promise<EppConnection> {
+    if (signal?.aborted) return Promise.reject(new RegistrySilent('The asker went away'));
     if (this.closed) return Promise.reject(new RegistrySilent('The pool is closed'));
     const connection = this.idle.pop();
     if (connection) return Promise.resolve(connection);
     return new Promise((resolve, reject) => {
-      this.turns.push({ resolve, reject });
+      const leave = () => {
+        this.turns.remove(id, turn);
+        reject(new RegistrySilent('The asker went away'));
+      };
+      const turn: Turn = {
+        resolve: (connection) => {
+          signal?.removeEventListener('abort', leave);
+          resolve(connection);
+        },
+        reject,
+      };
+      signal?.addEventListener('abort', leave, { once: true });
+      this.turns.push(id, turn);
       this.openForTurns();
     });
   }
@@ -81,6 +102,6 @@ export class EppPool {
   }
 
   private openForTurns(): void {
-    if (!this.closed && this.turns.length > 0 && this.open < this.limit) void this.openOne();
+    if (!this.closed && this.turns.waiting && this.open < this.limit) void this.openOne();
   }
 }

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { EppCommand } from '@tienda/core/epp/command';
+import type { EppCommand, FeeCommand } from '@tienda/core/epp/command';
 import type { EppContact, EppDomainCheck, EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
 import type { EppData, EppResponse } from '@tienda/core/epp/response';
 import { succeeded } from '@tienda/core/epp/resultCode';
@@ -7,7 +7,7 @@ import type { RegistryAnswer } from '@tienda/core/names/availability';
 import { minorAmount } from '@tienda/core/pricing/money';
 import type { EppAddress } from './eppConnection';
 import { EppPool } from './eppPool';
-import { RegistrySilent, type CreateOutcome, type RegistryGateway } from './registryGateway';
+import { RegistrySilent, type Asker, type CreateOutcome, type RegistryGateway } from './registryGateway';
 
 /** The currency in which registries are asked for fees; the catalogue's own. */
 const feesIn = 'USD';
@@ -24,6 +24,7 @@ export class EppRegistry implements RegistryGateway {
     address: EppAddress,
     sessions: number,
     private readonly namesPerCheck: number,
+    private readonly feesPerCheck = 2,
   ) {
     this.pool = new EppPool(address, sessions);
   }
@@ -31,21 +32,51 @@ export class EppRegistry implements RegistryGateway {
   async check(
     names: readonly string[],
     answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void,
+    asker?: Asker,
   ): Promise<void> {
     const frames: string[][] = [];
     for (let at = 0; at < names.length; at += this.namesPerCheck) frames.push(names.slice(at, at + this.namesPerCheck));
-    await Promise.all(frames.map(async (frame) => answered(await this.checkFrame(frame))));
+    await Promise.all(
+      frames.map(async (frame) => {
+        const answers = await this.checkFrame(frame, asker);
+        if (!asker?.signal?.aborted) answered(answers);
+      }),
+    );
   }
 
-  private async checkFrame(names: readonly string[]): Promise<Map<string, RegistryAnswer>> {
+  private async checkFrame(names: readonly string[], asker?: Asker): Promise<Map<string, RegistryAnswer>> {
     const answers = new Map<string, RegistryAnswer>(names.map((name) => [name, { status: 'unknown' }]));
     try {
-      const { data } = await this.send({ type: 'checkDomains', names, feesIn });
-      if (data?.type === 'domainChecks') for (const check of data.checks) answers.set(check.name, readCheck(check));
+      const together: readonly FeeCommand[] = this.feesPerCheck > 1 ? ['create', 'renew'] : ['create'];
+      const checks = await this.askedFor(names, together, asker);
+      const dear = together.length > 1 ? [] : checks.filter(({ feeClass }) => isPremium(feeClass));
+      const renewals =
+        dear.length === 0
+          ? []
+          : await this.askedFor(
+              dear.map(({ name }) => name),
+              ['renew'],
+              asker,
+            );
+      const renewOf = new Map(renewals.map(({ name, renew }) => [name, renew]));
+      for (const check of checks) {
+        const renew = check.renew ?? renewOf.get(check.name);
+        answers.set(check.name, readCheck({ ...check, ...(renew ? { renew } : {}) }));
+      }
     } catch (fault) {
       if (!(fault instanceof RegistrySilent)) throw fault;
     }
     return answers;
+  }
+
+  private async askedFor(
+    names: readonly string[],
+    feesOf: readonly FeeCommand[],
+    asker?: Asker,
+  ): Promise<readonly EppDomainCheck[]> {
+    const transaction = `TIENDA-${randomUUID()}`;
+    const { code, data } = await this.send({ type: 'checkDomains', names, feesIn, feesOf }, transaction, asker);
+    return expected(code, data, 'domainChecks').checks;
   }
 
   async info(name: string, authCode?: string): Promise<EppDomainInfo | undefined> {
@@ -75,8 +106,8 @@ export class EppRegistry implements RegistryGateway {
     this.pool.close();
   }
 
-  private send(command: EppCommand, transaction = `TIENDA-${randomUUID()}`): Promise<EppResponse> {
-    return this.pool.use((connection) => connection.send(command, transaction));
+  private send(command: EppCommand, transaction = `TIENDA-${randomUUID()}`, asker?: Asker): Promise<EppResponse> {
+    return this.pool.use((connection) => connection.send(command, transaction), asker);
   }
 }
 
@@ -94,10 +125,16 @@ function isData<Type extends EppData['type']>(data: EppData, type: Type): data i
   return data.type === type;
 }
 
+/** Registries name their premium classes as they like, each beginning with the word. */
+function isPremium(feeClass: string | undefined): boolean {
+  return feeClass?.startsWith('premium') ?? false;
+}
+
 /** A registry's check in Tienda's words. */
 function readCheck({ available, reason, feeClass, create, renew }: EppDomainCheck): RegistryAnswer {
   if (!available) return { status: /reserved/i.test(reason ?? '') ? 'reserved' : 'taken' };
-  if (feeClass !== 'premium' || !create || !renew) return { status: 'available' };
+  if (!isPremium(feeClass)) return { status: 'available' };
+  if (!create || !renew) return { status: 'unknown' };
   const premium = { register: minorAmount(create.amount, feesIn), renew: minorAmount(renew.amount, feesIn) };
   return { status: 'premium', premium };
 }

@@ -11,14 +11,25 @@ export type CreateOutcome =
   | { readonly type: 'exists' }
   | { readonly type: 'refused'; readonly reason: string };
 
+/** For whom registries are asked: askers take turns, and one who has gone away is asked for no more. */
+export interface Asker {
+  readonly id: string;
+  readonly signal?: AbortSignal;
+}
+
 /** A registry as Tienda uses it. One adapter speaks EPP. */
 export interface RegistryGateway {
   readonly id: string;
   /**
    * Asks for names in frames as large as the registry allows, side by side; `answered` is called with each
-   * frame's names as soon as they are known. Names of a frame that got no answer are `unknown`.
+   * frame's names as soon as they are known. Names of a frame that got no answer are `unknown`; those of a frame
+   * that was not sent any more, since its asker went away, are not told.
    */
-  check(names: readonly string[], answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void): Promise<void>;
+  check(
+    names: readonly string[],
+    answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void,
+    asker?: Asker,
+  ): Promise<void>;
   /** @throws RegistrySilent */
   info(name: string, authCode?: string): Promise<EppDomainInfo | undefined>;
   /** Makes the contact, or finds it there from an earlier attempt. @throws RegistrySilent */

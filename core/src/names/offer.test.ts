@@ -1,0 +1,54 @@
+import fc from 'fast-check';
+import { nextOffer, offerSums, type Offer, type OfferEvent } from './offer';
+
+test('the fee is a tenth, on top for the buyer or out of what the holder gets', () => {
+  expect(offerSums(100_000, 'buyer')).toEqual({
+    amount: 100_000,
+    fee: 10_000,
+    buyerPays: 110_000,
+    holderGets: 100_000,
+  });
+  expect(offerSums(100_000, 'holder')).toEqual({
+    amount: 100_000,
+    fee: 10_000,
+    buyerPays: 100_000,
+    holderGets: 90_000,
+  });
+  expect(offerSums(5000, 'buyer').fee).toBe(2500);
+});
+
+test('what the buyer pays is what the holder gets and the fee, to the cent', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 5000, max: 100_000_000 }), fc.constantFrom('buyer', 'holder'), (amount, payer) => {
+      const { fee, buyerPays, holderGets } = offerSums(amount, payer);
+      expect(buyerPays).toBe(holderGets + fee);
+    }),
+  );
+});
+
+const sent: Offer = { amount: 50_000, state: { at: 'sent' } };
+const after = (...events: OfferEvent[]) => events.reduce(nextOffer, sent);
+
+test('an offer is agreed when the holder accepts, or the buyer accepts what the holder asks', () => {
+  expect(after({ type: 'holderAccepted' }).state).toEqual({ at: 'agreed', amount: 50_000 });
+  expect(after({ type: 'holderCountered', amount: 80_000 }, { type: 'buyerAccepted' })).toEqual({
+    amount: 80_000,
+    state: { at: 'agreed', amount: 80_000 },
+  });
+});
+
+test('a buyer may raise after a counter-offer, and the holder is asked again', () => {
+  expect(after({ type: 'holderCountered', amount: 80_000 }, { type: 'buyerRaised', amount: 60_000 })).toEqual({
+    amount: 60_000,
+    state: { at: 'sent' },
+  });
+});
+
+test.each<OfferEvent>([{ type: 'holderDeclined' }, { type: 'holderAccepted' }, { type: 'buyerWithdrew' }])(
+  'after $type nothing changes any more',
+  (end) => {
+    const ended = after(end);
+    for (const event of [{ type: 'holderAccepted' }, { type: 'buyerAccepted' }, { type: 'buyerWithdrew' }] as const)
+      expect(() => nextOffer(ended, event)).toThrow('cannot follow');
+  },
+);

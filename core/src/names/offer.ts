@@ -1,0 +1,83 @@
+import type { Minor } from '../pricing/money';
+
+/** Who bears the shop's fee for bringing an offer to a holder. */
+export type FeePayer = 'buyer' | 'holder';
+
+/** What the shop asks for bringing an offer to its end, as a share of the price agreed. */
+export const offerFeeShare = { tenths: 1, of: 10 } as const;
+
+/** The least the fee can be, USD cents. */
+const leastFee = 2500;
+
+/** What an offer means in money, USD cents. Nothing of it is due until the holder agrees. */
+export interface OfferSums {
+  /** What the holder is offered. */
+  readonly amount: Minor;
+  readonly fee: Minor;
+  /** What the buyer would pay. */
+  readonly buyerPays: Minor;
+  /** What would reach the holder. */
+  readonly holderGets: Minor;
+}
+
+/**
+ * The sums of an offer: a tenth of the price as the fee, 25 dollars at least, on top of it or out of it.
+ *
+ * @example offerSums(100_000, 'buyer') // { amount: 100000, fee: 10000, buyerPays: 110000, holderGets: 100000 }
+ */
+export function offerSums(amount: Minor, feePaidBy: FeePayer): OfferSums {
+  const fee = Math.max(leastFee, Math.floor((amount * offerFeeShare.tenths + offerFeeShare.of / 2) / offerFeeShare.of));
+  const onTop = feePaidBy === 'buyer';
+  return { amount, fee, buyerPays: onTop ? amount + fee : amount, holderGets: onTop ? amount : amount - fee };
+}
+
+/** The life of an offer. `countered` waits for the buyer, `sent` for the holder; the others are its ends. */
+export type OfferState =
+  | { readonly at: 'sent' }
+  | { readonly at: 'countered'; readonly amount: Minor }
+  | { readonly at: 'agreed'; readonly amount: Minor }
+  | { readonly at: 'declined' }
+  | { readonly at: 'withdrawn' };
+
+export type OfferEvent =
+  | { readonly type: 'holderAccepted' }
+  | { readonly type: 'holderCountered'; readonly amount: Minor }
+  | { readonly type: 'holderDeclined' }
+  | { readonly type: 'buyerAccepted' }
+  | { readonly type: 'buyerRaised'; readonly amount: Minor }
+  | { readonly type: 'buyerWithdrew' };
+
+export interface Offer {
+  /** The buyer's latest amount, USD cents. */
+  readonly amount: Minor;
+  readonly state: OfferState;
+}
+
+/**
+ * The offer after an event.
+ *
+ * @throws Error where the event cannot follow: an ended offer does not change
+ */
+export function nextOffer(offer: Offer, event: OfferEvent): Offer {
+  const { amount, state } = offer;
+  switch (event.type) {
+    case 'holderAccepted':
+      if (state.at === 'sent') return { amount, state: { at: 'agreed', amount } };
+      break;
+    case 'holderCountered':
+      if (state.at === 'sent') return { amount, state: { at: 'countered', amount: event.amount } };
+      break;
+    case 'holderDeclined':
+      if (state.at === 'sent') return { amount, state: { at: 'declined' } };
+      break;
+    case 'buyerAccepted':
+      if (state.at === 'countered') return { amount: state.amount, state: { at: 'agreed', amount: state.amount } };
+      break;
+    case 'buyerRaised':
+      if (state.at === 'countered') return { amount: event.amount, state: { at: 'sent' } };
+      break;
+    case 'buyerWithdrew':
+      if (state.at === 'sent' || state.at === 'countered') return { amount, state: { at: 'withdrawn' } };
+  }
+  throw new Error(`${event.type} cannot follow ${state.at}`);
+}

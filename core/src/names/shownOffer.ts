@@ -1,0 +1,17 @@
+import type { FeePayer, OfferState, OfferSums } from './offer';
+
+/** An offer as the one who made it sees it. Amounts in USD cents. */
+export interface ShownOffer {
+  readonly id: string;
+  readonly name: string;
+  readonly unicode: string;
+  readonly feePaidBy: FeePayer;
+  readonly message: string;
+  readonly state: OfferState;
+  /** What the latest amount means, fee included. */
+  readonly sums: OfferSums;
+  /** What a counter-offer means. */
+  readonly counterSums?: OfferSums;
+  readonly createdAt: string;
+  readonly changedAt: string;
+}

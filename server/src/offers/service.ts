@@ -1,0 +1,139 @@
+import { createHash } from 'node:crypto';
+import { domainName } from '@tienda/core/names/domainName';
+import { offerSums, type OfferEvent } from '@tienda/core/names/offer';
+import type { ShownOffer } from '@tienda/core/names/shownOffer';
+import type { AccountStore } from '../accounts/store';
+import type { CatalogueReader } from '../catalogue/catalogue';
+import type { Clock } from '../clock/clock';
+import { BrokerSilent, type BrokerGateway } from '../gateways/broker/broker';
+import type { MailGateway } from '../gateways/mail/mailGateway';
+import { badField, notFound, Problem } from '../http/problem';
+import { isUuid } from '../http/uuid';
+import type { SearchService } from '../search/service';
+import { offerMail } from './mails';
+import type { NewOffer } from './models';
+import type { KeptOffer, OfferStore } from './store';
+
+/** Offers to holders of taken names. Money is no part of it until both sides have agreed. */
+export class OfferService {
+  constructor(
+    private readonly store: OfferStore,
+    private readonly broker: BrokerGateway,
+    private readonly catalogue: CatalogueReader,
+    private readonly search: SearchService,
+    private readonly accounts: AccountStore,
+    private readonly mail: MailGateway,
+    private readonly clock: Clock,
+  ) {}
+
+  async list(accountId: string): Promise<ShownOffer[]> {
+    return (await this.store.ofAccount(accountId)).map((offer) => this.shown(offer));
+  }
+
+  /** @param key the same key is the same offer @throws Problem 422 */
+  async make(accountId: string, { name, amount, feePaidBy, message }: NewOffer, key: string): Promise<ShownOffer> {
+    const read = domainName(name, this.catalogue.current());
+    if (read.kind === 'problem') throw badField('/name', read.code, read.detail);
+    const answer = (await this.search.answers([read.name], 0)).get(read.name);
+    if (answer?.status !== 'taken')
+      throw badField(
+        '/name',
+        'notTaken',
+        `${read.unicode} is not held by anyone: there is nobody to make an offer to.`,
+      );
+    const earlier = (await this.store.ofAccount(accountId)).find(
+      (offer) => offer.name === read.name && ['sent', 'countered', 'agreed'].includes(offer.state.at),
+    );
+    const id = idOf(accountId, key);
+    if (earlier && earlier.id !== id)
+      throw badField('/name', 'offered', `There is an offer for ${read.unicode} already: change or withdraw that one.`);
+    const at = this.clock.now();
+    const state = { at: 'sent' } as const;
+    const offer = { id, accountId, name: read.name, amount, feePaidBy, message, state, untold: true };
+    await this.store.add({ ...offer, createdAt: at, changedAt: at });
+    return this.carriedOn(accountId, id);
+  }
+
+  /** What the buyer does next. @throws Problem 404, 409 where it cannot follow */
+  async move(accountId: string, id: string, event: OfferEvent): Promise<ShownOffer> {
+    const found = isUuid(id) ? await this.store.find(accountId, id) : undefined;
+    if (!found) throw notFound('offer among yours');
+    await this.store.move(id, event, this.clock.now()).catch(() => {
+      throw new Problem(409, 'offer-ended', 'Not any more', 'The offer has moved on meanwhile: look at it again.');
+    });
+    return this.carriedOn(accountId, id);
+  }
+
+  /** Tells the broker what it does not know yet, and takes up what holders have answered. */
+  async lookAround(): Promise<void> {
+    for (const offer of await this.store.open()) await this.carryOn(offer);
+  }
+
+  private async carriedOn(accountId: string, id: string): Promise<ShownOffer> {
+    const offer = await this.store.find(accountId, id);
+    if (!offer) throw notFound('offer among yours');
+    if (offer.untold) await this.carryOn(offer);
+    return this.shown((await this.store.find(accountId, id)) ?? offer);
+  }
+
+  /** A broker that is silent is asked again in the next round. */
+  private async carryOn(offer: KeptOffer): Promise<void> {
+    try {
+      if (offer.untold) await this.tell(offer);
+      else await this.hear(offer);
+    } catch (fault) {
+      if (!(fault instanceof BrokerSilent)) throw fault;
+    }
+  }
+
+  private async tell({ id, name, amount, feePaidBy, message, state }: KeptOffer): Promise<void> {
+    const reaching = offerSums(amount, feePaidBy).holderGets;
+    if (state.at === 'withdrawn') await this.broker.withdraw(id);
+    else await this.broker.send(id, { name, amount: reaching, message });
+    await this.store.told(id);
+  }
+
+  private async hear(offer: KeptOffer): Promise<void> {
+    const answer = await this.broker.answer(offer.id);
+    if (answer.state === 'sent') return;
+    const event: OfferEvent =
+      answer.state === 'accepted'
+        ? { type: 'holderAccepted' }
+        : answer.state === 'countered'
+          ? { type: 'holderCountered', amount: askedOf(answer.amount, offer) }
+          : { type: 'holderDeclined' };
+    const moved = await this.store.move(offer.id, event, this.clock.now());
+    const account = moved && (await this.accounts.byId(offer.accountId));
+    if (account) await this.mail.send(offerMail(account.email, this.shown(moved)));
+  }
+
+  private shown(offer: KeptOffer): ShownOffer {
+    const { id, name, amount, feePaidBy, message, state, createdAt, changedAt } = offer;
+    const read = domainName(name, this.catalogue.current());
+    return {
+      id,
+      name,
+      unicode: read.kind === 'name' ? read.unicode : name,
+      feePaidBy,
+      message,
+      state,
+      sums: offerSums(amount, feePaidBy),
+      ...(state.at === 'countered' ? { counterSums: offerSums(state.amount, feePaidBy) } : {}),
+      createdAt: createdAt.toISOString(),
+      changedAt: changedAt.toISOString(),
+    };
+  }
+}
+
+/** The price at which the holder gets what they ask for: more where the fee comes out of it. */
+function askedOf(reaching: number, { feePaidBy }: KeptOffer): number {
+  let price = reaching;
+  while (offerSums(price, feePaidBy).holderGets < reaching) price += reaching - offerSums(price, feePaidBy).holderGets;
+  return price;
+}
+
+/** The same key from the same account is the same offer. */
+function idOf(accountId: string, key: string): string {
+  const hex = createHash('sha256').update(`offer ${accountId} ${key}`).digest('hex');
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-5${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
+}

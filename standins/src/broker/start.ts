@@ -1,0 +1,69 @@
+import Router from '@koa/router';
+import { eq } from 'drizzle-orm';
+import type { Logger } from 'pino';
+import type { StandInConfig } from '../config';
+import type { Database } from '../db/database';
+import { brokerOffer } from '../db/schema';
+import { serveHttp } from '../http';
+import { chanceOf } from '../registry/chance';
+
+/** How long a holder thinks about an offer, at the pace of the demo. */
+const thinksForMs = 12_000;
+
+type Answer =
+  { readonly state: 'sent' | 'accepted' | 'declined' } | { readonly state: 'countered'; readonly amount: number };
+
+/**
+ * Reaches the holders of names for those who want to buy one: takes an offer, puts it to the holder, tells the
+ * answer. Amounts are US cents that would reach the holder.
+ */
+export async function startBroker(config: StandInConfig, database: Database, log: Logger): Promise<void> {
+  const router = new Router();
+  router.use(async (ctx, next) => {
+    if (ctx.get('Authorization') !== `Bearer ${config.brokerKey}`) ctx.throw(401);
+    await next();
+  });
+  router.put('/v1/offers/:reference', async (ctx) => {
+    const { name, amount, message } = readOffer(ctx.request.body);
+    const reference = String(ctx.params['reference']);
+    const sentAt = new Date();
+    await database
+      .insert(brokerOffer)
+      .values({ reference, name, amount, message, sentAt })
+      .onConflictDoUpdate({
+        target: brokerOffer.reference,
+        set: { amount, message, sentAt },
+        setWhere: eq(brokerOffer.name, name),
+      });
+    ctx.body = { state: 'sent' };
+  });
+  router.get('/v1/offers/:reference', async (ctx) => {
+    const [offer] = await database
+      .select()
+      .from(brokerOffer)
+      .where(eq(brokerOffer.reference, String(ctx.params['reference'])));
+    if (!offer) return void (ctx.status = 404);
+    const waited = Date.now() - offer.sentAt.getTime();
+    ctx.body = waited < thinksForMs * config.pace ? { state: 'sent' } : answerOf(offer.name, offer.amount);
+  });
+  router.delete('/v1/offers/:reference', async (ctx) => {
+    await database.delete(brokerOffer).where(eq(brokerOffer.reference, String(ctx.params['reference'])));
+    ctx.status = 204;
+  });
+  await serveHttp(router, config.host, config.brokerPort, log);
+  log.info({ port: config.brokerPort }, 'broker listens');
+}
+
+/** Every holder has a price in mind: it is taken, asked for where the offer comes near, or the offer is turned down. */
+function answerOf(name: string, amount: number): Answer {
+  const wanted = 20_000 + Math.round(chanceOf(`wanted ${name}`) * 4800) * 100;
+  if (amount >= wanted) return { state: 'accepted' };
+  return amount >= wanted * 0.4 ? { state: 'countered', amount: wanted } : { state: 'declined' };
+}
+
+function readOffer(body: unknown): { name: string; amount: number; message: string } {
+  const { name, amount, message } = { ...(body as Record<string, unknown>) };
+  if (typeof name !== 'string' || !Number.isSafeInteger(amount) || typeof amount !== 'number' || amount <= 0)
+    throw new TypeError('An offer names a name and an amount in cents');
+  return { name, amount, message: typeof message === 'string' ? message : '' };
+}
