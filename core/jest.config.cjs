@@ -1,3 +1,8 @@
 const { transform } = require('../jest.swc.cjs');
 
-module.exports = { displayName: 'core', testEnvironment: 'node', transform, transformIgnorePatterns: [] };
+module.exports = {
+  displayName: 'core',
+  testEnvironment: 'node',
+  transform,
+  transformIgnorePatterns: ['/normalize-strings/'],
+};

@@ -4,6 +4,7 @@ import path from 'node:path';
 import { promisify } from 'node:util';
 import zlib from 'node:zlib';
 import { root, run, say } from './setup.mjs';
+import { writeWords } from './words.mjs';
 
 const brotli = promisify(zlib.brotliCompress);
 const gzip = promisify(zlib.gzip);
@@ -89,6 +90,7 @@ async function compress(folder) {
 /** Brings `dist/` up to date with the sources. */
 export async function build({ web = true } = {}) {
   await whenChanged('programs', ['core/src', 'server/src', 'standins/src', 'tsconfig.base.json'], buildPrograms);
+  await whenChanged('words', ['scripts/words.mjs'], () => writeWords(path.join(root, 'dist', 'words.json')));
   const appFiles = ['src', 'public', 'app.json', 'metro.config.js', 'package.json'].map((name) => `app/${name}`);
   if (web) await whenChanged('web', ['core/src', ...appFiles], buildWeb);
 }

@@ -38,6 +38,7 @@ export class FakeServer {
     const other = this.instead.get(`${method} ${path}`);
     if (other) return respond(other.status, other.body);
     if (path === '/api/extensions') return respond(200, extensions);
+    if (path === '/api/rates') return respond(200, { base: 'USD', at: '2026-11-23T16:00:00Z', rates: { EUR: '0.92' } });
     if (path === '/api/session')
       return respond(200, { csrf: 't', account: null, now: '2026-11-24T10:00:00Z', demo: true, paymentsUrl: '' });
     if (path.startsWith('/api/basket/')) this.change(method, path.slice('/api/basket/'.length), sent);

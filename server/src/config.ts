@@ -39,6 +39,8 @@ export interface Config {
   readonly mailUrl: string;
   /** Folder of the built web app. */
   readonly web: string;
+  /** File of word frequencies, synonyms and sounds. */
+  readonly words: string;
   /** Demo inbox, clock and faults are offered. */
   readonly demo: boolean;
   readonly logLevel: string;
@@ -94,6 +96,7 @@ export function readConfig(): Config {
     smtpPort,
     mailUrl: `http://127.0.0.1:${number('TIENDA_MAIL_HTTP_PORT', smtpPort + 1)}`,
     web: path.resolve('dist/web'),
+    words: path.resolve('dist/words.json'),
     demo: process.env['TIENDA_DEMO'] === '1',
     logLevel: process.env['TIENDA_LOG'] ?? 'info',
     limits: number('TIENDA_LIMITS', 1),

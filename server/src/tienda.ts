@@ -26,6 +26,9 @@ import type { Registries } from './gateways/registry/registryGateway';
 import { createApp } from './http/app';
 import { healthRoute } from './http/health';
 import { Idempotency } from './http/idempotency';
+import { ideaRoutes } from './ideas/routes';
+import { IdeaService } from './ideas/service';
+import { WordFile } from './ideas/wordFile';
 import { OrderQueue } from './jobs/queue';
 import { Sweeper } from './jobs/sweeper';
 import { lookupRoutes } from './lookup/routes';
@@ -138,6 +141,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     ...contactRoutes(contacts, clock),
     ...orderRoutes(orderService, notifications, idempotency),
     ...lookupRoutes(rdap, catalogue),
+    ...ideaRoutes(new IdeaService(catalogue, new WordFile(config.words), search), log),
     ...watchRoutes(watches),
     ...offerRoutes(offers, idempotency),
     ...nameRoutes(names, contacts, catalogue),

@@ -114,7 +114,7 @@ describe('an offer to the holder of a name', () => {
     expect((await answered(visitor, id)).state).toEqual({ at: 'agreed', amount: 900_000 });
     const mails: { subject: string; text: string }[] = await until(
       () => visitor.expect(200, 'GET', `/api/demo/inbox?to=${email}`),
-      (found: { subject: string }[]) => found.some(({ subject }) => subject.includes('accepted')),
+      (found: { subject: string; text: string }[]) => found.some(({ subject }) => subject.includes('accepted')),
     );
     expect(mails[0]?.text).toContain('Nothing has been charged');
   }, 30_000);

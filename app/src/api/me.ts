@@ -1,6 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { Contact } from '@tienda/core/contacts/contact';
+import type { FeePayer } from '@tienda/core/names/offer';
 import type { ShownName } from '@tienda/core/names/shownName';
+import type { ShownOffer } from '@tienda/core/names/shownOffer';
+import type { ShownWatch } from '@tienda/core/names/shownWatch';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import { call } from './client';
 import { useSession } from './session';
@@ -68,5 +71,77 @@ export function usePlaceOrder() {
       await queries.invalidateQueries({ queryKey: ['basket'] });
       await queries.invalidateQueries({ queryKey: ['me', 'orders'], exact: true });
     },
+  });
+}
+
+const watchesKey = ['me', 'watches'];
+
+/** Taken names that are watched. */
+export function useWatches() {
+  return useMine<ShownWatch[]>(['watches'], '/api/me/watches');
+}
+
+export function useWatch(name: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: () => call<ShownWatch>('PUT', `/api/me/watches/${encodeURIComponent(name)}`),
+    onSuccess: () => queries.invalidateQueries({ queryKey: watchesKey }),
+  });
+}
+
+export function useEndWatch(name: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: () => call<undefined>('DELETE', `/api/me/watches/${encodeURIComponent(name)}`),
+    onSuccess: () => queries.invalidateQueries({ queryKey: watchesKey }),
+  });
+}
+
+const offersKey = ['me', 'offers'];
+const answerLookMs = 4000;
+
+/** Offers made to holders, the latest first; looked at often while a holder has not answered. */
+export function useOffers() {
+  const signedIn = !!useSession().data?.account;
+  return useQuery({
+    queryKey: offersKey,
+    queryFn: () => call<ShownOffer[]>('GET', '/api/me/offers'),
+    enabled: signedIn,
+    refetchInterval: ({ state }) => (state.data?.some((offer) => offer.state.at === 'sent') ? answerLookMs : false),
+  });
+}
+
+export interface OfferWish {
+  readonly name: string;
+  /** USD cents. */
+  readonly amount: number;
+  readonly feePaidBy: FeePayer;
+  readonly message: string;
+  /** The same key is the same offer, however often it is sent. */
+  readonly key: string;
+}
+
+export function useMakeOffer() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: ({ key, ...offer }: OfferWish) =>
+      call<ShownOffer>('POST', '/api/me/offers', offer, { 'Idempotency-Key': key }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: offersKey }),
+  });
+}
+
+export type OfferMove =
+  { readonly move: 'accept' | 'withdraw' } | { readonly move: 'raise'; /** USD cents. */ readonly amount: number };
+
+export function useMoveOffer(id: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (wish: OfferMove) =>
+      call<ShownOffer>(
+        'POST',
+        `/api/me/offers/${id}/${wish.move}`,
+        wish.move === 'raise' ? { amount: wish.amount } : undefined,
+      ),
+    onSettled: () => queries.invalidateQueries({ queryKey: offersKey }),
   });
 }

@@ -1,44 +1,88 @@
-import { experimental_streamedQuery as streamedQuery, useQuery } from '@tanstack/react-query';
-import type { SearchEvent } from '@tienda/core/names/searchEvent';
+import {
+  experimental_streamedQuery as streamedQuery,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from '@tanstack/react-query';
+import type { SearchAnswer, SearchEvent } from '@tienda/core/names/searchEvent';
+import type { Currency } from '@tienda/core/pricing/money';
 import { lines } from './client';
 
 type Plan = Extract<SearchEvent, { type: 'plan' }>;
-export type SearchResult = Extract<SearchEvent, { type: 'result' }>;
 
 /** A search as far as it has come. */
 export interface SearchState {
   readonly plan?: Plan;
-  /** By name, in the order in which they arrived. */
-  readonly results: ReadonlyMap<string, SearchResult>;
+  /** By name: the hint, until the registry's word takes its place. */
+  readonly answers: ReadonlyMap<string, SearchAnswer>;
+  /** True once every name has its hint. */
+  readonly hinted: boolean;
   readonly done: boolean;
 }
 
-const nothingYet: SearchState = { results: new Map(), done: false };
+export interface SearchWish {
+  readonly query: string;
+  readonly currency: Currency;
+  /** Only this extension, as A-label. */
+  readonly only?: string | undefined;
+  /** Extensions on screen. */
+  readonly first?: readonly string[];
+}
 
-function withEvents(state: SearchState, events: readonly SearchEvent[]): SearchState {
-  const results = new Map(state.results);
-  let { plan, done } = state;
+/** So long the registries are spared, in case one types on; hints come at once. */
+const restMs = 160;
+
+export const nothingYet: SearchState = { answers: new Map(), hinted: false, done: false };
+
+/** The search after some more events. A hint never takes the place of a result. */
+export function withEvents(state: SearchState, events: readonly SearchEvent[]): SearchState {
+  const answers = new Map(state.answers);
+  let { plan, done, hinted } = state;
   for (const event of events) {
     if (event.type === 'plan') plan = event;
     else if (event.type === 'done') done = true;
-    else results.set(event.name, event);
+    else if (event.type === 'result' || answers.get(event.name)?.type !== 'result') answers.set(event.name, event);
+    if (event.type === 'done' || (event.type === 'result' && event.source !== 'rules')) hinted = true;
   }
-  return { results, done, ...(plan ? { plan } : {}) };
+  return { answers, done, hinted, ...(plan ? { plan } : {}) };
 }
 
-/** Results as they arrive. Another query ends this one's request. */
-export function useSearch(query: string) {
+const keyOf = ({ query, currency, only }: SearchWish) => ['search', query, currency, only ?? ''];
+
+function pathOf({ query, currency, only, first }: SearchWish, more: Readonly<Record<string, string>>): string {
+  const parameters = new URLSearchParams({ q: query, currency, ...more });
+  if (only) parameters.set('extensions', only);
+  if (first && first.length > 0) parameters.set('first', first.join(','));
+  return `/api/search?${parameters.toString()}`;
+}
+
+/** Answers as they arrive. Another query ends this one's request. */
+export function useSearch(wish: SearchWish) {
   return useQuery({
-    queryKey: ['search', query],
+    queryKey: keyOf(wish),
     queryFn: streamedQuery<SearchEvent[], SearchState>({
-      streamFn: ({ signal }) => lines<SearchEvent>(`/api/search?q=${encodeURIComponent(query)}`, signal),
+      streamFn: ({ signal }) => lines<SearchEvent>(pathOf(wish, { rest: String(restMs) }), signal),
       reducer: withEvents,
       initialValue: nothingYet,
       refetchMode: 'replace',
     }),
-    enabled: query !== '',
+    enabled: wish.query !== '',
     structuralSharing: false,
     refetchOnMount: 'always',
     retry: 1,
+  });
+}
+
+/** Asks the registries once more about some names of a search; their answers take the old ones' place. */
+export function useAskAgain(wish: SearchWish) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async (names: readonly string[]) => {
+      const again = { query: names.join('\n'), currency: wish.currency };
+      for await (const events of lines<SearchEvent>(pathOf(again, { fresh: '1' }), new AbortController().signal)) {
+        const results = events.filter((event) => event.type === 'result');
+        queries.setQueryData<SearchState>(keyOf(wish), (state) => state && withEvents(state, results));
+      }
+    },
   });
 }

@@ -49,6 +49,46 @@ export function dateText(date: IsoDate): string {
   return dateFormat.format(new Date(`${date}T00:00:00Z`));
 }
 
+/** Without decimals, for the marks of a chart: `$1,468`. */
+export function roundAmount(amount: Minor, currency: Currency): string {
+  const known = roundFormats.get(currency);
+  const format =
+    known ??
+    new Intl.NumberFormat(undefined, {
+      style: 'currency',
+      currency,
+      currencyDisplay: 'narrowSymbol',
+      maximumFractionDigits: 0,
+    });
+  roundFormats.set(currency, format);
+  return format.format(Number(decimalAmount(Math.round(amount), currency)));
+}
+
+const roundFormats = new Map<string, Intl.NumberFormat>();
+
+const monthFormat = new Intl.DateTimeFormat(undefined, { month: 'short', year: '2-digit', timeZone: 'UTC' });
+
+/** `monthText('2026-11')` is `'Nov 26'`. */
+export function monthText(month: string): string {
+  return monthFormat.format(new Date(`${month}-01T00:00:00Z`));
+}
+
+const timeFormat = new Intl.DateTimeFormat(undefined, { dateStyle: 'short', timeStyle: 'medium' });
+
+/** An instant as the reader's clock shows it. */
+export function timeText(instant: string): string {
+  return timeFormat.format(new Date(instant));
+}
+
+/** `termsText([1, 2, 3])` is `'1 to 3 years'`. */
+export function termsText(terms: readonly number[]): string {
+  const [first = 1] = terms;
+  const last = terms.at(-1) ?? first;
+  if (terms.length === 1) return first === 1 ? '1 year at a time' : `${first} years at a time`;
+  const whole = terms.every((term, index) => term === first + index);
+  return whole ? `${first} to ${last} years` : `${terms.join(', ')} years`;
+}
+
 const countryNames = new Intl.DisplayNames(undefined, { type: 'region' });
 
 /** `countryText('IE')` is `'Ireland'`. */

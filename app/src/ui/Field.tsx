@@ -13,7 +13,7 @@ interface FieldProps extends Pick<
   readonly value: string;
   readonly onChange: (value: string) => void;
   readonly error?: string | undefined;
-  readonly hint?: string;
+  readonly hint?: string | undefined;
   readonly mono?: boolean;
   /** A token of the HTML standard: `address-level2`. */
   readonly autoComplete?: string;

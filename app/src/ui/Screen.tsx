@@ -1,6 +1,8 @@
+import { router } from 'expo-router';
 import { useEffect, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { texts } from '../texts/texts';
+import { Action } from './Action';
 import { Text } from './Text';
 import { fonts, themed } from './theme';
 
@@ -13,15 +15,24 @@ interface ScreenProps {
   readonly foot?: ReactNode;
   /** The title is a domain name. */
   readonly mono?: boolean;
+  /** There is a way back to where one came from. */
+  readonly back?: boolean;
+  /** Takes all the width there is: tables. */
+  readonly wide?: boolean;
 }
 
 /** A screen with its title; also the title of the browser's tab. */
-export function Screen({ title, children, aside, foot, mono = false }: ScreenProps) {
+export function Screen({ title, children, aside, foot, mono = false, back = false, wide = false }: ScreenProps) {
   const styles = useStyles();
   useTabTitle(title);
   return (
     <View role="main" style={styles.screen}>
-      <ScrollView tabIndex={0} contentContainerStyle={styles.content} keyboardShouldPersistTaps="handled">
+      <ScrollView
+        tabIndex={0}
+        contentContainerStyle={[styles.content, wide && styles.contentWide]}
+        keyboardShouldPersistTaps="handled"
+      >
+        {back ? <Back /> : null}
         <View style={styles.titleRow}>
           <Text kind="title" level={1} style={[styles.title, mono && styles.mono]}>
             {title}
@@ -31,6 +42,20 @@ export function Screen({ title, children, aside, foot, mono = false }: ScreenPro
         {children}
       </ScrollView>
       {foot ? <View style={styles.foot}>{foot}</View> : null}
+    </View>
+  );
+}
+
+/** To the screen before, or to Find where there is none. */
+function Back() {
+  const styles = useStyles();
+  return (
+    <View style={styles.back}>
+      <Action
+        kind="link"
+        title={texts.back}
+        onPress={() => (router.canGoBack() ? router.back() : router.navigate('/'))}
+      />
     </View>
   );
 }
@@ -62,6 +87,8 @@ const useStyles = themed((palette) => ({
     alignSelf: 'center',
   },
   titleRow: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 12, minHeight: 44 },
+  contentWide: { maxWidth: 1040 },
+  back: { alignItems: 'flex-start', marginBottom: -6 },
   title: { flexShrink: 1 },
   mono: { fontFamily: fonts.mono, fontSize: 20 },
   foot: { paddingHorizontal: 16, paddingVertical: 10, width: '100%', maxWidth: 760, alignSelf: 'center' },

@@ -55,7 +55,8 @@ test('whatever stands in a file, a line is a record, nothing, or refused as a fa
   fc.assert(
     fc.property(fc.array(fc.string({ maxLength: 60 }), { maxLength: 10 }), (lines) => {
       try {
-        for (const { name, type } of read(lines.join('\n'))) expect([typeof name, type]).toEqual(['string', type.toUpperCase()]);
+        for (const { name, type } of read(lines.join('\n')))
+          expect([typeof name, type]).toEqual(['string', type.toUpperCase()]);
       } catch (fault) {
         expect(fault).toBeInstanceOf(ZoneFileError);
       }

@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import type { Agreement, Catalogue } from '@tienda/core/catalogue/extension';
 import { readCatalogue } from '@tienda/core/catalogue/readCatalogue';
 import { agreements, extensionEntries } from '@tienda/core/catalogue/shipped';
@@ -8,6 +9,7 @@ import type { Clock } from '../clock/clock';
 export class CatalogueReader {
   private month = '';
   private read: Catalogue = new Map();
+  private sent: { of: Catalogue; plain: string; gzipped: Buffer } | undefined;
 
   constructor(private readonly clock: Clock) {}
 
@@ -18,6 +20,16 @@ export class CatalogueReader {
       this.month = month;
     }
     return this.read;
+  }
+
+  /** The catalogue as it is sent: half a megabyte, made once a month rather than for every visitor. */
+  written(): { readonly plain: string; readonly gzipped: Buffer } {
+    const catalogue = this.current();
+    if (this.sent?.of !== catalogue) {
+      const plain = JSON.stringify([...catalogue.values()]);
+      this.sent = { of: catalogue, plain, gzipped: gzipSync(plain, { level: 9 }) };
+    }
+    return this.sent;
   }
 
   agreement(id: string): Agreement | undefined {

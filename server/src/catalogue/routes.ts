@@ -7,7 +7,13 @@ export function catalogueRoutes(catalogue: CatalogueReader): Route[] {
   return [
     route('get', '/api/extensions', { summary: 'Every extension, amounts in USD cents' }, async ({ ctx }) => {
       ctx.set('Cache-Control', 'private, max-age=60');
-      return { body: [...catalogue.current().values()] };
+      ctx.vary('Accept-Encoding');
+      const { plain, gzipped } = catalogue.written();
+      const small = ctx.acceptsEncodings('gzip', 'identity') === 'gzip';
+      ctx.type = 'json';
+      if (small) ctx.set('Content-Encoding', 'gzip');
+      ctx.body = small ? gzipped : plain;
+      return undefined;
     }),
     route('get', '/api/promotions', { summary: 'Promo codes that anyone may use' }, async () => ({ body: [] })),
     route('get', '/api/rates', { summary: 'Exchange rates for one US dollar' }, async () => ({ body: rates })),

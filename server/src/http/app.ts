@@ -14,6 +14,9 @@ import { answerProblems, knowVisitor, limiter, timeAnswers } from './middleware'
 import { openApi } from './openapi';
 import { mount, route, type Route } from './route';
 
+/** Pages whose address ends in a name, which only looks like a file. */
+const pagesOfNames = /^\/(names|find)\//;
+
 const yearInMs = 365 * 24 * 3600 * 1000;
 
 /** The server as a list of what every request passes through. */
@@ -86,7 +89,7 @@ function webApp(folder: string): Middleware {
   return async (ctx, next) => {
     if (ctx.path.startsWith('/api/') || !['GET', 'HEAD'].includes(ctx.method)) return next();
     await files(ctx, async () => {
-      if (path.extname(ctx.path) !== '' && !ctx.path.startsWith('/names/')) return;
+      if (path.extname(ctx.path) !== '' && !pagesOfNames.test(ctx.path)) return;
       ctx.set('Cache-Control', 'no-cache');
       ctx.type = 'html';
       ctx.body = existsSync(index) ? await readFile(index) : 'The app is not built: npm start builds it.';

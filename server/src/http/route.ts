@@ -1,7 +1,7 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
 import type { Session } from '../accounts/sessions';
-import { signInNeeded } from './problem';
+import { badField, signInNeeded } from './problem';
 import { readModel, type Model } from './readModel';
 
 export type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';
@@ -99,6 +99,13 @@ function accountOf(ctx: Context): string {
   const accountId = sessionOf(ctx)?.accountId;
   if (!accountId) throw signInNeeded();
   return accountId;
+}
+
+/** A parameter of the query. @throws Problem 422 where it is given more than once */
+export function queryText(ctx: Context, name: string): string | undefined {
+  const value = ctx.query[name];
+  if (Array.isArray(value)) throw badField(`/${name}`, 'repeated', `Give ${name} once.`);
+  return value;
 }
 
 /** Wraps a route's serving with a limit on how often. */

@@ -19,7 +19,7 @@ export interface BackgroundName {
   readonly sponsor: string;
 }
 
-export const strangersRegistrars = ['harbourgate', 'northlight-names', 'penny-quay', 'oldmill-domains'] as const;
+const strangersRegistrars = ['harbourgate', 'northlight-names', 'penny-quay', 'oldmill-domains'] as const;
 
 /** True where a stranger holds the name: the likelier, the commoner the word and the more chosen the extension. */
 export function heldByStranger(label: string, zone: string): boolean {

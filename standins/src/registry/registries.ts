@@ -41,7 +41,7 @@ const wholesaleShare = 0.7;
 const pricesOf = new Map(extensionEntries.map(({ label, prices }) => [label, prices]));
 
 /** What a registry asks for a year of an ordinary name. */
-export function ordinaryFees(zone: string): Fees {
+function ordinaryFees(zone: string): Fees {
   const prices = pricesOf.get(zone);
   if (!prices) throw new Error(`No registry keeps .${zone}`);
   return {

@@ -12,6 +12,7 @@ import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { InboxLink } from '../inbox/InboxLink';
 import { AccountForms } from './AccountForms';
+import { Waiting } from './Waiting';
 
 const words = texts.account;
 
@@ -82,6 +83,9 @@ function SignedIn({ email, demo }: { readonly email: string; readonly demo: bool
           </Text>
         </Card>
       ))}
+      <View style={{ marginTop: 12, gap: 6 }}>
+        <Waiting />
+      </View>
       <View style={{ marginTop: 8 }}>
         <Action title={texts.basket.toFind} onPress={() => router.navigate('/')} />
       </View>

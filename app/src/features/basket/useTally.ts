@@ -9,7 +9,10 @@ import type { Customer } from '@tienda/core/pricing/tax';
 import { useBasket } from '../../api/basket';
 import { useCatalogue } from '../../api/catalogue';
 import { useContacts } from '../../api/me';
+import { useRate } from '../../api/rates';
 import { useSession } from '../../api/session';
+import { useStored } from '../../api/stored';
+import { currencyStore } from '../money/currencyStore';
 
 export interface Tally {
   readonly lines: readonly BasketLine[];
@@ -44,6 +47,8 @@ export function useTally(): Tally {
   const catalogue = useCatalogue().data;
   const session = useSession().data;
   const customer = useCustomer();
+  const currency = useStored(currencyStore);
+  const rate = useRate(currency);
   return useMemo(() => {
     const items = lines.map(({ name, years, privacy, autoRenew }) => ({
       name,
@@ -52,19 +57,19 @@ export function useTally(): Tally {
       privacy,
       autoRenew,
     }));
-    const request: QuoteRequest = { currency: 'USD', items, codes: [], customer };
-    if (!catalogue || !session) return { lines, catalogue, customer, request, quote: undefined };
+    const request: QuoteRequest = { currency, items, codes: [], customer };
+    if (!catalogue || !session || rate === undefined) return { lines, catalogue, customer, request, quote: undefined };
     const byName = new Map(lines.map((line) => [line.name, line]));
     const preview = quote(request, {
       now: new Date(session.now),
       readName: (name) => knownName(name, byName, catalogue),
-      rates: {},
+      rates: { [currency]: rate },
       answers: new Map(lines.flatMap(({ name, answer }) => (answer ? [[name, answer]] : []))),
       heldUntil: new Map(),
       isValidVatNumber: () => false,
     });
     return { lines, catalogue, customer, request, quote: preview };
-  }, [lines, catalogue, session, customer]);
+  }, [lines, catalogue, session, customer, currency, rate]);
 }
 
 const noLines: readonly BasketLine[] = [];

@@ -1,14 +1,11 @@
-import { useState } from 'react';
-import { View } from 'react-native';
 import type { Agreement } from '@tienda/core/catalogue/extension';
 import { useToday } from '../../api/session';
 import { dateText } from '../../texts/format';
 import { texts } from '../../texts/texts';
-import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Notice } from '../../ui/Notice';
-import { Text } from '../../ui/Text';
 import { Toggle } from '../../ui/Toggle';
+import { AgreementTexts } from './AgreementTexts';
 
 const words = texts.checkout.review;
 
@@ -21,7 +18,6 @@ interface AgreementsProps {
 
 /** The registries' terms, readable in place, agreed to by one switch. */
 export function Agreements({ agreements, agreed, missing, onChange }: AgreementsProps) {
-  const [open, setOpen] = useState<string>();
   const today = useToday();
   return (
     <Card label={words.terms(agreements.length)}>
@@ -32,22 +28,7 @@ export function Agreements({ agreements, agreed, missing, onChange }: Agreements
         onChange={onChange}
       />
       {missing && !agreed ? <Notice kind="problem">{words.agreeFirst}</Notice> : null}
-      {agreements.map(({ id, title, text }) => (
-        <View key={id} style={{ alignItems: 'flex-start' }}>
-          <Action
-            kind="link"
-            title={open === id ? words.hide : words.readTerms(title)}
-            onPress={() => setOpen(open === id ? undefined : id)}
-          />
-          {open === id
-            ? text.map((paragraph) => (
-                <Text key={paragraph} kind="small" style={{ marginBottom: 8 }}>
-                  {paragraph}
-                </Text>
-              ))
-            : null}
-        </View>
-      ))}
+      <AgreementTexts agreements={agreements} />
     </Card>
   );
 }

@@ -1,21 +1,32 @@
+import { router } from 'expo-router';
 import { Pressable, ScrollView } from 'react-native';
+import { longestTerm } from '@tienda/core/pricing/yearRail';
 import { texts } from '../../texts/texts';
+import { ChipChoice } from '../../ui/ChipChoice';
 import { Text } from '../../ui/Text';
 import { themed } from '../../ui/theme';
-import type { RowChoices } from './rows';
-import { horizons } from './useFindParams';
+import { filterCount, sorts, usualHorizon, type FindChoices } from './findChoices';
 
 const words = texts.find;
 
 interface ChipsProps {
-  readonly choices: RowChoices;
-  readonly onChange: (change: Partial<RowChoices>) => void;
+  readonly choices: FindChoices;
+  /** The only extension shown, as people read it. */
+  readonly only: string | undefined;
+  /** Names held side by side. */
+  readonly lineup: number;
+  readonly filtersShown: boolean;
+  readonly onFilters: () => void;
+  readonly onChange: (change: Partial<FindChoices>) => void;
 }
 
-/** What is shown and how: years to keep, only what is free, in which order. */
-export function Chips({ choices, onChange }: ChipsProps) {
+const horizons = Array.from({ length: longestTerm }, (_, index) => String(index + 1));
+
+/** What is shown and how: years to keep, the order, only what is free, filters, the way back to all extensions. */
+export function Chips({ choices, only, lineup, filtersShown, onFilters, onChange }: ChipsProps) {
   const styles = useStyles();
-  const { horizon, onlyAvailable, byKeepCost } = choices;
+  const { horizon, sort, status } = choices;
+  const filters = filterCount(choices);
   return (
     <ScrollView
       horizontal
@@ -23,42 +34,50 @@ export function Chips({ choices, onChange }: ChipsProps) {
       contentContainerStyle={styles.row}
       style={styles.strip}
     >
-      <Text kind="small" colour="quiet">
-        {words.keepLabel}
-      </Text>
-      {horizons.map((years) => (
-        <Chip
-          key={years}
-          title={words.horizon(years)}
-          label={words.keepShort(years)}
-          pressed={years === horizon}
-          onPress={() => onChange({ horizon: years })}
-        />
-      ))}
+      {only === undefined ? null : (
+        <Chip title={words.onlyOff(only)} pressed onPress={() => onChange({ only: undefined })} />
+      )}
+      <ChipChoice
+        label={words.keepLabel}
+        value={String(horizon)}
+        options={horizons.map((years) => ({ value: years, title: words.keepShort(Number(years)) }))}
+        pressed={horizon !== usualHorizon}
+        onChange={(years) => onChange({ horizon: Number(years) })}
+      />
+      <ChipChoice
+        label={words.sortLabel}
+        value={sort}
+        options={sorts.map((value) => ({ value, title: words.sorts[value] }))}
+        pressed={sort !== 'relevance'}
+        onChange={(value) => onChange({ sort: sorts.find((known) => known === value) ?? 'relevance' })}
+      />
       <Chip
         title={words.onlyAvailable}
-        pressed={onlyAvailable}
-        onPress={() => onChange({ onlyAvailable: !onlyAvailable })}
+        pressed={status === 'open'}
+        onPress={() => onChange({ status: status === 'open' ? undefined : 'open' })}
       />
-      <Chip title={words.sortKeep} pressed={byKeepCost} onPress={() => onChange({ byKeepCost: !byKeepCost })} />
+      <Chip title={words.filters(filters)} pressed={filtersShown} expanded={filtersShown} onPress={onFilters} />
+      {lineup > 0 ? (
+        <Chip title={words.lineup(lineup)} pressed={false} onPress={() => router.navigate('/lineup')} />
+      ) : null}
     </ScrollView>
   );
 }
 
 interface ChipProps {
   readonly title: string;
-  readonly label?: string;
   readonly pressed: boolean;
+  /** It opens and closes something. */
+  readonly expanded?: boolean;
   readonly onPress: () => void;
 }
 
-function Chip({ title, label, pressed, onPress }: ChipProps) {
+function Chip({ title, pressed, expanded, onPress }: ChipProps) {
   const styles = useStyles();
   return (
     <Pressable
       role="button"
-      aria-pressed={pressed}
-      aria-label={label ?? title}
+      {...(expanded === undefined ? { 'aria-pressed': pressed } : { 'aria-expanded': expanded })}
       onPress={onPress}
       style={[styles.chip, pressed && styles.pressed]}
     >
@@ -71,7 +90,7 @@ function Chip({ title, label, pressed, onPress }: ChipProps) {
 
 const useStyles = themed((palette) => ({
   strip: { flexGrow: 0, flexShrink: 1 },
-  row: { gap: 8, paddingVertical: 8, alignItems: 'center' },
+  row: { gap: 8, paddingVertical: 6, alignItems: 'center' },
   chip: {
     minHeight: 44,
     justifyContent: 'center',

@@ -13,6 +13,7 @@ jest.mock('expo-router', () => {
       useEffect(() => void (mockChanged = again), []);
       return { ...mockParams };
     },
+    Link: ({ children }: { children: React.ReactNode }) => children,
     router: {
       setParams: (params: Record<string, string | undefined>) => {
         Object.assign(mockParams, params);
@@ -27,13 +28,16 @@ class FakeSearch {
   private send: (text: string) => void = () => undefined;
   readonly server = new FakeServer();
   readonly queries: string[] = [];
+  readonly currencies: string[] = [];
 
   constructor() {
     const usual = globalThis.fetch;
     globalThis.fetch = (input, init) => {
       const path = typeof input === 'string' ? input : '';
       if (!path.startsWith('/api/search')) return usual(input, init);
-      this.queries.push(new URLSearchParams(path.split('?')[1]).get('q') ?? '');
+      const asked = new URLSearchParams(path.split('?')[1]);
+      this.queries.push(asked.get('q') ?? '');
+      this.currencies.push(asked.get('currency') ?? '');
       const body = new ReadableStream<Uint8Array>({
         start: (controller) => {
           this.send = (text) => controller.enqueue(new TextEncoder().encode(text));
@@ -119,7 +123,7 @@ test('the horizon changes keep costs without asking again', async () => {
   const search = await searching('salt');
   await search.tell(plan(['salt']), free('salt.boats', 318, 1468));
   expect(await screen.findByText('$61.90')).toBeTruthy();
-  fireEvent.click(screen.getByRole('button', { name: 'Keep 10 years' }));
+  fireEvent.change(screen.getByLabelText('Years to keep'), { target: { value: '10' } });
   expect(await screen.findByText('$135.30')).toBeTruthy();
   expect(mockParams['keep']).toBe('10');
   expect(search.queries).toEqual(['salt']);
@@ -133,6 +137,72 @@ test('what cannot be a name is explained, with what can be searched instead', as
   expect(await screen.findByText('“_” cannot stand in a name.')).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: 'Search for salt' }));
   await waitFor(() => expect(search.queries).toEqual(['salt_', 'salt']));
+});
+
+test('a hint shows at once, is called one, and cannot be put in the basket', async () => {
+  const search = await searching('salt');
+  await search.tell(plan(['salt']), { ...free('salt.org', 900, 900), type: 'hint', source: 'zone' } as SearchEvent);
+  expect(await screen.findByText('Probably available, asking the registry')).toBeTruthy();
+  expect(screen.getByText('$45.00')).toBeTruthy();
+  expect(screen.queryByRole('button', { name: 'Put salt.org in the basket' })).toBeNull();
+  expect(screen.getByText('0 of 3 asked · 0 open')).toBeTruthy();
+});
+
+test('only one extension with one tap, and back to all with another', async () => {
+  const search = await searching('salt');
+  await search.tell(plan(['salt']));
+  fireEvent.click(await screen.findByRole('button', { name: 'Only .boats' }));
+  await waitFor(() => expect(mockParams['only']).toBe('boats'));
+  await search.tell(plan(['salt']), free('salt.boats', 318, 1468));
+  expect(await screen.findByText('1 of 1 asked · 1 open')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Only .boats ✕' }));
+  await waitFor(() => expect(mockParams['only']).toBeUndefined());
+});
+
+test('filters narrow what is shown, are kept in the address, and are cleared together', async () => {
+  const search = await searching('salt');
+  await search.tell(
+    plan(['salt']),
+    free('salt.boats', 318, 1468),
+    free('salt.org', 900, 900),
+    free('salt.lake', 900, 900),
+  );
+  fireEvent.click(await screen.findByRole('button', { name: 'Filters' }));
+  fireEvent.change(screen.getByLabelText('First year, at most USD'), { target: { value: '5' } });
+  await waitFor(() => expect(screen.queryByRole('button', { name: 'Put salt.org in the basket' })).toBeNull());
+  expect(mockParams['first']).toBe('5');
+  fireEvent.change(screen.getByLabelText('First year, at most USD'), { target: { value: 'five' } });
+  expect(await screen.findByText('An amount such as 15 or 14.50.')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Clear the filters' }));
+  expect(await screen.findByRole('button', { name: 'Put salt.org in the basket' })).toBeTruthy();
+});
+
+test('names that no registry answered for can be asked for again', async () => {
+  const search = await searching('salt');
+  const silent = { ...free('salt.org', 0, 0), status: 'unknown', price: null } as SearchEvent;
+  await search.tell(plan(['salt']), silent, { type: 'done', counts: {}, ms: 1 });
+  expect(await screen.findByText('One name was not answered for by its registry.')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Ask again' }));
+  await waitFor(() => expect(search.queries).toEqual(['salt', 'salt.org']));
+  await search.tell(free('salt.org', 900, 900));
+  expect(await screen.findByRole('button', { name: 'Put salt.org in the basket' })).toBeTruthy();
+});
+
+test('a finished search is remembered, and picked again with one tap', async () => {
+  const search = await searching('saltwhistle');
+  await search.tell(plan(['saltwhistle']), { type: 'done', counts: {}, ms: 1 });
+  fireEvent.click(screen.getByRole('button', { name: 'Clear the search' }));
+  await screen.findByText('Searched for lately');
+  fireEvent.click(screen.getByRole('button', { name: 'Forget these' }));
+  await waitFor(() => expect(screen.queryByText('Searched for lately')).toBeNull());
+});
+
+test('the currency is chosen here, asked for, and remembered', async () => {
+  const search = await searching('salt');
+  fireEvent.change(screen.getByLabelText('Currency'), { target: { value: 'EUR' } });
+  await waitFor(() => expect(search.currencies).toEqual(['USD', 'EUR']));
+  expect(mockParams['currency']).toBe('EUR');
+  fireEvent.change(screen.getByLabelText('Currency'), { target: { value: 'USD' } });
 });
 
 test('the cross clears the search', async () => {

@@ -1,50 +1,96 @@
-import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
-import { ScrollView, View, type TextInput } from 'react-native';
+import { router } from 'expo-router';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { View, type TextInput } from 'react-native';
 import { canRegister } from '@tienda/core/names/availability';
-import { useBasket, usePutInBasket, useRemoveFromBasket } from '../../api/basket';
 import { useCatalogue } from '../../api/catalogue';
-import { useSearch } from '../../api/search';
+import { useRate } from '../../api/rates';
+import { useAskAgain, useSearch, type SearchState } from '../../api/search';
+import { useStored } from '../../api/stored';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Failure } from '../../ui/Empty';
 import { Notice } from '../../ui/Notice';
-import { Stub, useTabTitle } from '../../ui/Screen';
+import { useTabTitle } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { themed } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
-import { newLine } from '../basket/newLine';
+import { useBasketToggle } from '../basket/useBasketToggle';
+import { lineupStore, toggleInLineup } from '../lineup/lineupStore';
+import { CurrencyChoice } from '../money/CurrencyChoice';
 import { Chips } from './Chips';
+import { Filters } from './Filters';
+import { Hello } from './Hello';
 import { KeyList } from './KeyList';
-import { columns, ResultRow } from './ResultRow';
-import { rowsOf, type Row } from './rows';
+import { remember } from './recent';
+import { ResultList } from './ResultList';
+import { arranged, rowsOf, type Row } from './rows';
 import { SearchBox } from './SearchBox';
+import { SteadyRows } from './steadyRows';
 import { useFindKeys } from './useFindKeys';
 import { useFindParams } from './useFindParams';
 
 const words = texts.find;
 
-/** How long typing must rest before the registries are asked. */
-const restMs = 120;
+/** How long typing must rest before it is searched for. */
+const restMs = 35;
+
+/** Extensions whose registries are asked first: more than a screen shows. */
+const onScreen = 16;
 
 /** Search: what is typed above, the names as their registries answer below. */
 export function FindScreen() {
   const styles = useStyles();
   const wide = useWide();
-  const { query, choices, setQuery, setChoices } = useFindParams();
+  const { query, choices, currency, setQuery, setChoices, setCurrency } = useFindParams();
   const [typed, setTyped] = useTyped(query, setQuery);
-  const search = useSearch(query.trim());
+  const [filtersShown, setFiltersShown] = useState(false);
   const catalogue = useCatalogue();
-  const state = useDeferredValue(search.data);
-  const rows = useMemo(
-    () => (state && catalogue.data ? rowsOf(state, catalogue.data, choices) : []),
-    [state, catalogue.data, choices],
+  const rate = useRate(currency) ?? '1';
+  const { only } = choices;
+  const first = useMemo(
+    () =>
+      [...(catalogue.data?.values() ?? [])]
+        .filter(({ kind, unicode }) => kind === (choices.kind ?? kind) && unicode.includes(choices.extension ?? ''))
+        .sort((a, b) => b.popularity - a.popularity)
+        .slice(0, onScreen)
+        .map(({ label }) => label),
+    [catalogue.data, choices.kind, choices.extension],
   );
+  const wish = { query: query.trim(), currency, only, first };
+  const search = useSearch(wish);
+  const askAgain = useAskAgain(wish);
+  const state = search.data;
+  const [steady] = useState(() => new SteadyRows());
+  const all = useMemo(
+    () => (state && catalogue.data ? rowsOf(state, catalogue.data, choices.horizon, only) : []),
+    [state, catalogue.data, choices.horizon, only],
+  );
+  const rows = useMemo(() => {
+    const key = JSON.stringify([query, currency, choices]);
+    return steady.arrange(key, state?.hinted ?? false, all, (fresh) => arranged(fresh, choices, currency));
+  }, [steady, query, currency, choices, state?.hinted, all]);
+
   const { inBasket, toggle } = useBasketToggle();
+  const lineup = useStored(lineupStore);
+  const toggleRow = useCallback(({ name, answer, extension }: Row) => toggle(name, answer, extension), [toggle]);
+  const open = useCallback(({ name }: Row) => router.navigate(`/find/${name}`), []);
+  const showOnly = useCallback((label: string) => setChoices({ only: label }), [setChoices]);
   const box = useRef<TextInput>(null);
-  const { selected, keysShown, closeKeys } = useFindKeys({ rows, box, toggle });
+  const { selected, keysShown, closeKeys } = useFindKeys({ rows, box, toggle: toggleRow, open });
   useTabTitle(query === '' ? texts.app : `${query} · ${texts.app}`);
+  useEffect(() => {
+    if (state?.done) remember(query);
+  }, [state?.done, query]);
 
   const failed = search.error ?? catalogue.error;
+  const header = (
+    <>
+      {filtersShown && query !== '' ? <Filters choices={choices} currency={currency} onChange={setChoices} /> : null}
+      {failed ? <Failure fault={failed} retry={() => void search.refetch()} /> : null}
+      <Problems state={state} onPick={setTyped} />
+      <Unanswered rows={all} busy={askAgain.isPending} onAsk={(names) => askAgain.mutate(names)} />
+    </>
+  );
   return (
     <View role="main" style={styles.screen}>
       <View style={styles.head}>
@@ -53,56 +99,43 @@ export function FindScreen() {
             {texts.app}
           </Text>
           {wide ? <SearchBox ref={box} value={typed} onChange={setTyped} wide /> : null}
-          <Stub>USD</Stub>
+          <CurrencyChoice value={currency} onChange={setCurrency} />
         </View>
         {wide ? null : <SearchBox ref={box} value={typed} onChange={setTyped} wide={false} />}
         {query === '' ? null : (
           <View style={wide ? styles.wideTools : undefined}>
-            {wide ? null : <Progress rows={rows} bar />}
-            <Chips choices={choices} onChange={setChoices} />
-            {wide ? <Progress rows={rows} bar={false} /> : null}
+            {wide ? null : <Progress rows={all} bar />}
+            <Chips
+              choices={choices}
+              only={only === undefined ? undefined : (catalogue.data?.get(only)?.unicode ?? only)}
+              lineup={lineup.length}
+              filtersShown={filtersShown}
+              onFilters={() => setFiltersShown(!filtersShown)}
+              onChange={setChoices}
+            />
+            {wide ? <Progress rows={all} bar={false} /> : null}
           </View>
         )}
       </View>
-      <ScrollView style={styles.scroll} contentContainerStyle={styles.results} keyboardShouldPersistTaps="handled">
-        {query === '' ? <Hello onPick={setTyped} /> : null}
-        {failed ? <Failure fault={failed} retry={() => void search.refetch()} /> : null}
-        {state?.plan?.problems.map(({ input, detail, suggestion }) => (
-          <Notice
-            key={input}
-            kind="notice"
-            action={
-              suggestion ? (
-                <Action kind="link" title={words.instead(suggestion)} onPress={() => setTyped(suggestion)} />
-              ) : undefined
-            }
-          >
-            {detail}
-          </Notice>
-        ))}
-        <View {...(wide && rows.length > 0 ? { role: 'table', 'aria-label': words.results } : {})}>
-          {wide && rows.length > 0 ? <TableHead horizon={choices.horizon} /> : null}
-          {rows.map((row, index) => (
-            <ResultRow
-              key={row.name}
-              row={row}
-              horizon={choices.horizon}
-              inBasket={inBasket.has(row.name)}
-              selected={index === selected}
-              wide={wide}
-              onToggle={toggle}
-            />
-          ))}
-        </View>
-        {state?.done && rows.length === 0 && state.plan?.problems.length === 0 ? (
-          <Text colour="quiet">{words.nothing}</Text>
-        ) : null}
-        {rows.length > 0 ? (
-          <Text kind="small" colour="quiet" style={styles.note}>
-            {words.pricesNote} {texts.demo}
-          </Text>
-        ) : null}
-      </ScrollView>
+      {query === '' ? (
+        <Hello onPick={setTyped} />
+      ) : (
+        <ResultList
+          rows={rows}
+          header={header}
+          settled={state?.done ?? false}
+          horizon={choices.horizon}
+          rate={rate}
+          inBasket={inBasket}
+          lineup={lineup}
+          only={only}
+          selected={selected}
+          onToggle={toggleRow}
+          onOpen={open}
+          onOnly={showOnly}
+          onLineup={toggleInLineup}
+        />
+      )}
       {keysShown ? <KeyList onClose={closeKeys} /> : null}
     </View>
   );
@@ -127,29 +160,58 @@ function useTyped(query: string, setQuery: (query: string) => void) {
   return [typed, setTyped] as const;
 }
 
-function useBasketToggle() {
-  const lines = useBasket().data?.lines;
-  const { mutate: put } = usePutInBasket();
-  const { mutate: remove } = useRemoveFromBasket();
-  const inBasket = useMemo(() => new Set(lines?.map(({ name }) => name)), [lines]);
-  const toggle = useCallback(
-    ({ name, result, extension }: Row) => {
-      if (inBasket.has(name)) return remove(name);
-      if (!result || !canRegister(result.status)) return;
-      const { unicode, status, premium } = result;
-      const known = status === 'premium' ? 'premium' : 'available';
-      put(newLine(name, unicode, extension, { status: known, ...(premium ? { premium } : {}) }));
-    },
-    [inBasket, put, remove],
+/** What cannot be searched for, each with its reason and what to try instead. */
+function Problems({
+  state,
+  onPick,
+}: {
+  readonly state: SearchState | undefined;
+  readonly onPick: (query: string) => void;
+}) {
+  return state?.plan?.problems.map(({ input, detail, suggestion }) => (
+    <Notice
+      key={`${input} ${detail}`}
+      kind="notice"
+      action={
+        suggestion ? (
+          <Action kind="link" title={words.instead(suggestion)} onPress={() => onPick(suggestion)} />
+        ) : undefined
+      }
+    >
+      {detail}
+    </Notice>
+  ));
+}
+
+/** Names whose registry did not answer can be asked for again. */
+function Unanswered({
+  rows,
+  busy,
+  onAsk,
+}: {
+  readonly rows: readonly Row[];
+  readonly busy: boolean;
+  readonly onAsk: (names: readonly string[]) => void;
+}) {
+  const names = rows
+    .filter(({ answer }) => answer?.type === 'result' && answer.status === 'unknown')
+    .map(({ name }) => name);
+  if (names.length === 0) return null;
+  return (
+    <Notice
+      kind="notice"
+      action={<Action kind="link" title={words.askAgain} busy={busy} onPress={() => onAsk(names)} />}
+    >
+      {words.unanswered(names.length)}
+    </Notice>
   );
-  return { inBasket, toggle };
 }
 
 /** How far the search has come; read out as it changes. */
 function Progress({ rows, bar }: { readonly rows: readonly Row[]; readonly bar: boolean }) {
   const styles = useStyles();
-  const answered = rows.filter(({ result }) => result);
-  const open = answered.filter(({ result }) => result && canRegister(result.status)).length;
+  const answered = rows.filter(({ answer }) => answer?.type === 'result');
+  const open = answered.filter(({ answer }) => answer && canRegister(answer.status)).length;
   const share = rows.length === 0 ? 0 : answered.length / rows.length;
   return (
     <View style={styles.progress}>
@@ -161,54 +223,6 @@ function Progress({ rows, bar }: { readonly rows: readonly Row[]; readonly bar: 
           <View style={[styles.done, { width: `${share * 100}%` }]} />
         </View>
       ) : null}
-    </View>
-  );
-}
-
-function TableHead({ horizon }: { readonly horizon: number }) {
-  const styles = useStyles();
-  const head = (text: string, style: object) => (
-    <View role="columnheader" style={style}>
-      <Text kind="small" colour="quiet" style={styles.column}>
-        {text}
-      </Text>
-    </View>
-  );
-  return (
-    <View role="row" style={styles.tableHead}>
-      <View style={columns.door} />
-      {head(words.columns.name, { ...columns.name })}
-      <View style={columns.status} />
-      {head(words.columns.first, columns.price)}
-      {head(words.columns.then, columns.price)}
-      {head(words.keepShort(horizon), columns.keep)}
-      {head(words.columns.rail, columns.rail)}
-      <View style={columns.action} />
-    </View>
-  );
-}
-
-const examples = ['saltwhistle', 'saltwhistle.boats', 'quay and quill'];
-
-function Hello({ onPick }: { readonly onPick: (query: string) => void }) {
-  const styles = useStyles();
-  return (
-    <View style={styles.hello}>
-      <Text kind="heading" level={2}>
-        {words.hello}
-      </Text>
-      <Text colour="quiet">{words.helloDetail}</Text>
-      <Text kind="small" colour="quiet">
-        {words.examples}
-      </Text>
-      <View style={styles.examples}>
-        {examples.map((example) => (
-          <Action key={example} title={example} onPress={() => onPick(example)} />
-        ))}
-      </View>
-      <Text kind="small" colour="quiet">
-        {texts.demo}
-      </Text>
     </View>
   );
 }
@@ -225,27 +239,7 @@ const useStyles = themed((palette) => ({
     marginBottom: 6,
   },
   wideTools: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 16 },
-  progress: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: 34 },
+  progress: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: 30 },
   track: { flex: 1, minWidth: 60, height: 4, backgroundColor: palette.line },
   done: { height: 4, backgroundColor: palette.sage },
-  scroll: { flex: 1 },
-  results: {
-    paddingHorizontal: 16,
-    paddingBottom: 24,
-    paddingTop: 4,
-    width: '100%',
-    maxWidth: 1040,
-    alignSelf: 'center',
-  },
-  note: { paddingVertical: 12 },
-  tableHead: {
-    flexDirection: 'row',
-    borderBottomWidth: 1,
-    borderColor: palette.pine,
-    paddingVertical: 5,
-    paddingLeft: 3,
-  },
-  column: { fontWeight: '600' },
-  hello: { gap: 12, paddingVertical: 20 },
-  examples: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 }));

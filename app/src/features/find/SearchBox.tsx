@@ -1,7 +1,8 @@
 import Input from '@rneui/themed/dist/Input';
+import FileUp from 'lucide-react-native/icons/file-up';
 import X from 'lucide-react-native/icons/x';
-import type { RefObject } from 'react';
-import type { TextInput } from 'react-native';
+import { createElement, useRef, type RefObject } from 'react';
+import { View, type TextInput } from 'react-native';
 import { texts } from '../../texts/texts';
 import { IconButton } from '../../ui/IconButton';
 import { Text } from '../../ui/Text';
@@ -14,7 +15,7 @@ interface SearchBoxProps {
   readonly ref: RefObject<TextInput | null>;
 }
 
-/** Where one types a name, a word, an address or a list. */
+/** Where one types a name, a word, an address or a list, or gives a file of names. */
 export function SearchBox({ value, onChange, wide, ref }: SearchBoxProps) {
   const styles = useStyles();
   const { pine, quiet, terracotta } = usePalette();
@@ -24,10 +25,15 @@ export function SearchBox({ value, onChange, wide, ref }: SearchBoxProps) {
       <X size={22} color={pine} aria-hidden />
     </IconButton>
   );
-  const key = (
-    <Text kind="name" colour="quiet" aria-hidden>
-      /
-    </Text>
+  const empty = (
+    <View style={styles.empty}>
+      <NameFile onNames={(names) => onChange(names.join('\n'))} />
+      {wide ? (
+        <Text kind="name" colour="quiet" aria-hidden>
+          /
+        </Text>
+      ) : null}
+    </View>
   );
   return (
     <Input
@@ -48,12 +54,43 @@ export function SearchBox({ value, onChange, wide, ref }: SearchBoxProps) {
       inputContainerStyle={[styles.frame, frame]}
       {...handlers}
       inputStyle={styles.input}
-      {...(value !== '' ? { rightIcon: clear } : wide ? { rightIcon: key } : {})}
+      rightIcon={value === '' ? empty : clear}
     />
   );
 }
 
+/** Reads the names of a CSV or text file. */
+function NameFile({ onNames }: { readonly onNames: (names: readonly string[]) => void }) {
+  const { quiet } = usePalette();
+  const input = useRef<HTMLInputElement>(null);
+  const read = async (file: File | undefined) => {
+    if (!file) return;
+    const { namesInFile } = await import('@tienda/core/formats/csv');
+    onNames(namesInFile(await file.text()));
+  };
+  return (
+    <>
+      <IconButton look="bare" label={texts.find.fromFile} onPress={() => input.current?.click()}>
+        <FileUp size={20} color={quiet} aria-hidden />
+      </IconButton>
+      {createElement('input', {
+        ref: input,
+        type: 'file',
+        accept: '.csv,.txt,text/csv,text/plain',
+        hidden: true,
+        tabIndex: -1,
+        'aria-label': texts.find.fromFile,
+        onChange: (event: { target: HTMLInputElement }) => {
+          void read(event.target.files?.[0]);
+          event.target.value = '';
+        },
+      })}
+    </>
+  );
+}
+
 const useStyles = themed((palette) => ({
+  empty: { flexDirection: 'row', alignItems: 'center', gap: 4, paddingRight: 6 },
   container: { paddingHorizontal: 0, flex: 1 },
   frame: {
     borderWidth: 2,

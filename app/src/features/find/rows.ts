@@ -1,56 +1,110 @@
 import type { Catalogue, Extension } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { canRegister } from '@tienda/core/names/availability';
+import type { SearchAnswer } from '@tienda/core/names/searchEvent';
 import { keepCost } from '@tienda/core/pricing/keepCost';
-import type { Minor } from '@tienda/core/pricing/money';
-import type { SearchResult, SearchState } from '../../api/search';
+import type { Currency, Minor } from '@tienda/core/pricing/money';
+import type { SearchState } from '../../api/search';
+import { capOf, type FindChoices } from './findChoices';
 
 /** One name of a search: asked for already, answered or not. */
 export interface Row {
   readonly name: string;
   readonly label: string;
   readonly extension: Extension;
-  readonly result?: SearchResult;
+  /** A hint, or the registry's word. */
+  readonly answer?: SearchAnswer;
   /** For the horizon chosen, where the name can be registered. */
   readonly keep?: Minor;
 }
 
-export interface RowChoices {
-  /** Years that keep cost is computed for. */
-  readonly horizon: number;
-  readonly onlyAvailable: boolean;
-  readonly byKeepCost: boolean;
-}
-
 /**
- * Every name of the search in a steady order: full names, then each word in every extension, the most chosen
- * first. Rows stand where they are while answers arrive; only a sort by cost moves them.
+ * Every name of the search in the order of relevance: full names, then each word in every extension, the most
+ * chosen first, what the rules forbid last.
  */
-export function rowsOf({ plan, results }: SearchState, catalogue: Catalogue, choices: RowChoices): Row[] {
+export function rowsOf({ plan, answers }: SearchState, catalogue: Catalogue, horizon: number, only?: string): Row[] {
   if (!plan) return [];
-  const byPopularity = [...catalogue.values()].sort((a, b) => b.popularity - a.popularity);
+  const offered = [...catalogue.values()].filter(({ label }) => only === undefined || label === only);
+  const byPopularity = offered.sort((a, b) => b.popularity - a.popularity);
   const rows = new Map<string, Row>();
   const add = (label: string, extension: Extension) => {
     const name = `${label}.${extension.label}`;
-    if (rows.has(name)) return;
-    const result = results.get(name);
-    const keep = result && keepOf(result, extension, choices.horizon);
-    rows.set(name, { name, label, extension, ...(result ? { result } : {}), ...(keep === undefined ? {} : { keep }) });
+    if (!rows.has(name)) rows.set(name, rowFor(name, label, extension, answers.get(name), horizon));
   };
   for (const name of plan.names) {
     const extension = extensionOf(name, catalogue);
     if (extension) add(name.slice(0, name.indexOf('.')), extension);
   }
-  for (const label of plan.labels) for (const extension of byPopularity) add(label, extension);
+  const many = plan.problems.some(({ code, input }) => code === 'tooMany' && input === '');
+  for (const label of plan.labels)
+    for (const extension of byPopularity)
+      if (!many || answers.has(`${label}.${extension.label}`)) add(label, extension);
+  const all = [...rows.values()];
+  const forbidden = (row: Row) => row.answer?.status === 'invalid';
+  return [...all.filter((row) => !forbidden(row)), ...all.filter(forbidden)];
+}
 
-  const shown = [...rows.values()].filter(
-    ({ result }) => !choices.onlyAvailable || !result || canRegister(result.status),
-  );
-  return choices.byKeepCost ? shown.sort((a, b) => (a.keep ?? Infinity) - (b.keep ?? Infinity)) : shown;
+export function rowFor(
+  name: string,
+  label: string,
+  extension: Extension,
+  answer: SearchAnswer | undefined,
+  horizon: number,
+): Row {
+  const keep = answer && keepOf(answer, extension, horizon);
+  return { name, label, extension, ...(answer ? { answer } : {}), ...(keep === undefined ? {} : { keep }) };
+}
+
+/** The rows that fit the choices, in the order chosen. */
+export function arranged(rows: readonly Row[], choices: FindChoices, currency: Currency): Row[] {
+  const fitting = rows.filter((row) => fits(row, choices, currency));
+  const { sort } = choices;
+  if (sort === 'relevance') return fitting;
+  if (sort === 'name') return fitting.sort((a, b) => (unicodeOf(a) < unicodeOf(b) ? -1 : 1));
+  const amount = ({ answer, keep }: Row) =>
+    (sort === 'keep' ? keep : sort === 'first' ? answer?.price?.firstYear : answer?.price?.renewal) ?? Infinity;
+  return fitting.sort((a, b) => compare(amount(a), amount(b)));
+}
+
+/** True where the row fits every filter; what is not known yet is given the benefit of the doubt. */
+function fits({ answer, extension, keep }: Row, choices: FindChoices, currency: Currency): boolean {
+  const { status, kind, privacy, extension: text, first, renewal, total } = choices;
+  if (kind !== undefined && extension.kind !== kind) return false;
+  if (text !== undefined && !`.${extension.unicode} .${extension.label}`.includes(text.trim().toLowerCase()))
+    return false;
+  const { policy } = extension.privacy;
+  if (privacy === 'possible' && policy === 'notAllowed') return false;
+  if (privacy === 'included' && policy !== 'included' && policy !== 'hiddenByRegistry') return false;
+  if (status !== undefined && answer && !hasStatus(answer, status)) return false;
+  const within = (amount: Minor | undefined, typed: string | undefined) => {
+    const cap = capOf(typed, currency);
+    return cap === undefined || (amount !== undefined && amount <= cap);
+  };
+  if (answer && !(within(answer.price?.firstYear, first) && within(answer.price?.renewal, renewal))) return false;
+  return !answer || within(keep, total);
+}
+
+function hasStatus({ status, type }: SearchAnswer, wanted: NonNullable<FindChoices['status']>): boolean {
+  if (wanted === 'unknown') return type === 'result' && status === 'unknown';
+  if (type === 'hint' && status === 'unknown') return true;
+  return wanted === 'open' ? canRegister(status) : status === wanted;
+}
+
+function compare(a: number, b: number): number {
+  return a === b ? 0 : a - b;
+}
+
+export function unicodeOf({ answer, label, extension }: Row): string {
+  return answer?.unicode ?? `${label}.${extension.unicode}`;
+}
+
+/** True where the registry has said that the name can be registered. */
+export function canBasket({ answer }: Row): boolean {
+  return answer?.type === 'result' && canRegister(answer.status);
 }
 
 /** What keeping a free name costs, bought for its shortest term and renewed as shortly as allowed. */
-function keepOf({ price }: SearchResult, { terms }: Extension, horizon: number): Minor | undefined {
+function keepOf({ price }: SearchAnswer, { terms }: Extension, horizon: number): Minor | undefined {
   if (!price) return undefined;
   const years = Math.min(...terms.register);
   return keepCost(

@@ -1,15 +1,20 @@
 import { useEffect, useState, type RefObject } from 'react';
 import type { TextInput } from 'react-native';
+import { toggleInLineup } from '../lineup/lineupStore';
 import type { Row } from './rows';
 
 interface FindKeys {
   readonly rows: readonly Row[];
   readonly box: RefObject<TextInput | null>;
   readonly toggle: (row: Row) => void;
+  readonly open: (row: Row) => void;
 }
 
-/** The keys of the search: `/` to the box, arrows through the results, `b` for the basket, `?` for this list, `Esc` to close. */
-export function useFindKeys({ rows, box, toggle }: FindKeys) {
+/**
+ * The keys of the search: `/` to the box, arrows through the results, `Enter` to open, `b` for the basket, `l` for
+ * the lineup, `?` for this list, `Esc` to close.
+ */
+export function useFindKeys({ rows, box, toggle, open }: FindKeys) {
   const [selected, setSelected] = useState(-1);
   const [keysShown, setKeysShown] = useState(false);
 
@@ -18,7 +23,9 @@ export function useFindKeys({ rows, box, toggle }: FindKeys) {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
       const act = actions()[event.key];
-      if (!act || (typing && !['ArrowDown', 'ArrowUp', 'Escape'].includes(event.key))) return;
+      if (!act || (typing && !['ArrowDown', 'ArrowUp', 'Enter', 'Escape'].includes(event.key))) return;
+      const onControl = event.target instanceof HTMLElement && event.target.closest('a, button, select, [role=button]');
+      if (event.key === 'Enter' && onControl) return;
       event.preventDefault();
       act();
     }
@@ -35,13 +42,13 @@ export function useFindKeys({ rows, box, toggle }: FindKeys) {
           setSelected(-1);
           box.current?.blur();
         },
-        ...(row ? { b: () => toggle(row) } : {}),
+        ...(row ? { b: () => toggle(row), l: () => void toggleInLineup(row.name), Enter: () => open(row) } : {}),
       };
     }
 
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [rows, selected, box, toggle]);
+  }, [rows, selected, box, toggle, open]);
 
   return { selected, keysShown, closeKeys: () => setKeysShown(false) };
 }

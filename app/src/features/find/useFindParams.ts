@@ -1,37 +1,25 @@
 import { router, useLocalSearchParams } from 'expo-router';
 import { useCallback, useMemo } from 'react';
-import type { RowChoices } from './rows';
-
-export const horizons = [1, 2, 5, 10] as const;
-const usualHorizon = 5;
+import type { Currency } from '@tienda/core/pricing/money';
+import { useStored } from '../../api/stored';
+import { currencyStore } from '../money/currencyStore';
+import { readChoices, readCurrency, writeChoices, type FindChoices, type FindParams } from './findChoices';
 
 /** The whole state of a search lives in the URL, so that it can be shared and the way back works. */
 export function useFindParams() {
-  const {
-    q = '',
-    keep,
-    only,
-    sort,
-  } = useLocalSearchParams<{ q?: string; keep?: string; only?: string; sort?: string }>();
-  const choices = useMemo(
-    (): RowChoices => ({
-      horizon: horizons.find((years) => String(years) === keep) ?? usualHorizon,
-      onlyAvailable: only === 'available',
-      byKeepCost: sort === 'keep',
-    }),
-    [keep, only, sort],
-  );
+  const params = useLocalSearchParams<FindParams & { q?: string; currency?: string }>();
+  const { q = '', currency: shared } = params;
+  const remembered = useStored(currencyStore);
+  const written = JSON.stringify(params);
+  const choices = useMemo(() => readChoices(JSON.parse(written) as FindParams), [written]);
   const setQuery = useCallback((query: string) => router.setParams({ q: query === '' ? undefined : query }), []);
   const setChoices = useCallback(
-    (change: Partial<RowChoices>) => {
-      const next = { ...choices, ...change };
-      router.setParams({
-        keep: next.horizon === usualHorizon ? undefined : String(next.horizon),
-        only: next.onlyAvailable ? 'available' : undefined,
-        sort: next.byKeepCost ? 'keep' : undefined,
-      });
-    },
+    (change: Partial<FindChoices>) => router.setParams(writeChoices({ ...choices, ...change })),
     [choices],
   );
-  return { query: q, choices, setQuery, setChoices };
+  const setCurrency = useCallback((currency: Currency) => {
+    currencyStore.set(currency);
+    router.setParams({ currency: currency === 'USD' ? undefined : currency });
+  }, []);
+  return { query: q, choices, currency: readCurrency(shared) ?? remembered, setQuery, setChoices, setCurrency };
 }

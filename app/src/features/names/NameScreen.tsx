@@ -7,6 +7,7 @@ import { dateText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Card, CardRule } from '../../ui/Card';
 import { Failure, Loading } from '../../ui/Empty';
+import { Fact } from '../../ui/Fact';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { Toggle } from '../../ui/Toggle';
@@ -41,12 +42,12 @@ function Held({ name }: { readonly name: ShownName }) {
   return (
     <View>
       <Card>
-        <Fact title={words.expires} value={dateText(expiresOn)} />
-        <Fact title={words.registered} value={dateText(registeredOn)} />
+        <Fact title={words.expires}>{dateText(expiresOn)}</Fact>
+        <Fact title={words.registered}>{dateText(registeredOn)}</Fact>
         {holder ? (
-          <Fact title={words.holder} value={[holder.name, holder.organisation].filter(Boolean).join(', ')} />
+          <Fact title={words.holder}>{[holder.name, holder.organisation].filter(Boolean).join(', ')}</Fact>
         ) : null}
-        <Fact title={texts.basket.privacy} value={privacyWords(name)} />
+        <Fact title={texts.basket.privacy}>{privacyWords(name)}</Fact>
         <CardRule />
         <Toggle
           title={texts.basket.autoRenew}
@@ -67,17 +68,6 @@ function Held({ name }: { readonly name: ShownName }) {
           </Text>
         ))}
       </Card>
-    </View>
-  );
-}
-
-function Fact({ title, value }: { readonly title: string; readonly value: string }) {
-  return (
-    <View style={{ flexDirection: 'row', gap: 12, paddingVertical: 5 }}>
-      <Text kind="small" colour="quiet" style={{ width: 120 }}>
-        {title}
-      </Text>
-      <Text style={{ flex: 1 }}>{value}</Text>
     </View>
   );
 }

@@ -1,0 +1,1 @@
+export { NamePage as default } from '../../features/name/NamePage';

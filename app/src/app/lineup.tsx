@@ -1,0 +1,1 @@
+export { LineupScreen as default } from '../features/lineup/LineupScreen';

@@ -1,0 +1,1 @@
+export { WordbenchScreen as default } from '../features/wordbench/WordbenchScreen';

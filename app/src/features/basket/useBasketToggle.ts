@@ -1,0 +1,26 @@
+import { useCallback, useMemo } from 'react';
+import type { Extension } from '@tienda/core/catalogue/extension';
+import { canRegister } from '@tienda/core/names/availability';
+import type { SearchAnswer } from '@tienda/core/names/searchEvent';
+import { useBasket, usePutInBasket, useRemoveFromBasket } from '../../api/basket';
+import { newLine } from './newLine';
+
+/** Puts a free name in the basket, or takes it out again. */
+export function useBasketToggle() {
+  const lines = useBasket().data?.lines;
+  const { mutate: put } = usePutInBasket();
+  const { mutate: remove } = useRemoveFromBasket();
+  const inBasket = useMemo(() => new Set(lines?.map(({ name }) => name)), [lines]);
+  const toggle = useCallback(
+    (name: string, answer: SearchAnswer | undefined, extension: Extension, years?: number) => {
+      if (inBasket.has(name)) return remove(name);
+      if (answer?.type !== 'result' || !canRegister(answer.status)) return;
+      const { unicode, premium } = answer;
+      const status = answer.status === 'premium' ? 'premium' : 'available';
+      const line = newLine(name, unicode, extension, { status, ...(premium ? { premium } : {}) });
+      put(years === undefined ? line : { ...line, years });
+    },
+    [inBasket, put, remove],
+  );
+  return { inBasket, toggle };
+}

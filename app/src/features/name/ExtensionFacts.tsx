@@ -1,0 +1,87 @@
+import type { Extension } from '@tienda/core/catalogue/extension';
+import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
+import { addYears } from '@tienda/core/lifecycle/isoDate';
+import { convert } from '@tienda/core/pricing/money';
+import { useAgreements } from '../../api/catalogue';
+import { useToday } from '../../api/session';
+import { useStored } from '../../api/stored';
+import { dateText, termsText, wholeAmount } from '../../texts/format';
+import { texts } from '../../texts/texts';
+import { Card, CardRule } from '../../ui/Card';
+import { Fact } from '../../ui/Fact';
+import { Text } from '../../ui/Text';
+import { AgreementTexts } from '../checkout/AgreementTexts';
+import { currencyStore } from '../money/currencyStore';
+
+const words = texts.name;
+
+interface ExtensionFactsProps {
+  readonly extension: Extension;
+  readonly rate: string;
+}
+
+/** What holds for every name of the extension: prices, terms, privacy, rules, agreements and what happens when. */
+export function ExtensionFacts({ extension, rate }: ExtensionFactsProps) {
+  const currency = useStored(currencyStore);
+  const { prices, yearlyFee, terms, privacy, requirements, agreements, transfer, unicode, labelRules } = extension;
+  const readable = useAgreements(agreements.map(({ id }) => id)).data;
+  const amount = (cents: number) => wholeAmount(convert(cents, currency, rate), currency);
+  return (
+    <Card label={words.facts(unicode)}>
+      <Text kind="heading" level={2}>
+        {words.facts(unicode)}
+      </Text>
+      <Fact title={words.renewal}>{words.renewalPrice(amount(prices.renew))}</Fact>
+      <Fact title={words.transfer}>
+        {words.transferPrice(amount(prices.transfer), transfer.addsYear, transfer.lockDays)}
+      </Fact>
+      <Fact title={words.restore}>{words.restorePrice(amount(prices.restore))}</Fact>
+      <Fact title={words.fee}>{yearlyFee === 0 ? words.noFee : words.yearlyFee(amount(yearlyFee))}</Fact>
+      <Fact title={words.terms}>{termsText(terms.register)}</Fact>
+      <Fact title={words.privacyTitle}>{words.privacy[privacy.policy](amount(privacy.price))}</Fact>
+      <Fact title={words.publicView}>{words.publicViews[privacy.policy]}</Fact>
+      <Fact title={words.label}>
+        {words.labelRules(labelRules.minLength, labelRules.maxLength, labelRules.scripts)}
+      </Fact>
+      <CardRule />
+      <Fact title={words.requirements}>
+        {requirements.length === 0 ? words.noRequirements : requirements.map(({ text }) => text).join(' ')}
+      </Fact>
+      <Text kind="small" colour="quiet">
+        {words.agreements}
+      </Text>
+      <AgreementTexts agreements={readable ?? []} />
+      <CardRule />
+      <Life extension={extension} />
+    </Card>
+  );
+}
+
+/** The dates of a name registered today for one year, in plain words. */
+function Life({ extension: { lifecycle, terms } }: { readonly extension: Extension }) {
+  const today = useToday();
+  if (today === undefined) return null;
+  const years = Math.min(...terms.register);
+  const expires = addYears(today, years);
+  const { redemptionFrom, pendingDeleteFrom, freeFrom } = afterExpiry(expires, lifecycle);
+  const { life } = words;
+  const dates = [
+    lifecycle.addGraceDays > 0 ? life.addGrace(lifecycle.addGraceDays) : undefined,
+    life.expires(years, dateText(expires)),
+    redemptionFrom > expires
+      ? texts.names.grace(dateText(expires), dateText(redemptionFrom))
+      : texts.names.noGrace(dateText(expires)),
+    pendingDeleteFrom > redemptionFrom
+      ? texts.names.redemption(dateText(redemptionFrom), dateText(pendingDeleteFrom))
+      : undefined,
+    texts.names.free(dateText(freeFrom)),
+  ];
+  return (
+    <>
+      <Text kind="heading" level={3}>
+        {life.title}
+      </Text>
+      {dates.map((sentence) => (sentence === undefined ? null : <Text key={sentence}>{sentence}</Text>))}
+    </>
+  );
+}

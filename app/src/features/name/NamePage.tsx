@@ -1,0 +1,220 @@
+import { useLocalSearchParams } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Extension } from '@tienda/core/catalogue/extension';
+import type { SearchAnswer } from '@tienda/core/names/searchEvent';
+import { useBasket, usePutInBasket } from '../../api/basket';
+import { useCatalogue } from '../../api/catalogue';
+import { useRate } from '../../api/rates';
+import { useAskAgain, useSearch } from '../../api/search';
+import { useSession } from '../../api/session';
+import { useStored } from '../../api/stored';
+import { timeText, wholeAmount } from '../../texts/format';
+import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
+import { Card } from '../../ui/Card';
+import { Door } from '../../ui/Door';
+import { Failure, Loading } from '../../ui/Empty';
+import { Notice } from '../../ui/Notice';
+import { PriceTag } from '../../ui/PriceTag';
+import { Screen } from '../../ui/Screen';
+import { Text } from '../../ui/Text';
+import { themed } from '../../ui/theme';
+import { YearRail } from '../../ui/YearRail';
+import { useBasketToggle } from '../basket/useBasketToggle';
+import { statusWords, warnings } from '../find/remarks';
+import { doorLook } from '../find/ResultRow';
+import { canBasket, rowFor, type Row } from '../find/rows';
+import { LineupButton } from '../lineup/LineupButton';
+import { CurrencyChoice } from '../money/CurrencyChoice';
+import { currencyStore } from '../money/currencyStore';
+import { Alternatives } from './Alternatives';
+import { ExtensionFacts } from './ExtensionFacts';
+import { MoneyCharts } from './MoneyCharts';
+import { priceLine } from './priceLine';
+import { Taken } from './Taken';
+
+const words = texts.name;
+
+/** Everything about one name before it is anybody's decision: what it costs over time, its rules, or who holds it. */
+export function NamePage() {
+  const { name } = useLocalSearchParams<{ name: string }>();
+  const currency = useStored(currencyStore);
+  const wish = { query: name, currency };
+  const search = useSearch(wish);
+  const askAgain = useAskAgain(wish);
+  const catalogue = useCatalogue();
+  const found = search.data?.plan?.names[0];
+  const problem = search.data?.plan?.problems[0];
+  const extension = found === undefined ? undefined : catalogue.data?.get(found.slice(found.indexOf('.') + 1));
+  const answer = found === undefined ? undefined : search.data?.answers.get(found);
+  const title = answer?.unicode ?? name;
+  return (
+    <Screen
+      title={title}
+      mono
+      back
+      aside={<CurrencyChoice value={currency} onChange={(code) => currencyStore.set(code)} />}
+    >
+      {search.error ? <Failure fault={search.error} retry={() => void search.refetch()} /> : null}
+      {problem ? <Notice kind="problem">{problem.detail}</Notice> : null}
+      {found !== undefined && extension ? (
+        <Known
+          name={found}
+          extension={extension}
+          answer={answer}
+          onAskAgain={() => askAgain.mutate([found])}
+          asking={askAgain.isPending}
+        />
+      ) : search.isPending || catalogue.isPending ? (
+        <Loading />
+      ) : null}
+    </Screen>
+  );
+}
+
+interface KnownProps {
+  readonly name: string;
+  readonly extension: Extension;
+  readonly answer: SearchAnswer | undefined;
+  readonly onAskAgain: () => void;
+  readonly asking: boolean;
+}
+
+function Known({ name, extension, answer, onAskAgain, asking }: KnownProps) {
+  const currency = useStored(currencyStore);
+  const rate = useRate(currency);
+  const row = rowFor(name, name.slice(0, name.indexOf('.')), extension, answer, 1);
+  const taken = answer?.type === 'result' && answer.status === 'taken';
+  return (
+    <>
+      <Summary row={row} rate={rate ?? '1'} onAskAgain={onAskAgain} asking={asking} />
+      {taken ? <Taken name={name} unicode={answer.unicode} extension={extension} /> : null}
+      {rate !== undefined && !taken ? <Prices row={row} rate={rate} /> : null}
+      <ExtensionFacts extension={extension} rate={rate ?? '1'} />
+      <Alternatives name={name} purpose="instead" />
+      {taken ? null : <Alternatives name={name} purpose="protect" />}
+    </>
+  );
+}
+
+/** The door, the word, how old the answer is, and what deserves a warning. */
+function Summary({
+  row,
+  rate,
+  onAskAgain,
+  asking,
+}: {
+  readonly row: Row;
+  readonly rate: string;
+  readonly onAskAgain: () => void;
+  readonly asking: boolean;
+}) {
+  const styles = useStyles();
+  const { answer, extension, name } = row;
+  const confirmed = answer?.type === 'result';
+  const found = answer ? warnings(answer, extension, rate) : [];
+  return (
+    <Card>
+      <View style={styles.summary}>
+        <Door look={doorLook(row)} size={44} />
+        <View style={styles.words}>
+          <Text kind="strong" role="status">
+            {statusWords(answer, extension)}
+          </Text>
+          {confirmed ? (
+            <Text kind="small" colour="quiet">
+              {words.checked(timeText(answer.checkedAt), answer.source)}
+            </Text>
+          ) : null}
+        </View>
+        <LineupButton item={name} name={answer?.unicode ?? name} />
+      </View>
+      {found.map((warning) => (
+        <Text key={warning} kind="small" colour="plum">
+          {warning}
+        </Text>
+      ))}
+      {confirmed ? (
+        <View style={styles.start}>
+          <Action kind="link" title={words.askAgain} busy={asking} onPress={onAskAgain} />
+        </View>
+      ) : null}
+    </Card>
+  );
+}
+
+/** First year and later years, the year rail, the basket, and the curves. */
+function Prices({ row, rate }: { readonly row: Row; readonly rate: string }) {
+  const styles = useStyles();
+  const currency = useStored(currencyStore);
+  const now = useSession().data?.now;
+  const { inBasket, toggle } = useBasketToggle();
+  const put = usePutInBasket();
+  const line = useBasket().data?.lines.find((kept) => kept.name === row.name);
+  const [chosen, setChosen] = useState<number>();
+  const { name, extension, answer } = row;
+  if (!answer?.price || now === undefined) return null;
+  const years = line?.years ?? chosen ?? Math.min(...extension.terms.register);
+  const priced = { name, unicode: answer.unicode, extension, premium: answer.premium };
+  const privacy = line?.privacy ?? extension.privacy.policy === 'included';
+  const price = priceLine(priced, { years, privacy, currency, rate, now: new Date(now) });
+  if (!price) return null;
+  const basketed = inBasket.has(name);
+  return (
+    <>
+      <Card label={words.prices}>
+        <View style={styles.tags}>
+          <PriceTag
+            label={texts.find.firstYear}
+            amount={wholeAmount(answer.price.firstYear, currency)}
+            intro={answer.price.intro}
+          />
+          <PriceTag label={texts.find.then} amount={wholeAmount(answer.price.renewal, currency)} />
+        </View>
+        <YearRail
+          cells={price.cells}
+          years={years}
+          allowedYears={price.allowedYears}
+          intro={price.introSaving > 0}
+          currency={currency}
+          name={answer.unicode}
+          onChange={(term) => {
+            setChosen(term);
+            if (line) put.mutate({ ...line, years: term });
+          }}
+        />
+        <Text style={styles.sum}>
+          {words.sum(years, wholeAmount(price.net, currency), wholeAmount(price.renewal.each, currency))}
+        </Text>
+        {answer.premium ? (
+          <Text kind="small" colour="quiet">
+            {words.premium(wholeAmount(answer.price.firstYear, currency), wholeAmount(answer.price.renewal, currency))}
+          </Text>
+        ) : null}
+        <Text kind="small" colour="quiet">
+          {texts.find.pricesNote}
+        </Text>
+        {canBasket(row) ? (
+          <View style={styles.start}>
+            <Action
+              kind={basketed ? 'second' : 'main'}
+              title={basketed ? words.takeOut : words.putIn(years)}
+              label={basketed ? texts.find.remove(answer.unicode) : texts.find.add(answer.unicode)}
+              onPress={() => toggle(name, answer, extension, years)}
+            />
+          </View>
+        ) : null}
+      </Card>
+      <MoneyCharts line={price} extension={extension} rate={rate} currency={currency} />
+    </>
+  );
+}
+
+const useStyles = themed(() => ({
+  summary: { flexDirection: 'row', alignItems: 'center', gap: 12, marginBottom: 4 },
+  words: { flex: 1, minWidth: 0 },
+  tags: { flexDirection: 'row', gap: 8, marginBottom: 10 },
+  sum: { marginTop: 10 },
+  start: { alignItems: 'flex-start', marginTop: 8 },
+}));

@@ -1,0 +1,176 @@
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { offerSums, type FeePayer } from '@tienda/core/names/offer';
+import type { ShownOffer } from '@tienda/core/names/shownOffer';
+import { ApiProblem } from '../../api/client';
+import { useMakeOffer, useMoveOffer, useOffers } from '../../api/me';
+import { useSession } from '../../api/session';
+import { wholeAmount } from '../../texts/format';
+import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
+import { Card } from '../../ui/Card';
+import { Choice } from '../../ui/Choice';
+import { Failure } from '../../ui/Empty';
+import { Field } from '../../ui/Field';
+import { Notice } from '../../ui/Notice';
+import { Text } from '../../ui/Text';
+import { capOf } from '../find/findChoices';
+
+const words = texts.offer;
+const usd = (cents: number) => wholeAmount(cents, 'USD');
+
+/** An offer to the holder of a taken name: made, answered, changed or withdrawn. */
+export function OfferCard({ name, unicode }: { readonly name: string; readonly unicode: string }) {
+  const signedIn = !!useSession().data?.account;
+  const latest = useOffers().data?.find((offer) => offer.name === name);
+  const [again, setAgain] = useState(false);
+  const ended = latest?.state.at === 'declined' || latest?.state.at === 'withdrawn';
+  return (
+    <Card label={words.title}>
+      <Text kind="heading" level={2}>
+        {words.title}
+      </Text>
+      {!signedIn ? (
+        <View style={{ alignItems: 'flex-start', gap: 8 }}>
+          <Text kind="small" colour="quiet">
+            {words.detail}
+          </Text>
+          <Action title={words.signIn} onPress={() => router.navigate('/account')} />
+        </View>
+      ) : null}
+      {signedIn && latest ? <Standing offer={latest} /> : null}
+      {signedIn && ended && !again ? (
+        <View style={{ alignItems: 'flex-start' }}>
+          <Action title={words.another} onPress={() => setAgain(true)} />
+        </View>
+      ) : null}
+      {signedIn && (!latest || (ended && again)) ? (
+        <OfferForm name={name} unicode={unicode} onMade={() => setAgain(false)} />
+      ) : null}
+    </Card>
+  );
+}
+
+interface OfferFormProps {
+  readonly name: string;
+  readonly unicode: string;
+  readonly onMade: () => void;
+}
+
+function OfferForm({ name, unicode, onMade }: OfferFormProps) {
+  const make = useMakeOffer();
+  const [typed, setTyped] = useState('');
+  const [feePaidBy, setFeePaidBy] = useState<FeePayer>('buyer');
+  const [message, setMessage] = useState('');
+  const [missing, setMissing] = useState(false);
+  const [key, setKey] = useState(() => crypto.randomUUID());
+  const amount = capOf(typed, 'USD');
+  const problem = make.error instanceof ApiProblem ? make.error : undefined;
+  const send = () => {
+    setMissing(amount === undefined);
+    if (amount === undefined) return;
+    make.mutate(
+      { name, amount, feePaidBy, message, key },
+      {
+        onSuccess: onMade,
+        // What was refused may be mended: the mended offer is another one.
+        onError: () => setKey(crypto.randomUUID()),
+      },
+    );
+  };
+  return (
+    <View>
+      <Text kind="small" colour="quiet" style={{ marginBottom: 8 }}>
+        {words.detail}
+      </Text>
+      <Field
+        label={words.amount}
+        hint={words.amountHint}
+        value={typed}
+        onChange={setTyped}
+        inputMode="decimal"
+        mono
+        error={missing && amount === undefined ? words.badAmount : problem?.of('amount')}
+      />
+      <Choice
+        label={words.feePaidBy}
+        value={feePaidBy}
+        options={[
+          { value: 'buyer', title: words.byMe },
+          { value: 'holder', title: words.byHolder },
+        ]}
+        onChange={(value) => setFeePaidBy(value === 'holder' ? 'holder' : 'buyer')}
+      />
+      <Field
+        label={words.message(unicode)}
+        value={message}
+        onChange={setMessage}
+        maxLength={1000}
+        error={problem?.of('message')}
+      />
+      {amount === undefined ? null : <Sums amount={amount} feePaidBy={feePaidBy} />}
+      {make.error && !problem?.of('amount') && !problem?.of('message') ? <Failure fault={make.error} /> : null}
+      <View style={{ alignItems: 'flex-start', marginTop: 8 }}>
+        <Action title={words.send} busy={make.isPending} onPress={send} />
+      </View>
+    </View>
+  );
+}
+
+function Sums({ amount, feePaidBy }: { readonly amount: number; readonly feePaidBy: FeePayer }) {
+  const { fee, buyerPays, holderGets } = offerSums(amount, feePaidBy);
+  return <Text role="status">{words.sums(usd(fee), usd(buyerPays), usd(holderGets))}</Text>;
+}
+
+/** Where an offer stands, and what can be done next. */
+function Standing({ offer }: { readonly offer: ShownOffer }) {
+  const move = useMoveOffer(offer.id);
+  const [typed, setTyped] = useState('');
+  const { state, sums, counterSums } = offer;
+  const amount = capOf(typed, 'USD');
+  const withdraw = (
+    <Action
+      kind="link"
+      title={words.withdraw}
+      busy={move.isPending}
+      onPress={() => move.mutate({ move: 'withdraw' })}
+    />
+  );
+  const fault = move.error ? <Failure fault={move.error} /> : null;
+  if (state.at === 'sent')
+    return (
+      <Notice kind="notice" action={withdraw}>
+        {words.sent(usd(sums.amount))}
+      </Notice>
+    );
+  if (state.at === 'agreed') return <Notice kind="good">{words.agreed(usd(sums.amount), usd(sums.buyerPays))}</Notice>;
+  if (state.at === 'declined') return <Notice kind="problem">{words.declined(usd(sums.amount))}</Notice>;
+  if (state.at === 'withdrawn' || !counterSums) return <Notice kind="notice">{words.withdrawn}</Notice>;
+  return (
+    <View>
+      <Notice kind="notice">
+        {words.countered(usd(sums.amount), usd(counterSums.amount), usd(counterSums.buyerPays))}
+      </Notice>
+      {fault}
+      <View style={{ alignItems: 'flex-start', gap: 8, marginBottom: 12 }}>
+        <Action
+          title={words.accept(usd(counterSums.amount))}
+          busy={move.isPending}
+          onPress={() => move.mutate({ move: 'accept' })}
+        />
+      </View>
+      <Field label={words.raise} value={typed} onChange={setTyped} inputMode="decimal" mono />
+      <View style={{ flexDirection: 'row', gap: 12 }}>
+        <Action
+          title={words.sendRaise}
+          disabled={amount === undefined}
+          onPress={() => {
+            if (amount !== undefined) move.mutate({ move: 'raise', amount });
+          }}
+        />
+        {withdraw}
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,36 @@
+import { createElement } from 'react';
+import { fonts, usePalette } from './theme';
+
+interface ChipChoiceProps {
+  readonly label: string;
+  readonly value: string;
+  readonly options: readonly { readonly value: string; readonly title: string }[];
+  readonly onChange: (value: string) => void;
+  /** It says something other than usual. */
+  readonly pressed?: boolean;
+}
+
+/** One of a list in the shape of a chip: the browser's own list opens from it. */
+export function ChipChoice({ label, value, options, onChange, pressed = false }: ChipChoiceProps) {
+  const { pine, card, line } = usePalette();
+  return createElement(
+    'select',
+    {
+      'aria-label': label,
+      value,
+      onChange: (event: { target: { value: string } }) => onChange(event.target.value),
+      style: {
+        fontFamily: fonts.text,
+        fontSize: 13,
+        minHeight: 44,
+        borderRadius: 22,
+        border: `1px solid ${pressed ? pine : line}`,
+        padding: '0 12px',
+        color: pressed ? card : pine,
+        backgroundColor: pressed ? pine : card,
+        flexShrink: 0,
+      },
+    },
+    options.map((option) => createElement('option', { key: option.value, value: option.value }, option.title)),
+  );
+}

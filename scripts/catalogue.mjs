@@ -1,0 +1,46 @@
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { needNodeModules, root } from './setup.mjs';
+
+/** Checks the catalogue's data file and says what is in it: `npm run catalogue`, after editing it. */
+needNodeModules();
+const { build } = await import('esbuild');
+const { default: delegated } = await import('tlds', { with: { type: 'json' } });
+const outfile = path.join(root, 'dist', 'catalogue.mjs');
+await build({
+  stdin: {
+    contents: `export { readCatalogue } from '@tienda/core/catalogue/readCatalogue';
+      export * from '@tienda/core/catalogue/shipped';`,
+    resolveDir: path.join(root, 'server'),
+  },
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  outfile,
+  logLevel: 'error',
+  banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
+});
+
+try {
+  const { readCatalogue, extensionEntries, agreements } = await import(pathToFileURL(outfile));
+  const catalogue = [...readCatalogue(extensionEntries, agreements, new Date().toISOString().slice(0, 7)).values()];
+  console.log(`${catalogue.length} extensions, no faults.`);
+  for (const [title, what] of [
+    ['registry', ({ registry }) => registry],
+    ['kind', ({ kind }) => kind],
+    ['privacy', ({ privacy }) => privacy.policy],
+    ['terms', ({ terms }) => terms.register.join(' ')],
+  ])
+    console.log(`by ${title}:`, counted(catalogue, what));
+  const unknown = catalogue.filter(({ unicode }) => !delegated.includes(unicode.split('.').at(-1)));
+  console.log(`not in the root zone, made up for the demo: ${unknown.map(({ label }) => `.${label}`).join(' ')}`);
+} catch (fault) {
+  console.error(fault.message);
+  process.exit(1);
+}
+
+function counted(items, what) {
+  const found = {};
+  for (const item of items) found[what(item)] = (found[what(item)] ?? 0) + 1;
+  return found;
+}

@@ -1,0 +1,35 @@
+import { randomUUID } from 'node:crypto';
+import { PassThrough } from 'node:stream';
+import type { Context } from 'koa';
+import type { Logger } from 'pino';
+import type { Asker } from '../gateways/registry/registryGateway';
+import { sessionOf } from './route';
+
+/**
+ * Answers with a line of JSON for each event as soon as it is told; whoever hangs up is told no more.
+ *
+ * @param run tells events until it ends; its asker is the visitor
+ */
+export function answerLines<Event>(
+  ctx: Context,
+  log: Logger,
+  run: (asker: Asker, tell: (events: readonly Event[]) => void) => Promise<void>,
+): undefined {
+  const lines = new PassThrough();
+  const gone = new AbortController();
+  ctx.type = 'application/x-ndjson';
+  ctx.set('Cache-Control', 'no-store');
+  ctx.body = lines;
+  ctx.req.socket.setNoDelay(true);
+  ctx.res.once('close', () => gone.abort());
+  const asker = { id: sessionOf(ctx)?.basketId ?? `${ctx.ip} ${randomUUID()}`, signal: gone.signal };
+  run(asker, (events) => {
+    if (!gone.signal.aborted) lines.write(events.map((event) => `${JSON.stringify(event)}\n`).join(''));
+  })
+    .then(() => lines.end())
+    .catch((fault: unknown) => {
+      log.error({ fault }, 'an answer by lines failed');
+      lines.destroy();
+    });
+  return undefined;
+}
