@@ -7,16 +7,14 @@ Object.assign(globalThis, { ReadableStream, TextDecoder, TextDecoderStream, Text
 /* global jest */
 /** There is no layout in tests: a list draws every row. */
 jest.mock('@shopify/flash-list', () => {
-  const { createElement, forwardRef, Fragment } = jest.requireActual('react');
-  const FlashList = forwardRef(({ data, renderItem, keyExtractor, ListHeaderComponent, ListFooterComponent }) =>
+  const { createElement, Fragment } = jest.requireActual('react');
+  const FlashList = ({ data, renderItem, keyExtractor, ListHeaderComponent, ListFooterComponent }) =>
     createElement(
       Fragment,
       null,
       ListHeaderComponent,
       data.map((item, index) => createElement(Fragment, { key: keyExtractor(item) }, renderItem({ item, index }))),
       ListFooterComponent,
-    ),
-  );
-  FlashList.displayName = 'FlashList';
+    );
   return { FlashList };
 });

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { orderNames, untilEnded, Visitor } from '../scripts/demo.mjs';
-import { expect, freshWord, password, put, signedIn, test } from './shop';
+import { everythingAsked, expect, freshWord, password, put, signedIn, test } from './shop';
 
 /** No violations of WCAG 2.2 A and AA, as far as a program can tell. */
 async function expectAccessible(page: Page, view: string): Promise<void> {
@@ -29,6 +29,21 @@ for (const colorScheme of ['light', 'dark'] as const)
       await shop.goto('/?q=salt_whistle');
       await expect(shop.getByText('character 5')).toBeVisible();
       await expectAccessible(shop, 'find, a problem');
+      await shop.goto('/?q=saltwhistle');
+      await shop.getByRole('button', { name: 'Filters' }).click();
+      await expect(shop.getByText(everythingAsked)).toBeVisible();
+      await expectAccessible(shop, 'find, filters');
+      for (const [path, settled] of [
+        ['/find/saltwhistle.boats', 'Protect it'],
+        ['/find/saltwhistle.com', 'Who holds it'],
+        ['/lineup?items=saltwhistle.boats,saltwhistle.org,.shop', 'Keep cost over ten years'],
+        ['/wordbench', 'Wordbench'],
+      ] as const) {
+        await shop.goto(path);
+        await expect(shop.getByRole('heading', { name: settled })).toBeVisible();
+        await expect(shop.getByRole('status', { name: 'One moment' })).toHaveCount(0);
+        await expectAccessible(shop, path);
+      }
       await shop.goto('/basket');
       await expect(shop.getByRole('radiogroup')).toBeVisible();
       await expectAccessible(shop, 'basket');
@@ -84,7 +99,15 @@ for (const colorScheme of ['light', 'dark'] as const)
 test('text twice as large stays readable, nothing runs out of the side', async ({ shop, page, viewport }) => {
   await page.setViewportSize({ width: Math.max(320, (viewport?.width ?? 0) / 2), height: viewport?.height ?? 0 });
   await put(page, freshWord(), 'boats');
-  for (const path of ['/?q=saltwhistle', '/basket', '/checkout/account', '/names']) {
+  for (const path of [
+    '/?q=saltwhistle',
+    '/find/saltwhistle.boats',
+    '/find/saltwhistle.com',
+    '/lineup',
+    '/basket',
+    '/checkout/account',
+    '/names',
+  ]) {
     await shop.goto(path);
     await expect(shop.getByRole('heading', { level: 1 })).toBeVisible();
     const beyond = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);

@@ -1,4 +1,4 @@
-import { codeIn, expect, fillCard, freshAddress, freshWord, password, test } from './shop';
+import { codeIn, everythingAsked, expect, fillCard, freshAddress, freshWord, password, test } from './shop';
 
 test('someone new finds a name, sees what it costs, registers it and finds it again', async ({
   shop,
@@ -8,10 +8,12 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
   const word = freshWord();
   const name = `${word}.boats`;
 
-  await test.step('find: free or not in a dozen extensions, both prices side by side', async () => {
+  await test.step('find: free or not in hundreds of extensions, both prices side by side', async () => {
     await shop.goto('/');
     await shop.getByLabel('Name or word').fill(word);
-    await expect(shop.getByText(/^18 of 18 asked/)).toBeVisible();
+    await expect(shop.getByText(everythingAsked)).toBeVisible();
+    await shop.getByRole('button', { name: 'Filters' }).click();
+    await shop.getByLabel('Extension contains').fill('boats');
     await expect(shop.getByText('$3.18').first()).toBeVisible();
     await expect(shop.getByText('$14.68').first()).toBeVisible();
     await expect(shop).toHaveURL(new RegExp(`q=${word}`));
@@ -121,7 +123,9 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
   await test.step('searched again, it is taken', async () => {
     await shop.getByRole('link', { name: 'Find' }).click();
     await shop.getByLabel('Name or word').fill(name);
-    await expect(shop.getByText('Taken', { exact: true })).toBeVisible();
+    await expect(shop.getByText(/^Taken until/)).toBeVisible();
+    await shop.getByRole('button', { name: `Who holds ${name}` }).click();
+    await expect(shop.getByText('not shown: privacy protection')).toBeVisible();
   });
 
   await test.step('the mail says what was registered and charged', async () => {

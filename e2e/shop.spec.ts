@@ -1,29 +1,150 @@
-import { expect, fillCard, freshWord, put, signedIn, test } from './shop';
+import { everythingAsked, expect, fillCard, freshWord, put, signedIn, test } from './shop';
 
 test('what cannot be a name says why and offers what can', async ({ shop }) => {
   await shop.goto('/?q=salt_whistle');
   await expect(shop.getByText('“_”, character 5 of “salt_whistle”')).toBeVisible();
   await shop.getByRole('button', { name: 'Search for saltwhistle' }).click();
   await expect(shop.getByLabel('Name or word')).toHaveValue('saltwhistle');
-  await expect(shop.getByText(/^18 of 18 asked/)).toBeVisible();
+  await expect(shop.getByText(everythingAsked)).toBeVisible();
 });
 
 test('a shared address opens the same search, and the way back works', async ({ shop }) => {
-  await shop.goto('/?q=saltwhistle&keep=10&sort=keep');
-  await expect(shop.getByRole('button', { name: 'Keep 10 years' })).toHaveAttribute('aria-pressed', 'true');
-  await expect(shop.getByRole('button', { name: 'Cheapest to keep' })).toHaveAttribute('aria-pressed', 'true');
+  await shop.goto('/?q=saltwhistle&keep=10&sort=keep&kind=country&currency=EUR');
+  await expect(shop.getByLabel('Years to keep')).toHaveValue('10');
+  await expect(shop.getByLabel('Order')).toHaveValue('keep');
+  await expect(shop.getByLabel('Currency')).toHaveValue('EUR');
+  await expect(shop.getByRole('button', { name: 'Filters (1)' })).toBeVisible();
+  await expect(shop.getByText(/€\d/).first()).toBeVisible();
   await shop.getByRole('link', { name: /^Basket/ }).click();
   await expect(shop.getByRole('heading', { name: 'The basket is empty' })).toBeVisible();
   await shop.goBack();
   await expect(shop.getByLabel('Name or word')).toHaveValue('saltwhistle');
+  await expect(shop.getByLabel('Order')).toHaveValue('keep');
 });
 
 test('taken, reserved and premium names are told apart in words', async ({ shop }) => {
-  await shop.goto('/?q=saltwhistle');
+  await shop.goto('/?q=saltwhistle.lake+saltwhistle.coop+saltwhistle.com+saltwhistle.org');
   await expect(shop.getByText('Premium · every year')).toBeVisible();
   await expect(shop.getByText('Reserved by its registry')).toBeVisible();
-  await expect(shop.getByText('Taken', { exact: true })).toHaveCount(2);
+  await expect(shop.getByText('Taken until 3 May 2027')).toBeVisible();
+  await expect(shop.getByRole('button', { name: 'Put saltwhistle.org in the basket' })).toBeVisible();
   await expect(shop.getByRole('button', { name: 'Put saltwhistle.com in the basket' })).toHaveCount(0);
+});
+
+test('names pasted or given as a file are looked up together', async ({ shop, page }) => {
+  const words = Array.from({ length: 30 }, () => freshWord());
+  await shop.goto('/');
+  const chooser = page.waitForEvent('filechooser');
+  await shop.getByRole('button', { name: 'Names from a CSV or text file' }).click();
+  await (
+    await chooser
+  ).setFiles({
+    name: 'names.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(['note,domain', ...words.map((word) => `"ours, soon",${word}.org`)].join('\n')),
+  });
+  await expect(shop.getByText(/^30 of 30 asked · 30 open/)).toBeVisible();
+});
+
+test('one extension only with one tap, and back to all with another', async ({ shop }) => {
+  await shop.goto('/?q=saltwhistle');
+  await shop.getByRole('button', { name: 'Only .org' }).first().click();
+  await expect(shop.getByText(/^1 of 1 asked/)).toBeVisible();
+  await expect(shop).toHaveURL(/only=org/);
+  await shop.getByRole('button', { name: 'Only .org ✕' }).click();
+  await expect(shop.getByText(everythingAsked)).toBeVisible();
+  await expect(shop).not.toHaveURL(/only=/);
+});
+
+test('a registry that is silent leaves its names unknown, and they can be asked for again', async ({ shop, page }) => {
+  const word = freshWord();
+  const csrf = (await (await page.request.get('/api/session')).json()).csrf;
+  const faults = (list: object[]) =>
+    page.request.post('/api/demo/faults', {
+      data: { standIn: 'fernhollow', faults: list },
+      headers: { 'X-Tienda-CSRF': csrf },
+    });
+  await faults([{ on: 'checkDomains', kind: 'dropBefore' }]);
+  await shop.goto(`/?q=${word}.pro`);
+  await expect(shop.getByText('The registry did not answer')).toBeVisible();
+  await faults([]);
+  await shop.getByRole('button', { name: 'Ask again' }).click();
+  await expect(shop.getByRole('button', { name: `Put ${word}.pro in the basket` })).toBeVisible();
+});
+
+test('a name’s page: rail, curves as tables too, rules, dates; the term chosen goes into the basket', async ({
+  shop,
+}) => {
+  const name = `${freshWord()}.boats`;
+  await shop.goto(`/find/${name}`);
+  await expect(shop.getByRole('heading', { name, level: 1 })).toBeVisible();
+  await shop.getByRole('radio', { name: /^3 years/ }).click();
+  await expect(shop.getByText('Today, for three years: $32.54. Then $14.68 a year, at today’s price.')).toBeVisible();
+  const costs = shop.getByRole('table', { name: 'Keep cost' });
+  await expect(costs.getByRole('row')).toHaveCount(11);
+  await expect(shop.getByRole('table', { name: 'Past prices' }).getByRole('row')).toHaveCount(25);
+  await expect(shop.getByText('Over the last year registering .boats rose 10%, renewing rose 12%.')).toBeVisible();
+  await expect(shop.getByText('Within 5 days it can be given back for a refund.')).toBeVisible();
+  await shop.getByRole('button', { name: `Put ${name} in the basket` }).click();
+  await shop.getByRole('link', { name: 'Basket, 1 name' }).click();
+  await expect(shop.getByRole('radio', { name: /^3 years/ })).toBeChecked();
+});
+
+test('alternatives come with their reason and availability, and go into the basket', async ({ shop }) => {
+  await shop.goto('/find/boatyard.com');
+  const alike = shop.getByRole('group', { name: 'Names like it' });
+  await expect(alike.getByText(/^another extension · Available/).first()).toBeVisible();
+  await alike.getByRole('button', { name: /^Put / }).first().click();
+  await expect(shop.getByRole('link', { name: 'Basket, 1 name' })).toBeVisible();
+});
+
+test('a taken name: who holds it, watched, and an offer that the holder answers', async ({ shop, page, baseURL }) => {
+  await signedIn(page, baseURL ?? '', false);
+  await shop.goto('/find/quayquill.com');
+  await expect(shop.getByText('12 Sept 2027')).toBeVisible();
+  await expect(shop.getByText(/becomes free on 1 Dec 2027 at the earliest/)).toBeVisible();
+  await shop.getByRole('button', { name: 'Show the registration data (RDAP)' }).click();
+  await expect(shop.getByText('"objectClassName": "domain"')).toBeVisible();
+  await shop.getByRole('button', { name: 'Watch it' }).click();
+  await expect(shop.getByRole('button', { name: 'Watch it no more' })).toBeVisible();
+  await shop.getByRole('button', { name: 'Send the offer' }).click();
+  await expect(shop.getByText('Type an amount such as 250.')).toBeVisible();
+  await shop.getByLabel('What you offer, in US dollars').fill('9000');
+  await expect(shop.getByText('You would pay $9,900.00')).toBeVisible();
+  await shop.getByRole('button', { name: 'Send the offer' }).click();
+  await expect(shop.getByText('The holder has not answered yet')).toBeVisible();
+  await expect(shop.getByText('Agreed at $9,000.00')).toBeVisible({ timeout: 30_000 });
+  await shop.goto('/account');
+  await expect(shop.getByText('free from 1 Dec 2027 at the earliest')).toBeVisible();
+  await expect(shop.getByText('$9,000.00 · agreed')).toBeVisible();
+});
+
+test('the lineup compares, marks the best, names the crossing years and saves as CSV', async ({ shop, page }) => {
+  await shop.goto('/?q=saltwhistle.boats+saltwhistle.org');
+  for (const name of ['saltwhistle.boats', 'saltwhistle.org'])
+    await shop.getByRole('button', { name: `Put ${name} in the lineup` }).click();
+  await shop.getByRole('button', { name: 'Lineup (2)' }).click();
+  const table = shop.getByRole('table', { name: 'Lineup' });
+  await expect(table.getByRole('row').filter({ hasText: 'Keep 5 years' })).toContainText('$45.00');
+  await expect(shop.getByText('saltwhistle.boats is dearer than saltwhistle.org from year 3.')).toBeVisible();
+  await shop.getByLabel('Add a name or an extension').fill('.nowhere');
+  await shop.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(shop.getByText('that Tienda offers')).toBeVisible();
+  await shop.getByLabel('Add a name or an extension').fill('.net');
+  await shop.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(shop).toHaveURL(/items=saltwhistle.boats(,|%2C)saltwhistle.org(,|%2C).net/);
+  const download = page.waitForEvent('download');
+  await shop.getByRole('button', { name: 'Save as CSV' }).click();
+  expect((await download).suggestedFilename()).toBe('lineup.csv');
+});
+
+test('the wordbench combines groups of words and looks them up', async ({ shop }) => {
+  await shop.goto('/wordbench');
+  const [one, two] = [freshWord(), freshWord()];
+  await shop.getByLabel('Group 1').fill(`${one} ${two}`);
+  await shop.getByLabel('Group 2').fill('yard, quay');
+  await shop.getByRole('button', { name: 'Look up 4 names' }).click();
+  await expect(shop.getByText(/^4 of 4 asked · 4 open/)).toBeVisible();
 });
 
 test('a name removed from the basket comes back with one tap, as it was', async ({ shop, page }) => {
@@ -76,14 +197,19 @@ test('keys: to the search, through the results, into the basket, and the list of
   test.skip((viewport?.width ?? 0) < 1000, 'keys belong to the wide view');
   const word = freshWord();
   await shop.goto(`/?q=${word}`);
-  await expect(shop.getByText(/^18 of 18 asked/)).toBeVisible();
+  await expect(shop.getByText(everythingAsked)).toBeVisible();
   await shop.keyboard.press('ArrowDown');
   await shop.keyboard.press('b');
   await expect(shop.getByRole('button', { name: `Take ${word}.com out of the basket` })).toBeVisible();
+  await shop.keyboard.press('l');
+  await expect(shop.getByRole('button', { name: 'Lineup (1)' })).toBeVisible();
   await shop.keyboard.press('?');
   await expect(shop.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   await shop.keyboard.press('Escape');
   await expect(shop.getByRole('dialog', { name: 'Keys' })).toHaveCount(0);
   await shop.keyboard.press('/');
   await expect(shop.getByLabel('Name or word')).toBeFocused();
+  await shop.keyboard.press('ArrowDown');
+  await shop.keyboard.press('Enter');
+  await expect(shop.getByRole('heading', { name: `${word}.com`, level: 1 })).toBeVisible();
 });

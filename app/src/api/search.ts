@@ -1,5 +1,6 @@
 import {
   experimental_streamedQuery as streamedQuery,
+  keepPreviousData,
   useMutation,
   useQuery,
   useQueryClient,
@@ -67,6 +68,8 @@ export function useSearch(wish: SearchWish) {
       refetchMode: 'replace',
     }),
     enabled: wish.query !== '',
+    // The rows before stay until the new ones are there: they are redrawn in place.
+    placeholderData: keepPreviousData,
     structuralSharing: false,
     refetchOnMount: 'always',
     retry: 1,

@@ -1,6 +1,6 @@
 import type { Catalogue, Extension } from '../catalogue/extension';
 import type { DomainName } from '../names/domainName';
-import { extensionProblem, readLabel } from '../names/label';
+import { extensionProblem, readLabel, type Label } from '../names/label';
 import type { Idea, IdeaReason, Variant } from './idea';
 import { judge, score } from './score';
 import { segment } from './segment';
@@ -20,6 +20,9 @@ const kindWorth: Readonly<Partial<Record<IdeaReason['kind'], number>>> = {
   soundsSame: -18,
 };
 
+/** Both halves of a word must be about this common for it to be taken apart. */
+const leastCommon = 0.2;
+
 /** Extensions in which an idea is tried first where the one asked for is not enough. */
 const mainExtensions = 6;
 
@@ -30,7 +33,7 @@ type Asked = Pick<DomainName, 'label' | 'extension'>;
  * extensions, and variants of the label in the same extension. Nothing offensive, no name twice.
  */
 export function alternatives(asked: Asked, catalogue: Catalogue, words: Words): Idea[] {
-  const parts = segment(asked.label, words);
+  const parts = apart(segment(asked.label, words), words);
   const variants = [
     ...joined(asked.label),
     ...inflected(parts),
@@ -40,8 +43,9 @@ export function alternatives(asked: Asked, catalogue: Catalogue, words: Words): 
     ...soundAlikes(asked.label, parts, words),
     ...addedWords(asked.label),
   ];
-  const ideas = variants.flatMap((variant) => ideaOf(variant, asked, asked.extension, words));
-  return ranked([...otherExtensions(asked, parts, catalogue, words), ...ideas]);
+  const judged = judgeOnce(asked, words);
+  const ideas = variants.flatMap((variant) => ideaOf(variant, asked, asked.extension, judged));
+  return ranked([...otherExtensions(asked, parts, catalogue, words, judged), ...ideas]);
 }
 
 /**
@@ -49,12 +53,27 @@ export function alternatives(asked: Asked, catalogue: Catalogue, words: Words): 
  */
 export function protectiveSet(asked: Asked, catalogue: Catalogue, words: Words): Idea[] {
   const parts = segment(asked.label, words);
+  const judged = judgeOnce(asked, words);
   const main = open(catalogue)
     .filter(({ label }) => label !== asked.extension.label)
     .slice(0, mainExtensions)
-    .flatMap((extension) => ideaOf({ label: asked.label, reason: { kind: 'mainExtension' } }, asked, extension, words));
+    .flatMap((extension) =>
+      ideaOf({ label: asked.label, reason: { kind: 'mainExtension' } }, asked, extension, judged),
+    );
   const variants = [...inflected(parts), ...joined(asked.label), ...mistypings(asked.label)];
-  return distinct([...main, ...variants.flatMap((variant) => ideaOf(variant, asked, asked.extension, words))]);
+  return distinct([...main, ...variants.flatMap((variant) => ideaOf(variant, asked, asked.extension, judged))]);
+}
+
+/** A long word that is itself two, such as boatyard, gives more when taken apart. */
+function apart(parts: readonly string[], words: Words): readonly string[] {
+  const [only, ...others] = parts;
+  if (only === undefined || others.length > 0) return parts;
+  const cuts = Array.from({ length: Math.max(0, only.length - 5) }, (_, index) => index + 3);
+  const halves = cuts.map((cut) => [only.slice(0, cut), only.slice(cut)] as const);
+  const worth = ([first, second]: readonly [string, string]) =>
+    Math.min(words.commonness(first), words.commonness(second));
+  const best = halves.sort((a, b) => worth(b) - worth(a))[0];
+  return best && worth(best) > leastCommon ? best : parts;
 }
 
 /** Extensions that anyone may have, the most chosen first. */
@@ -70,13 +89,14 @@ function otherExtensions(
   parts: readonly string[],
   catalogue: Catalogue,
   words: Words,
+  judged: JudgeLabel,
 ): Idea[] {
   const about = new Set(parts.flatMap((part) => [part, ...words.synonyms(part)]).flatMap((word) => [word, `${word}s`]));
   const reason: IdeaReason = { kind: 'otherExtension' };
   return open(catalogue)
     .filter((other) => other.label !== extension.label)
     .flatMap((other) =>
-      ideaOf({ label, reason }, { label, extension }, other, words).map((idea) => ({
+      ideaOf({ label, reason }, { label, extension }, other, judged).map((idea) => ({
         ...idea,
         score: Math.round(0.55 * idea.score + 0.35 * other.popularity + (about.has(other.label) ? 25 : 0)),
       })),
@@ -85,25 +105,47 @@ function otherExtensions(
     .slice(0, mostOfOneKind);
 }
 
-function ideaOf({ label, reason }: Variant, asked: Asked, extension: Extension, words: Words): Idea[] {
-  if (label === asked.label && extension.label === asked.extension.label) return [];
-  const read = readLabel(label);
-  if (read.kind === 'problem' || extensionProblem(read, extension)) return [];
-  if ([label, ...segment(label, words)].some((word) => words.isOffensive(word))) return [];
-  const { aLabel } = read;
-  const judged = score(judge(label, asked.label, words));
-  return [{ name: `${aLabel}.${extension.label}`, label: aLabel, extension: extension.label, reason, score: judged }];
+/** A label that may be offered, with its score; undefined where it is no label, or offensive. */
+type JudgeLabel = (label: string) => { readonly label: Label; readonly score: number } | undefined;
+
+/** The same label stands in many extensions: it is judged once. */
+function judgeOnce(asked: Asked, words: Words): JudgeLabel {
+  const known = new Map<string, ReturnType<JudgeLabel>>();
+  const judged: JudgeLabel = (text) => {
+    const label = readLabel(text);
+    if (label.kind === 'problem') return undefined;
+    if ([text, ...segment(text, words)].some((word) => words.isOffensive(word))) return undefined;
+    return { label, score: score(judge(text, asked.label, words)) };
+  };
+  return (text) => {
+    if (!known.has(text)) known.set(text, judged(text));
+    return known.get(text);
+  };
 }
 
-/** The best first, not too many of a kind. */
+function ideaOf({ label, reason }: Variant, asked: Asked, extension: Extension, judged: JudgeLabel): Idea[] {
+  if (label === asked.label && extension.label === asked.extension.label) return [];
+  const found = judged(label);
+  if (!found || extensionProblem(found.label, extension)) return [];
+  const { aLabel } = found.label;
+  return [
+    { name: `${aLabel}.${extension.label}`, label: aLabel, extension: extension.label, reason, score: found.score },
+  ];
+}
+
+/** By turns the best of each kind, so that the first few are varied; not too many of a kind. */
 function ranked(ideas: readonly Idea[]): Idea[] {
-  const kept = new Map<string, number>();
   const worth = ({ score: points, reason }: Idea) => points + (kindWorth[reason.kind] ?? 0);
-  return distinct([...ideas].sort((a, b) => worth(b) - worth(a))).filter(({ reason: { kind } }) => {
-    const count = (kept.get(kind) ?? 0) + 1;
-    kept.set(kind, count);
-    return count <= mostOfOneKind;
+  const turns = new Map<string, number>();
+  const placed = distinct([...ideas].sort((a, b) => worth(b) - worth(a))).map((idea) => {
+    const turn = turns.get(idea.reason.kind) ?? 0;
+    turns.set(idea.reason.kind, turn + 1);
+    return { idea, turn };
   });
+  return placed
+    .filter(({ turn }) => turn < mostOfOneKind)
+    .sort((a, b) => a.turn - b.turn || worth(b.idea) - worth(a.idea))
+    .map(({ idea }) => idea);
 }
 
 function distinct(ideas: readonly Idea[]): Idea[] {

@@ -100,6 +100,16 @@ describe('ideas', () => {
     const likeWhistle = alternatives({ label: 'saltwhistle', extension }, shippedCatalogue, words);
     const kinds = likeWhistle.map(({ reason }) => reason.kind);
     expect(kinds.indexOf('soundsSame')).toBeGreaterThan(kinds.indexOf('after'));
+    expect(new Set(kinds.slice(0, 5)).size).toBe(5);
+  });
+
+  test('take a long word apart where it is two', () => {
+    const common: typeof words = {
+      ...words,
+      commonness: (word) => (word === 'boatyard' ? 0.9 : words.commonness(word)),
+    };
+    const found = alternatives({ label: 'boatyard', extension }, shippedCatalogue, common);
+    expect(found.map(({ name }) => name)).toContain('shipyard.com');
   });
 
   test('offer the extension that says what the name is about', () => {

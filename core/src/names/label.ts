@@ -25,6 +25,8 @@ export interface Label {
   /** Lower case, as registries store it. */
   readonly aLabel: string;
   readonly uLabel: string;
+  /** Unicode scripts it is written in. */
+  readonly scripts: readonly string[];
 }
 
 const longestLabel = 63;
@@ -47,6 +49,7 @@ const scriptPatterns = knownScripts.map((script) => ({ script, pattern: new RegE
 
 /** The scripts a label is written in; digits and hyphens belong to none. */
 export function scriptsOf(uLabel: string): string[] {
+  if (/^[a-z0-9-]+$/.test(uLabel)) return /[a-z]/.test(uLabel) ? ['Latin'] : [];
   return scriptPatterns.filter(({ pattern }) => pattern.test(uLabel)).map(({ script }) => script);
 }
 
@@ -57,17 +60,8 @@ export function scriptsOf(uLabel: string): string[] {
 export function readLabel(typed: string): Label | LabelProblem {
   const text = typed.normalize('NFC').toLowerCase();
   if (text === '') return problem('empty', 'There is nothing before the dot: type at least one letter or digit.');
-  const bad = [...text].findIndex((character) => !allowedCharacter.test(character));
-  if (bad >= 0) {
-    const characters = [...text];
-    const rest = characters.filter((character) => allowedCharacter.test(character)).join('');
-    const which = characters[bad] === ' ' ? 'a space' : `“${characters[bad]}”`;
-    return problem(
-      'badCharacter',
-      `${which}, character ${bad + 1} of “${typed}”, cannot stand in a name: use letters, digits and hyphens.`,
-      trimHyphens(rest),
-    );
-  }
+  const bad = badCharacter(typed, text);
+  if (bad) return bad;
   if (text.startsWith('-') || text.endsWith('-'))
     return problem('hyphenAtEnd', 'A name cannot begin or end with a hyphen: leave it out.', trimHyphens(text));
   const aLabel = toALabel(text);
@@ -81,6 +75,9 @@ export function readLabel(typed: string): Label | LabelProblem {
     );
   if (aLabel === undefined)
     return problem('badCharacter', `“${typed}” is not a valid internationalised name: check its accents and marks.`);
+  // Some characters stand for several: a fraction for its digits and a slash.
+  const unfolded = badCharacter(typed, uLabel);
+  if (unfolded) return unfolded;
   if (aLabel.length > longestLabel)
     return problem(
       'labelTooLong',
@@ -94,13 +91,26 @@ export function readLabel(typed: string): Label | LabelProblem {
       `“${uLabel}” mixes ${scripts.join(' and ')} letters, which look alike: write it in one script.`,
       inLatin(uLabel),
     );
-  return { kind: 'label', aLabel, uLabel };
+  return { kind: 'label', aLabel, uLabel, scripts };
+}
+
+function badCharacter(typed: string, text: string): LabelProblem | undefined {
+  const characters = [...text];
+  const bad = characters.findIndex((character) => !allowedCharacter.test(character));
+  if (bad < 0) return undefined;
+  const rest = characters.filter((character) => allowedCharacter.test(character)).join('');
+  const which = characters[bad] === ' ' ? 'a space' : `“${characters[bad]}”`;
+  return problem(
+    'badCharacter',
+    `${which}, character ${bad + 1} of “${typed}”, cannot stand in a name: use letters, digits and hyphens.`,
+    trimHyphens(rest),
+  );
 }
 
 /** What one extension asks of a label beyond the general rules; undefined when it is content. */
 export function extensionProblem(label: Label, extension: Extension): LabelProblem | undefined {
   const { minLength, maxLength, scripts } = extension.labelRules;
-  const missing = scriptsOf(label.uLabel).find((script) => !scripts.includes(script));
+  const missing = label.scripts.find((script) => !scripts.includes(script));
   if (missing) return problem('scriptNotOffered', `.${extension.unicode} does not offer names in ${missing} letters.`);
   const length = [...label.uLabel].length;
   if (length < minLength)

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { setMaxListeners } from 'node:events';
 import { PassThrough } from 'node:stream';
 import type { Context } from 'koa';
 import type { Logger } from 'pino';
@@ -17,6 +18,8 @@ export function answerLines<Event>(
 ): undefined {
   const lines = new PassThrough();
   const gone = new AbortController();
+  // Every frame that waits for a session listens for the visitor going away.
+  setMaxListeners(0, gone.signal);
   ctx.type = 'application/x-ndjson';
   ctx.set('Cache-Control', 'no-store');
   ctx.body = lines;

@@ -27,7 +27,8 @@ export class WordFile {
   }
 }
 
-function readWords(content: WordFileContent): Words {
+/** Words by the lists of a file. */
+export function readWords(content: WordFileContent): Words {
   const rankOf = new Map(content.words.map((word, rank) => [word, rank]));
   const synonyms = new Map(Object.entries(content.synonyms));
   const homophones = new Map(Object.entries(content.homophones));

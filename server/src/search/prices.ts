@@ -1,38 +1,46 @@
 import type { Extension } from '@tienda/core/catalogue/extension';
-import { isoDate } from '@tienda/core/lifecycle/isoDate';
-import type { RegistryAnswer } from '@tienda/core/names/availability';
+import { isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
 import type { SearchPrice } from '@tienda/core/names/searchEvent';
-import { introRuns, unitPrices } from '@tienda/core/pricing/linePrice';
+import { introRuns, unitPrices, type PremiumPrice } from '@tienda/core/pricing/linePrice';
 import type { Currency } from '@tienda/core/pricing/money';
 import type { Clock } from '../clock/clock';
 import { rateOf } from '../pricing/rates';
 
 /** What names cost as a search shows it: ordinary ones are computed once a day and currency. */
 export class SearchPrices {
-  private readonly known = new Map<string, SearchPrice>();
+  private known = new Map<Currency, Map<Extension, SearchPrice>>();
   private day = '';
 
   constructor(private readonly clock: Clock) {}
 
-  of(extension: Extension, premium: RegistryAnswer['premium'], currency: Currency): SearchPrice {
-    const today = isoDate(this.clock.now());
-    if (today !== this.day) this.known.clear();
-    this.day = today;
-    if (premium) return this.computed(extension, premium, currency);
-    const key = `${extension.label} ${currency}`;
-    const price = this.known.get(key) ?? this.computed(extension, undefined, currency);
-    this.known.set(key, price);
-    return price;
-  }
-
-  private computed(extension: Extension, premium: RegistryAnswer['premium'], currency: Currency): SearchPrice {
-    const shortest = extension.terms.register[0] ?? 1;
-    const prices = unitPrices(extension, premium, introRuns(extension, shortest, this.day), currency, rateOf(currency));
-    return {
-      currency,
-      firstYear: (prices.intro ?? prices.register) + prices.fee,
-      renewal: prices.renew + prices.fee,
-      intro: prices.intro !== undefined,
+  /** Prices of today in a currency; good for one search. */
+  today(currency: Currency): (extension: Extension, premium?: PremiumPrice) => SearchPrice {
+    const day = isoDate(this.clock.now());
+    if (day !== this.day) this.known = new Map();
+    this.day = day;
+    const known = this.known.get(currency) ?? new Map<Extension, SearchPrice>();
+    this.known.set(currency, known);
+    return (extension, premium) => {
+      if (premium) return priceOf(extension, premium, currency, day);
+      const price = known.get(extension) ?? priceOf(extension, undefined, currency, day);
+      known.set(extension, price);
+      return price;
     };
   }
+}
+
+function priceOf(
+  extension: Extension,
+  premium: PremiumPrice | undefined,
+  currency: Currency,
+  day: IsoDate,
+): SearchPrice {
+  const shortest = extension.terms.register[0] ?? 1;
+  const prices = unitPrices(extension, premium, introRuns(extension, shortest, day), currency, rateOf(currency));
+  return {
+    currency,
+    firstYear: (prices.intro ?? prices.register) + prices.fee,
+    renewal: prices.renew + prices.fee,
+    intro: prices.intro !== undefined,
+  };
 }

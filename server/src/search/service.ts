@@ -26,6 +26,9 @@ export interface SearchRequest extends CandidateChoices {
 /** How long a registry's answer is shown, with its age, before it is asked again. */
 const answersForMs = 5 * 60 * 1000;
 
+type PriceToday = ReturnType<SearchPrices['today']>;
+
+/** What is known of a candidate. */
 interface Told {
   readonly type: SearchAnswer['type'];
   readonly status: NameStatus;
@@ -56,6 +59,7 @@ export class SearchService {
   async search(request: SearchRequest, asker: Asker, tell: (events: readonly SearchEvent[]) => void): Promise<void> {
     const start = performance.now();
     const { query, currency, restMs = 0, fresh = false } = request;
+    const price = this.prices.today(currency);
     const catalogue = this.catalogue.current();
     const plan = readQuery(query, catalogue);
     const { candidates, problem } = candidatesOf(plan, catalogue, request);
@@ -68,21 +72,21 @@ export class SearchService {
     const asked = new Map(candidates.flatMap((c) => (c.refused === undefined ? [[c.name, c] as const] : [])));
     tell([
       { type: 'plan', ...plan, problems: problem ? [...plan.problems, problem] : plan.problems },
-      ...this.hints([...asked.values()], currency),
-      ...count(refused.map((candidate) => this.refusal(candidate, currency))),
+      ...this.hints([...asked.values()], price),
+      ...count(refused.map((candidate) => this.refusal(candidate, price))),
     ]);
     if (restMs > 0) await pause(restMs);
     if (asker.signal?.aborted) return;
 
     const answered = (answers: ReadonlyMap<string, RegistryAnswer & { readonly checkedAt?: Date }>) => {
-      const told = [...answers].flatMap(([name, { status, premium, checkedAt = this.clock.now() }]) => {
+      const heard = [...answers].flatMap(([name, { status, premium, checkedAt = this.clock.now() }]) => {
         const candidate = asked.get(name);
         if (!candidate) return [];
         const source = candidate.extension.registry;
         const answer: Told = { type: 'result', status, checkedAt: checkedAt.toISOString(), source };
-        return [this.told(candidate, premium ? { ...answer, premium } : answer, currency)];
+        return [told(candidate, premium ? { ...answer, premium } : answer, price)];
       });
-      if (told.length > 0) tell(count(told));
+      if (heard.length > 0) tell(count(heard));
     };
     const since = new Date(this.clock.now().getTime() - answersForMs);
     const kept = fresh ? new Map<string, never>() : await this.store.kept([...asked.keys()], since);
@@ -112,7 +116,7 @@ export class SearchService {
     return answers;
   }
 
-  /** Asks each name's registry, all registries side by side; every answer is told, then kept. */
+  /** Asks each name's registry, all registries side by side; every answer is told at once, and all are kept. */
   private async ask(
     names: readonly { readonly name: string; readonly extension: Extension }[],
     answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void,
@@ -128,19 +132,19 @@ export class SearchService {
       [...byRegistry].map(async ([id, asked]) => {
         const registry = this.registries.get(id);
         if (!registry) throw new Error(`No gateway to the registry ${id}`);
-        const kept: Promise<void>[] = [];
-        const heard = (answers: ReadonlyMap<string, RegistryAnswer>) => {
+        const heard = new Map<string, RegistryAnswer>();
+        const hear = (answers: ReadonlyMap<string, RegistryAnswer>) => {
           answered(answers);
-          kept.push(this.store.keep(answers, this.clock.now()));
+          for (const [name, answer] of answers) heard.set(name, answer);
         };
-        await registry.check(asked, heard, asker);
-        await Promise.all(kept);
+        await registry.check(asked, hear, asker);
+        await this.store.keep(heard, this.clock.now());
       }),
     );
   }
 
   /** What the index says of every name, each label hashed once. */
-  private hints(candidates: readonly Candidate[], currency: Currency): SearchAnswer[] {
+  private hints(candidates: readonly Candidate[], price: PriceToday): SearchAnswer[] {
     const hashes = new Map<string, LabelHash>();
     const now = this.clock.now().toISOString();
     return candidates.map((candidate) => {
@@ -149,30 +153,30 @@ export class SearchService {
       hashes.set(label, hash);
       const hint = this.zones.hint(hash, extension.label);
       const { status, at } = hint ?? { status: 'unknown', at: now };
-      return this.told(candidate, { type: 'hint', status, checkedAt: at, source: 'zone' }, currency);
+      return told(candidate, { type: 'hint', status, checkedAt: at, source: 'zone' }, price);
     });
   }
 
-  private refusal(candidate: Candidate, currency: Currency): SearchAnswer {
+  private refusal(candidate: Candidate, price: PriceToday): SearchAnswer {
     const checkedAt = this.clock.now().toISOString();
-    return this.told(candidate, { type: 'result', status: 'invalid', checkedAt, source: 'rules' }, currency);
+    return told(candidate, { type: 'result', status: 'invalid', checkedAt, source: 'rules' }, price);
   }
+}
 
-  private told({ name, label, unicode, extension, refused }: Candidate, told: Told, currency: Currency): SearchAnswer {
-    const { status, premium, checkedAt, type, source } = told;
-    const priced = canRegister(status) || (type === 'hint' && status === 'unknown');
-    return {
-      type,
-      name,
-      unicode,
-      label,
-      extension: extension.label,
-      status,
-      ...(premium ? { premium } : {}),
-      price: priced ? this.prices.of(extension, premium, currency) : null,
-      checkedAt,
-      source,
-      ...(refused === undefined ? {} : { detail: refused }),
-    };
-  }
+function told({ name, label, unicode, extension, refused }: Candidate, known: Told, price: PriceToday): SearchAnswer {
+  const { status, premium, checkedAt, type, source } = known;
+  const priced = canRegister(status) || (type === 'hint' && status === 'unknown');
+  return {
+    type,
+    name,
+    unicode,
+    label,
+    extension: extension.label,
+    status,
+    ...(premium ? { premium } : {}),
+    price: priced ? price(extension, premium) : null,
+    checkedAt,
+    source,
+    ...(refused === undefined ? {} : { detail: refused }),
+  };
 }

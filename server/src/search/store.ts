@@ -13,29 +13,26 @@ export class AvailabilityStore {
   constructor(private readonly database: Database) {}
 
   async keep(answers: ReadonlyMap<string, RegistryAnswer>, checkedAt: Date): Promise<void> {
-    const rows = [...answers]
-      .filter(([, { status }]) => status !== 'unknown')
-      .map(([name, { status, premium }]) => ({
-        name,
-        status,
-        premiumRegister: premium?.register ?? null,
-        premiumRenew: premium?.renew ?? null,
-        checkedAt,
-      }))
-      .sort((a, b) => (a.name < b.name ? -1 : 1));
+    const rows = [...answers].filter(([, { status }]) => status !== 'unknown').sort(([a], [b]) => (a < b ? -1 : 1));
     if (rows.length === 0) return;
-    await this.database
-      .insert(availability)
-      .values(rows)
-      .onConflictDoUpdate({
-        target: availability.name,
-        set: {
-          status: sql`excluded.status`,
-          premiumRegister: sql`excluded.premium_register`,
-          premiumRenew: sql`excluded.premium_renew`,
-          checkedAt: sql`excluded.checked_at`,
-        },
-      });
+    // Five arrays instead of five parameters a name: hundreds of names are kept in one statement.
+    const column = <Value>(value: (answer: RegistryAnswer) => Value) =>
+      sql.param(rows.map(([, answer]) => value(answer)));
+    await this.database.execute(sql`
+      insert into ${availability} (name, status, premium_register, premium_renew, checked_at)
+      select name, status, premium_register, premium_renew, ${checkedAt.toISOString()}::timestamptz
+      from unnest(
+        ${sql.param(rows.map(([name]) => name))}::text[],
+        ${column(({ status }) => status)}::text[],
+        ${column(({ premium }) => premium?.register ?? null)}::bigint[],
+        ${column(({ premium }) => premium?.renew ?? null)}::bigint[]
+      ) as answer (name, status, premium_register, premium_renew)
+      on conflict (name) do update set
+        status = excluded.status,
+        premium_register = excluded.premium_register,
+        premium_renew = excluded.premium_renew,
+        checked_at = excluded.checked_at
+    `);
   }
 
   /** Answers given after `since`. */

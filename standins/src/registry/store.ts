@@ -57,10 +57,11 @@ export class RegistryStore {
   }
 
   async registered(names: readonly string[]): Promise<Set<string>> {
+    const { name: domainName, expiresAt } = registeredDomain;
     const rows = await this.database
-      .select()
+      .select({ name: domainName, expiresAt })
       .from(registeredDomain)
-      .where(inArray(registeredDomain.name, [...names]));
+      .where(sql`${domainName} = any(${sql.param(names)})`);
     const kept = rows.filter((row) => this.stage(row) !== 'free').map(({ name }) => name);
     return new Set([...kept, ...names.filter((name) => heldByStranger(labelOf(name), zoneOf(name)))]);
   }

@@ -209,5 +209,5 @@ test('the cross clears the search', async () => {
   await searching('salt');
   fireEvent.click(screen.getByRole('button', { name: 'Clear the search' }));
   await screen.findByRole('heading', { name: 'Which name would you like to own?' });
-  expect(mockParams['q']).toBeUndefined();
+  await waitFor(() => expect(mockParams['q']).toBeUndefined());
 });

@@ -31,8 +31,8 @@ import { useFindParams } from './useFindParams';
 
 const words = texts.find;
 
-/** How long typing must rest before it is searched for. */
-const restMs = 35;
+/** How long a search must rest before it goes to the address. */
+const addressMs = 400;
 
 /** Extensions whose registries are asked first: more than a screen shows. */
 const onScreen = 16;
@@ -42,7 +42,7 @@ export function FindScreen() {
   const styles = useStyles();
   const wide = useWide();
   const { query, choices, currency, setQuery, setChoices, setCurrency } = useFindParams();
-  const [typed, setTyped] = useTyped(query, setQuery);
+  const [text, ask] = useAsked(query, setQuery);
   const [filtersShown, setFiltersShown] = useState(false);
   const catalogue = useCatalogue();
   const rate = useRate(currency) ?? '1';
@@ -56,19 +56,22 @@ export function FindScreen() {
         .map(({ label }) => label),
     [catalogue.data, choices.kind, choices.extension],
   );
-  const wish = { query: query.trim(), currency, only, first };
+  const asked = text.trim();
+  const wish = { query: asked, currency, only, first };
   const search = useSearch(wish);
   const askAgain = useAskAgain(wish);
   const state = search.data;
+  // Until the first line arrives the rows of the search before are still shown.
+  const hinted = !search.isPlaceholderData && (state?.hinted ?? false);
   const [steady] = useState(() => new SteadyRows());
   const all = useMemo(
     () => (state && catalogue.data ? rowsOf(state, catalogue.data, choices.horizon, only) : []),
     [state, catalogue.data, choices.horizon, only],
   );
   const rows = useMemo(() => {
-    const key = JSON.stringify([query, currency, choices]);
-    return steady.arrange(key, state?.hinted ?? false, all, (fresh) => arranged(fresh, choices, currency));
-  }, [steady, query, currency, choices, state?.hinted, all]);
+    const key = JSON.stringify([asked, currency, choices]);
+    return steady.arrange(key, hinted, all, (fresh) => arranged(fresh, choices, currency));
+  }, [steady, asked, currency, choices, hinted, all]);
 
   const { inBasket, toggle } = useBasketToggle();
   const lineup = useStored(lineupStore);
@@ -77,17 +80,17 @@ export function FindScreen() {
   const showOnly = useCallback((label: string) => setChoices({ only: label }), [setChoices]);
   const box = useRef<TextInput>(null);
   const { selected, keysShown, closeKeys } = useFindKeys({ rows, box, toggle: toggleRow, open });
-  useTabTitle(query === '' ? texts.app : `${query} · ${texts.app}`);
+  useTabTitle(asked === '' ? texts.app : `${asked} · ${texts.app}`);
   useEffect(() => {
-    if (state?.done) remember(query);
-  }, [state?.done, query]);
+    if (state?.done) remember(asked);
+  }, [state?.done, asked]);
 
   const failed = search.error ?? catalogue.error;
   const header = (
     <>
-      {filtersShown && query !== '' ? <Filters choices={choices} currency={currency} onChange={setChoices} /> : null}
+      {filtersShown && asked !== '' ? <Filters choices={choices} currency={currency} onChange={setChoices} /> : null}
       {failed ? <Failure fault={failed} retry={() => void search.refetch()} /> : null}
-      <Problems state={state} onPick={setTyped} />
+      <Problems state={state} onPick={ask} />
       <Unanswered rows={all} busy={askAgain.isPending} onAsk={(names) => askAgain.mutate(names)} />
     </>
   );
@@ -98,11 +101,11 @@ export function FindScreen() {
           <Text kind="title" level={1}>
             {texts.app}
           </Text>
-          {wide ? <SearchBox ref={box} value={typed} onChange={setTyped} wide /> : null}
+          {wide ? <SearchBox ref={box} query={text} onSearch={ask} wide /> : null}
           <CurrencyChoice value={currency} onChange={setCurrency} />
         </View>
-        {wide ? null : <SearchBox ref={box} value={typed} onChange={setTyped} wide={false} />}
-        {query === '' ? null : (
+        {wide ? null : <SearchBox ref={box} query={text} onSearch={ask} wide={false} />}
+        {asked === '' ? null : (
           <View style={wide ? styles.wideTools : undefined}>
             {wide ? null : <Progress rows={all} bar />}
             <Chips
@@ -117,8 +120,8 @@ export function FindScreen() {
           </View>
         )}
       </View>
-      {query === '' ? (
-        <Hello onPick={setTyped} />
+      {asked === '' ? (
+        <Hello onPick={ask} />
       ) : (
         <ResultList
           rows={rows}
@@ -141,23 +144,32 @@ export function FindScreen() {
   );
 }
 
-/** What is typed shows at once and goes to the URL when typing rests. */
-function useTyped(query: string, setQuery: (query: string) => void) {
-  const [typed, setTyped] = useState(query);
-  const settled = useRef(query);
+/**
+ * What is searched for: at once as typing rests, in the address when it rests longer. An address a keystroke would
+ * be slow and fill the way back.
+ */
+function useAsked(query: string, setQuery: (query: string) => void) {
+  const [asked, setAsked] = useState(query);
+  const written = useRef(query);
+  const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => {
-    if (query !== settled.current) setTyped(query);
-    settled.current = query;
+    if (query === written.current) return;
+    written.current = query;
+    setAsked(query);
   }, [query]);
-  useEffect(() => {
-    if (typed === settled.current) return undefined;
-    const timer = setTimeout(() => {
-      settled.current = typed;
-      setQuery(typed);
-    }, restMs);
-    return () => clearTimeout(timer);
-  }, [typed, setQuery]);
-  return [typed, setTyped] as const;
+  const ask = useCallback(
+    (text: string) => {
+      setAsked(text);
+      clearTimeout(waiting.current);
+      waiting.current = setTimeout(() => {
+        written.current = text;
+        setQuery(text);
+      }, addressMs);
+    },
+    [setQuery],
+  );
+  useEffect(() => () => clearTimeout(waiting.current), []);
+  return [asked, ask] as const;
 }
 
 /** What cannot be searched for, each with its reason and what to try instead. */

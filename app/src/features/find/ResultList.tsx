@@ -12,7 +12,7 @@ const words = texts.find;
 
 interface ResultListProps extends RowActions {
   readonly rows: readonly Row[];
-  /** Shown above the rows, and scrolls with them. */
+  /** Shown above the rows; on the phone it scrolls with them. */
   readonly header: ReactNode;
   /** Everything that was asked has been answered. */
   readonly settled: boolean;
@@ -43,31 +43,36 @@ export function ResultList(props: ResultListProps) {
         {words.nothing}
       </Text>
     ) : null;
+  const table = wide && rows.length > 0;
   return (
-    <View style={styles.frame} {...(wide && rows.length > 0 ? { role: 'table', 'aria-label': words.results } : {})}>
-      {wide && rows.length > 0 ? <TableHead horizon={horizon} /> : null}
-      <FlashList
-        ref={list}
-        data={rows}
-        keyExtractor={({ name }) => name}
-        ListHeaderComponent={<>{header}</>}
-        ListFooterComponent={foot}
-        extraData={props}
-        keyboardShouldPersistTaps="handled"
-        renderItem={({ item, index }) => (
-          <ResultRow
-            row={item}
-            horizon={horizon}
-            rate={rate}
-            inBasket={inBasket.has(item.name)}
-            inLineup={lineup.includes(item.name)}
-            alone={only !== undefined}
-            selected={index === selected}
-            wide={wide}
-            {...actions}
-          />
-        )}
-      />
+    <View style={styles.frame}>
+      {wide ? header : null}
+      <View style={styles.list} {...(table ? { role: 'table', 'aria-label': words.results } : {})}>
+        {table ? <TableHead horizon={horizon} /> : null}
+        <FlashList
+          ref={list}
+          data={rows}
+          keyExtractor={({ key }) => key}
+          drawDistance={150}
+          ListHeaderComponent={wide ? null : <>{header}</>}
+          ListFooterComponent={foot}
+          extraData={props}
+          keyboardShouldPersistTaps="handled"
+          renderItem={({ item, index }) => (
+            <ResultRow
+              row={item}
+              horizon={horizon}
+              rate={rate}
+              inBasket={inBasket.has(item.name)}
+              inLineup={lineup.includes(item.name)}
+              alone={only !== undefined}
+              selected={index === selected}
+              wide={wide}
+              {...actions}
+            />
+          )}
+        />
+      </View>
     </View>
   );
 }
@@ -97,6 +102,7 @@ function TableHead({ horizon }: { readonly horizon: number }) {
 
 const useStyles = themed((palette) => ({
   frame: { flex: 1, minHeight: 0, width: '100%', maxWidth: 1040, alignSelf: 'center', paddingHorizontal: 16 },
+  list: { flex: 1, minHeight: 0 },
   note: { paddingVertical: 12 },
   tableHead: {
     flexDirection: 'row',

@@ -268,11 +268,11 @@ function MiniRail({ price }: { readonly price: NonNullable<NonNullable<Row['answ
 /** Widths that the table's head and rows share. */
 export const columns = {
   door: { width: 36 },
-  name: { flex: 10, minWidth: 0, paddingRight: 6 },
+  name: { flex: 12, minWidth: 0, paddingRight: 6 },
   status: { flex: 9, minWidth: 0, paddingRight: 4 },
   price: { width: 82, alignItems: 'flex-end' },
   keep: { width: 90, alignItems: 'flex-end' },
-  rail: { width: 76, alignItems: 'flex-end' },
+  rail: { width: 70, alignItems: 'flex-end' },
   action: { width: 136, flexDirection: 'row', justifyContent: 'flex-end' },
 } as const;
 
@@ -311,7 +311,7 @@ const useStyles = themed((palette) => ({
   },
   wideSelected: { backgroundColor: palette.card },
   selectedEdge: { borderLeftColor: palette.terracotta },
-  wideName: { fontSize: 16, lineHeight: 20 },
+  wideName: { fontSize: 15, lineHeight: 20 },
   wideAmount: { textAlign: 'right', paddingHorizontal: 4, paddingVertical: 2 },
   introAmount: { backgroundColor: palette.marigoldWash, borderRadius: 3 },
   mini: { flexDirection: 'row', alignItems: 'flex-end', gap: 1.5, height: 24 },

@@ -1,22 +1,28 @@
 import Input from '@rneui/themed/dist/Input';
 import FileUp from 'lucide-react-native/icons/file-up';
 import X from 'lucide-react-native/icons/x';
-import { createElement, useRef, type RefObject } from 'react';
+import { createElement, useEffect, useRef, useState, type RefObject } from 'react';
 import { View, type TextInput } from 'react-native';
 import { texts } from '../../texts/texts';
 import { IconButton } from '../../ui/IconButton';
 import { Text } from '../../ui/Text';
 import { fonts, themed, useFocusFrame, usePalette } from '../../ui/theme';
 
+/** How long typing must rest before it is searched for. */
+const restMs = 10;
+
 interface SearchBoxProps {
-  readonly value: string;
-  readonly onChange: (value: string) => void;
+  /** What is searched for. */
+  readonly query: string;
+  /** Called when typing rests. */
+  readonly onSearch: (query: string) => void;
   readonly wide: boolean;
   readonly ref: RefObject<TextInput | null>;
 }
 
 /** Where one types a name, a word, an address or a list, or gives a file of names. */
-export function SearchBox({ value, onChange, wide, ref }: SearchBoxProps) {
+export function SearchBox({ query, onSearch, wide, ref }: SearchBoxProps) {
+  const [value, onChange] = useTyped(query, onSearch);
   const styles = useStyles();
   const { pine, quiet, terracotta } = usePalette();
   const { frame, handlers } = useFocusFrame();
@@ -57,6 +63,26 @@ export function SearchBox({ value, onChange, wide, ref }: SearchBoxProps) {
       rightIcon={value === '' ? empty : clear}
     />
   );
+}
+
+/** What is typed shows at once; the rest of the screen hears of it when typing rests. */
+function useTyped(query: string, onSearch: (query: string) => void) {
+  const [typed, setTyped] = useState(query);
+  const searched = useRef(query);
+  useEffect(() => {
+    if (query === searched.current) return;
+    searched.current = query;
+    setTyped(query);
+  }, [query]);
+  useEffect(() => {
+    if (typed === searched.current) return undefined;
+    const timer = setTimeout(() => {
+      searched.current = typed;
+      onSearch(typed);
+    }, restMs);
+    return () => clearTimeout(timer);
+  }, [typed, onSearch]);
+  return [typed, setTyped] as const;
 }
 
 /** Reads the names of a CSV or text file. */

@@ -9,6 +9,8 @@ import { capOf, type FindChoices } from './findChoices';
 
 /** One name of a search: asked for already, answered or not. */
 export interface Row {
+  /** Its place in the search: the same for the next word typed, so that rows are redrawn in place. */
+  readonly key: string;
   readonly name: string;
   readonly label: string;
   readonly extension: Extension;
@@ -27,18 +29,20 @@ export function rowsOf({ plan, answers }: SearchState, catalogue: Catalogue, hor
   const offered = [...catalogue.values()].filter(({ label }) => only === undefined || label === only);
   const byPopularity = offered.sort((a, b) => b.popularity - a.popularity);
   const rows = new Map<string, Row>();
-  const add = (label: string, extension: Extension) => {
+  const add = (place: string, label: string, extension: Extension) => {
     const name = `${label}.${extension.label}`;
-    if (!rows.has(name)) rows.set(name, rowFor(name, label, extension, answers.get(name), horizon));
+    if (rows.has(name)) return;
+    const row = rowFor(name, label, extension, answers.get(name), horizon);
+    rows.set(name, { ...row, key: `${place} ${extension.label}` });
   };
-  for (const name of plan.names) {
+  for (const [index, name] of plan.names.entries()) {
     const extension = extensionOf(name, catalogue);
-    if (extension) add(name.slice(0, name.indexOf('.')), extension);
+    if (extension) add(`name ${index}`, name.slice(0, name.indexOf('.')), extension);
   }
   const many = plan.problems.some(({ code, input }) => code === 'tooMany' && input === '');
-  for (const label of plan.labels)
+  for (const [index, label] of plan.labels.entries())
     for (const extension of byPopularity)
-      if (!many || answers.has(`${label}.${extension.label}`)) add(label, extension);
+      if (!many || answers.has(`${label}.${extension.label}`)) add(`word ${index}`, label, extension);
   const all = [...rows.values()];
   const forbidden = (row: Row) => row.answer?.status === 'invalid';
   return [...all.filter((row) => !forbidden(row)), ...all.filter(forbidden)];
@@ -52,7 +56,7 @@ export function rowFor(
   horizon: number,
 ): Row {
   const keep = answer && keepOf(answer, extension, horizon);
-  return { name, label, extension, ...(answer ? { answer } : {}), ...(keep === undefined ? {} : { keep }) };
+  return { key: name, name, label, extension, ...(answer ? { answer } : {}), ...(keep === undefined ? {} : { keep }) };
 }
 
 /** The rows that fit the choices, in the order chosen. */

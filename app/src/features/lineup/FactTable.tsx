@@ -57,11 +57,7 @@ export function FactTable({ entrants, facts, onRemove }: FactTableProps) {
               <Text kind="small" style={best.has(index) ? styles.bestText : undefined}>
                 {value}
               </Text>
-              {best.has(index) ? (
-                <Text kind="small" colour="sage">
-                  {words.best}
-                </Text>
-              ) : null}
+              {best.has(index) ? <Text kind="small">{words.best}</Text> : null}
             </View>
           ))}
         </View>
