@@ -24,7 +24,7 @@ export default tseslint.config(
       '@typescript-eslint/no-misused-spread': 'off',
       // Models are plain data once they are read; class-validator alone needs the class.
       '@typescript-eslint/no-unsafe-class-instance-assignment': 'off',
-      // react-native-svg marks x and y of shapes so, fast-xml-parser its builder: both are what their manuals show.
+      // react-native-svg marks x and y of shapes so: they are what its manual shows.
       '@typescript-eslint/no-deprecated': 'off',
       'max-lines': ['error', { max: 320, skipBlankLines: true, skipComments: true }],
     },
@@ -51,6 +51,7 @@ export default tseslint.config(
         process: 'readonly', console: 'readonly', fetch: 'readonly', URL: 'readonly', require: 'readonly',
         module: 'readonly', performance: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly',
         __dirname: 'readonly', Buffer: 'readonly', TextDecoder: 'readonly', globalThis: 'writable', document: 'readonly', window: 'readonly',
+        requestAnimationFrame: 'readonly', MutationObserver: 'readonly', MessageChannel: 'readonly', AbortController: 'readonly', TextDecoderStream: 'readonly',
       },
     },
   },

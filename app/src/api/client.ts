@@ -70,18 +70,33 @@ async function attempt<Result>(
   return response.status === 204 ? (undefined as Result) : response.json();
 }
 
+/** Lines that arrive within so long are given together: the screen is drawn once for them. */
+const togetherMs = 3;
+
 /** The lines of an answer in `application/x-ndjson`, those that arrived together given together. */
 export async function* lines<Line>(path: string, signal: AbortSignal): AsyncGenerator<Line[]> {
   const response = await reach(path, { signal });
   const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader();
   let held = '';
+  let gathered: Line[] = [];
   while (reader) {
-    const { done, value } = await reader.read();
-    if (done) return;
+    const next = reader.read();
+    if (gathered.length > 0 && !(await comesSoon(next))) {
+      yield gathered;
+      gathered = [];
+    }
+    const { done, value } = await next;
+    if (done) break;
     const parts = (held + value).split('\n');
     held = parts.pop() ?? '';
-    if (parts.length > 0) yield parts.map((line): Line => JSON.parse(line));
+    gathered.push(...parts.map((line): Line => JSON.parse(line)));
   }
+  if (gathered.length > 0) yield gathered;
+}
+
+function comesSoon(next: Promise<unknown>): Promise<boolean> {
+  const tooLate = new Promise<boolean>((resolve) => setTimeout(() => resolve(false), togetherMs));
+  return Promise.race([next.then(() => true), tooLate]);
 }
 
 async function reach(path: string, init: RequestInit): Promise<Response> {

@@ -1,10 +1,12 @@
 import {
   experimental_streamedQuery as streamedQuery,
   keepPreviousData,
+  queryOptions,
   useMutation,
   useQuery,
   useQueryClient,
 } from '@tanstack/react-query';
+import { useCallback } from 'react';
 import type { SearchAnswer, SearchEvent } from '@tienda/core/names/searchEvent';
 import type { Currency } from '@tienda/core/pricing/money';
 import { lines } from './client';
@@ -57,9 +59,8 @@ function pathOf({ query, currency, only, first }: SearchWish, more: Readonly<Rec
   return `/api/search?${parameters.toString()}`;
 }
 
-/** Answers as they arrive. Another query ends this one's request. */
-export function useSearch(wish: SearchWish) {
-  return useQuery({
+function searchOptions(wish: SearchWish) {
+  return queryOptions({
     queryKey: keyOf(wish),
     queryFn: streamedQuery<SearchEvent[], SearchState>({
       streamFn: ({ signal }) => lines<SearchEvent>(pathOf(wish, { rest: String(restMs) }), signal),
@@ -67,13 +68,31 @@ export function useSearch(wish: SearchWish) {
       initialValue: nothingYet,
       refetchMode: 'replace',
     }),
+    structuralSharing: false,
+    retry: 1,
+  });
+}
+
+/** Answers as they arrive. Another query ends this one's request. */
+export function useSearch(wish: SearchWish) {
+  return useQuery({
+    ...searchOptions(wish),
     enabled: wish.query !== '',
     // The rows before stay until the new ones are there: they are redrawn in place.
     placeholderData: keepPreviousData,
-    structuralSharing: false,
     refetchOnMount: 'always',
-    retry: 1,
   });
+}
+
+/** Sends the request of a search before the screen is drawn for it. */
+export function useSearchAhead() {
+  const queries = useQueryClient();
+  return useCallback(
+    (wish: SearchWish) => {
+      if (wish.query !== '') void queries.prefetchQuery(searchOptions(wish));
+    },
+    [queries],
+  );
 }
 
 /** Asks the registries once more about some names of a search; their answers take the old ones' place. */

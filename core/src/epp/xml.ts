@@ -1,4 +1,4 @@
-import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
+import { SaxesParser, type SaxesAttributeNS } from 'saxes';
 
 /** An XML element with its namespace resolved; prefixes are gone. */
 export interface Element {
@@ -11,76 +11,58 @@ export interface Element {
 
 export class XmlError extends Error {}
 
-/** What fast-xml-parser makes of a node when order is preserved. */
-type RawNode = Record<string, unknown>;
-const attributesKey = ':@';
-const textKey = '#text';
-
-const parser = new XMLParser({
-  preserveOrder: true,
-  ignoreAttributes: false,
-  attributeNamePrefix: '',
-  parseTagValue: false,
-  parseAttributeValue: false,
-  processEntities: true,
-});
-
-const builder = new XMLBuilder({
-  preserveOrder: true,
-  ignoreAttributes: false,
-  attributeNamePrefix: '',
-  suppressEmptyNode: true,
-  processEntities: true,
-});
+/** An element still being read. */
+interface Growing {
+  readonly namespace: string;
+  readonly name: string;
+  readonly attributes: Readonly<Record<string, string>>;
+  readonly children: Element[];
+  text: string;
+}
 
 /**
- * Reads a document into its root element (Namespaces in XML 1.0).
+ * Reads a document into its root element (Namespaces in XML 1.0), in one pass.
  *
  * @throws XmlError where the text is not well formed, has a document type, or uses an undeclared prefix
  */
 export function readXml(text: string): Element {
-  if (/<!DOCTYPE/i.test(text)) throw new XmlError('A document type is not allowed');
-  const valid = XMLValidator.validate(text);
-  if (valid !== true) throw new XmlError(`Not well-formed XML: ${valid.err.msg} (line ${valid.err.line})`);
-  const nodes: RawNode[] = parser.parse(text);
-  const root = nodes.find((node) => !tagOf(node).startsWith('?'));
+  const parser = new SaxesParser({ xmlns: true });
+  const open: Growing[] = [];
+  let root: Element | undefined;
+  parser.on('error', (fault) => {
+    throw new XmlError(`Not well-formed XML: ${fault.message}`);
+  });
+  parser.on('doctype', () => {
+    throw new XmlError('A document type is not allowed');
+  });
+  parser.on('opentag', ({ uri, local, attributes }) => {
+    open.push({ namespace: uri, name: local, attributes: plainAttributes(attributes), children: [], text: '' });
+  });
+  const addText = (piece: string) => {
+    const inside = open.at(-1);
+    if (inside) inside.text += piece;
+  };
+  parser.on('text', addText);
+  parser.on('cdata', addText);
+  parser.on('closetag', () => {
+    const closed = open.pop();
+    if (!closed) return;
+    const element: Element = { ...closed, text: closed.text.trim() };
+    const parent = open.at(-1);
+    if (parent) parent.children.push(element);
+    else root = element;
+  });
+  parser.write(text).close();
   if (!root) throw new XmlError('There is no root element');
-  return toElement(root, { xml: 'http://www.w3.org/XML/1998/namespace' });
+  return root;
 }
 
-function tagOf(node: RawNode): string {
-  return Object.keys(node).find((key) => key !== attributesKey) ?? '';
-}
-
-function isRawNodes(value: unknown): value is RawNode[] {
-  return Array.isArray(value);
-}
-
-function toElement(node: RawNode, inherited: Readonly<Record<string, string>>): Element {
-  const tag = tagOf(node);
-  const namespaces = { ...inherited };
-  const attributes: Record<string, string> = {};
-  for (const [key, value] of Object.entries(node[attributesKey] ?? {})) {
-    if (key === 'xmlns') namespaces[''] = String(value);
-    else if (key.startsWith('xmlns:')) namespaces[key.slice('xmlns:'.length)] = String(value);
-    else attributes[key] = String(value);
-  }
-  const [prefix, name] = tag.includes(':') ? splitTag(tag) : ['', tag];
-  const namespace = namespaces[prefix] ?? '';
-  if (prefix !== '' && namespace === '') throw new XmlError(`The prefix ${prefix} is not declared`);
-  const content = node[tag];
-  const inside = isRawNodes(content) ? content : [];
-  const children = inside.filter((child) => tagOf(child) !== textKey).map((child) => toElement(child, namespaces));
-  const text = inside
-    .filter((child) => tagOf(child) === textKey)
-    .map((child) => String(child[textKey]))
-    .join('');
-  return { namespace, name, attributes, children, text: text.trim() };
-}
-
-function splitTag(tag: string): [string, string] {
-  const colon = tag.indexOf(':');
-  return [tag.slice(0, colon), tag.slice(colon + 1)];
+/** Without the declarations of namespaces. */
+function plainAttributes(attributes: Readonly<Record<string, SaxesAttributeNS>>): Readonly<Record<string, string>> {
+  const plain: Record<string, string> = {};
+  for (const name of Object.keys(attributes))
+    if (name !== 'xmlns' && !name.startsWith('xmlns:')) plain[name] = attributes[name]?.value ?? '';
+  return plain;
 }
 
 /** Something to write: a qualified tag, its attributes, and text or children. */
@@ -90,15 +72,31 @@ export type Written = readonly [
   content?: string | readonly (Written | undefined)[],
 ];
 
-/** The document as text, with its declaration. Text and attribute values are escaped. */
+/** The document as text, with its declaration. Text and attribute values are escaped (XML 1.0, section 2.4). */
 export function writeXml(root: Written): string {
-  return `<?xml version="1.0" encoding="UTF-8" standalone="no"?>${builder.build([toRaw(root)])}`;
+  return `<?xml version="1.0" encoding="UTF-8" standalone="no"?>${written(root)}`;
 }
 
-function toRaw([tag, attributes, content = []]: Written): RawNode {
-  const inside =
-    typeof content === 'string' ? [{ [textKey]: content }] : content.flatMap((child) => (child ? [toRaw(child)] : []));
-  return { [tag]: inside, [attributesKey]: attributes };
+function written([tag, attributes, content = []]: Written): string {
+  let opened = tag;
+  for (const name of Object.keys(attributes)) opened += ` ${name}="${escaped(attributes[name] ?? '')}"`;
+  let inside = '';
+  if (typeof content === 'string') inside = escaped(content);
+  else for (const child of content) if (child) inside += written(child);
+  return inside === '' ? `<${opened}/>` : `<${opened}>${inside}</${tag}>`;
+}
+
+/** What would be read as markup, or folded into a space or a line feed. */
+const entities: Readonly<Record<string, string>> = {
+  '&': '&amp;',
+  '<': '&lt;',
+  '>': '&gt;',
+  '"': '&quot;',
+  '\r': '&#13;',
+};
+
+function escaped(text: string): string {
+  return /[&<>"\r]/.test(text) ? text.replace(/[&<>"\r]/g, (character) => entities[character] ?? character) : text;
 }
 
 /** The first child of that namespace and name. */

@@ -1,3 +1,4 @@
+import { byPopularity } from '../catalogue/byPopularity';
 import type { Catalogue, Extension } from '../catalogue/extension';
 import type { DomainName } from '../names/domainName';
 import { extensionProblem, readLabel, type Label } from '../names/label';
@@ -78,9 +79,7 @@ function apart(parts: readonly string[], words: Words): readonly string[] {
 
 /** Extensions that anyone may have, the most chosen first. */
 function open(catalogue: Catalogue): Extension[] {
-  return [...catalogue.values()]
-    .filter(({ requirements }) => requirements.length === 0)
-    .sort((a, b) => b.popularity - a.popularity);
+  return byPopularity(catalogue).filter(({ requirements }) => requirements.length === 0);
 }
 
 /** The most chosen extensions, and those that say what the name is about. */

@@ -1,4 +1,5 @@
 import { parse } from 'tldts';
+import { byPopularity } from '../catalogue/byPopularity';
 import type { Catalogue, Extension } from '../catalogue/extension';
 import { inLatin } from './confusables';
 import { toALabel, toULabel } from './idna';
@@ -99,9 +100,7 @@ function unknownExtension(
 
 /** The most chosen extension that one slip of the finger may have turned into what was typed. */
 function closestExtension(typed: string, catalogue: Catalogue): Extension | undefined {
-  return [...catalogue.values()]
-    .filter(({ label }) => label.length > 2 && oneSlip(typed, label))
-    .sort((a, b) => b.popularity - a.popularity)[0];
+  return byPopularity(catalogue).find(({ label }) => label.length > 2 && oneSlip(typed, label));
 }
 
 /** True where one letter was added, left out, replaced, or swapped with its neighbour. */
@@ -119,9 +118,7 @@ function wayOut(label: Label, refused: LabelProblem, { unicode }: Extension, cat
   if (refused.suggestion) return `${refused.suggestion}.${unicode}`;
   const latin = refused.code === 'scriptNotOffered' ? inLatin(label.uLabel) : undefined;
   if (latin) return `${latin}.${unicode}`;
-  const elsewhere = [...catalogue.values()]
-    .filter((extension) => extensionProblem(label, extension) === undefined)
-    .sort((a, b) => b.popularity - a.popularity)[0];
+  const elsewhere = byPopularity(catalogue).find((extension) => extensionProblem(label, extension) === undefined);
   return elsewhere && `${label.uLabel}.${elsewhere.unicode}`;
 }
 

@@ -1,3 +1,4 @@
+import { byPopularity } from '@tienda/core/catalogue/byPopularity';
 import type { Catalogue, Extension } from '@tienda/core/catalogue/extension';
 import { domainName } from '@tienda/core/names/domainName';
 import { toULabel } from '@tienda/core/names/idna';
@@ -40,10 +41,10 @@ export function candidatesOf(
     const { label, unicode, extension } = read;
     found.set(name, { name, label, unicode, extension });
   }
-  const offered = [...catalogue.values()].filter(({ label }) => !only || only.has(label));
+  const offered = byPopularity(catalogue).filter(({ label }) => !only || only.has(label));
   const rank = new Map(first.map((label, index) => [label, index]));
   const rankOf = ({ label }: Extension) => rank.get(label) ?? first.length;
-  const ordered = offered.sort((a, b) => rankOf(a) - rankOf(b) || b.popularity - a.popularity);
+  const ordered = first.length === 0 ? offered : [...offered].sort((a, b) => rankOf(a) - rankOf(b));
   const each = labels.length === 0 ? 0 : Math.max(1, Math.floor((mostNames - found.size) / labels.length));
   for (const typed of labels) {
     const label = readLabel(toULabel(typed));

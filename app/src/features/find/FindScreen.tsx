@@ -1,10 +1,12 @@
 import { router } from 'expo-router';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { View, type TextInput } from 'react-native';
+import { byPopularity } from '@tienda/core/catalogue/byPopularity';
+import type { Catalogue } from '@tienda/core/catalogue/extension';
 import { canRegister } from '@tienda/core/names/availability';
 import { useCatalogue } from '../../api/catalogue';
 import { useRate } from '../../api/rates';
-import { useAskAgain, useSearch, type SearchState } from '../../api/search';
+import { useAskAgain, useSearch, useSearchAhead, type SearchState, type SearchWish } from '../../api/search';
 import { useStored } from '../../api/stored';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -34,6 +36,8 @@ const words = texts.find;
 /** How long a search must rest before it goes to the address. */
 const addressMs = 400;
 
+const noExtensions: Catalogue = new Map();
+
 /** Extensions whose registries are asked first: more than a screen shows. */
 const onScreen = 16;
 
@@ -42,20 +46,19 @@ export function FindScreen() {
   const styles = useStyles();
   const wide = useWide();
   const { query, choices, currency, setQuery, setChoices, setCurrency } = useFindParams();
-  const [text, ask] = useAsked(query, setQuery);
   const [filtersShown, setFiltersShown] = useState(false);
   const catalogue = useCatalogue();
   const rate = useRate(currency) ?? '1';
   const { only } = choices;
   const first = useMemo(
     () =>
-      [...(catalogue.data?.values() ?? [])]
+      byPopularity(catalogue.data ?? noExtensions)
         .filter(({ kind, unicode }) => kind === (choices.kind ?? kind) && unicode.includes(choices.extension ?? ''))
-        .sort((a, b) => b.popularity - a.popularity)
         .slice(0, onScreen)
         .map(({ label }) => label),
     [catalogue.data, choices.kind, choices.extension],
   );
+  const [text, ask] = useAsked(query, setQuery, { currency, only, first });
   const asked = text.trim();
   const wish = { query: asked, currency, only, first };
   const search = useSearch(wish);
@@ -63,15 +66,16 @@ export function FindScreen() {
   const state = search.data;
   // Until the first line arrives the rows of the search before are still shown.
   const hinted = !search.isPlaceholderData && (state?.hinted ?? false);
+  const searched = state?.plan?.query;
   const [steady] = useState(() => new SteadyRows());
   const all = useMemo(
     () => (state && catalogue.data ? rowsOf(state, catalogue.data, choices.horizon, only) : []),
     [state, catalogue.data, choices.horizon, only],
   );
   const rows = useMemo(() => {
-    const key = JSON.stringify([asked, currency, choices]);
+    const key = JSON.stringify([searched, currency, choices]);
     return steady.arrange(key, hinted, all, (fresh) => arranged(fresh, choices, currency));
-  }, [steady, asked, currency, choices, hinted, all]);
+  }, [steady, searched, currency, choices, hinted, all]);
 
   const { inBasket, toggle } = useBasketToggle();
   const lineup = useStored(lineupStore);
@@ -86,13 +90,18 @@ export function FindScreen() {
   }, [state?.done, asked]);
 
   const failed = search.error ?? catalogue.error;
-  const header = (
-    <>
-      {filtersShown && asked !== '' ? <Filters choices={choices} currency={currency} onChange={setChoices} /> : null}
-      {failed ? <Failure fault={failed} retry={() => void search.refetch()} /> : null}
-      <Problems state={state} onPick={ask} />
-      <Unanswered rows={all} busy={askAgain.isPending} onAsk={(names) => askAgain.mutate(names)} />
-    </>
+  const { mutate: askNames, isPending: asking } = askAgain;
+  const { refetch } = search;
+  const header = useMemo(
+    () => (
+      <>
+        {filtersShown ? <Filters choices={choices} currency={currency} onChange={setChoices} /> : null}
+        {failed ? <Failure fault={failed} retry={() => void refetch()} /> : null}
+        <Problems state={state} onPick={ask} />
+        <Unanswered rows={all} busy={asking} onAsk={askNames} />
+      </>
+    ),
+    [filtersShown, choices, currency, setChoices, failed, refetch, state, ask, all, asking, askNames],
   );
   return (
     <View role="main" style={styles.screen}>
@@ -148,7 +157,12 @@ export function FindScreen() {
  * What is searched for: at once as typing rests, in the address when it rests longer. An address a keystroke would
  * be slow and fill the way back.
  */
-function useAsked(query: string, setQuery: (query: string) => void) {
+function useAsked(
+  query: string,
+  setQuery: (query: string) => void,
+  { currency, only, first }: Omit<SearchWish, 'query'>,
+) {
+  const searchAhead = useSearchAhead();
   const [asked, setAsked] = useState(query);
   const written = useRef(query);
   const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -159,6 +173,7 @@ function useAsked(query: string, setQuery: (query: string) => void) {
   }, [query]);
   const ask = useCallback(
     (text: string) => {
+      searchAhead({ query: text.trim(), currency, only, first: first ?? [] });
       setAsked(text);
       clearTimeout(waiting.current);
       waiting.current = setTimeout(() => {
@@ -166,7 +181,7 @@ function useAsked(query: string, setQuery: (query: string) => void) {
         setQuery(text);
       }, addressMs);
     },
-    [setQuery],
+    [setQuery, searchAhead, currency, only, first],
   );
   useEffect(() => () => clearTimeout(waiting.current), []);
   return [asked, ask] as const;

@@ -1,5 +1,5 @@
 import { FlashList, type FlashListRef } from '@shopify/flash-list';
-import { useEffect, useRef, type ReactNode } from 'react';
+import { memo, useEffect, useRef, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { texts } from '../../texts/texts';
 import { Text } from '../../ui/Text';
@@ -25,7 +25,7 @@ interface ResultListProps extends RowActions {
 }
 
 /** The names found; only those on screen are drawn, so that hundreds stay smooth. */
-export function ResultList(props: ResultListProps) {
+export const ResultList = memo(function ResultList(props: ResultListProps) {
   const { rows, header, settled, horizon, selected, inBasket, lineup, rate, only, ...actions } = props;
   const styles = useStyles();
   const wide = useWide();
@@ -75,7 +75,7 @@ export function ResultList(props: ResultListProps) {
       </View>
     </View>
   );
-}
+});
 
 function TableHead({ horizon }: { readonly horizon: number }) {
   const styles = useStyles();

@@ -1,7 +1,7 @@
 import Input from '@rneui/themed/dist/Input';
 import FileUp from 'lucide-react-native/icons/file-up';
 import X from 'lucide-react-native/icons/x';
-import { createElement, useEffect, useRef, useState, type RefObject } from 'react';
+import { createElement, useCallback, useEffect, useRef, useState, type RefObject } from 'react';
 import { View, type TextInput } from 'react-native';
 import { texts } from '../../texts/texts';
 import { IconButton } from '../../ui/IconButton';
@@ -69,20 +69,26 @@ export function SearchBox({ query, onSearch, wide, ref }: SearchBoxProps) {
 function useTyped(query: string, onSearch: (query: string) => void) {
   const [typed, setTyped] = useState(query);
   const searched = useRef(query);
+  const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const search = useRef(onSearch);
+  useEffect(() => {
+    search.current = onSearch;
+  }, [onSearch]);
   useEffect(() => {
     if (query === searched.current) return;
     searched.current = query;
     setTyped(query);
   }, [query]);
-  useEffect(() => {
-    if (typed === searched.current) return undefined;
-    const timer = setTimeout(() => {
-      searched.current = typed;
-      onSearch(typed);
+  useEffect(() => () => clearTimeout(waiting.current), []);
+  const type = useCallback((text: string) => {
+    setTyped(text);
+    clearTimeout(waiting.current);
+    waiting.current = setTimeout(() => {
+      searched.current = text;
+      search.current(text);
     }, restMs);
-    return () => clearTimeout(timer);
-  }, [typed, onSearch]);
-  return [typed, setTyped] as const;
+  }, []);
+  return [typed, type] as const;
 }
 
 /** Reads the names of a CSV or text file. */

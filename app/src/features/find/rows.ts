@@ -1,3 +1,4 @@
+import { byPopularity } from '@tienda/core/catalogue/byPopularity';
 import type { Catalogue, Extension } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { canRegister } from '@tienda/core/names/availability';
@@ -26,8 +27,7 @@ export interface Row {
  */
 export function rowsOf({ plan, answers }: SearchState, catalogue: Catalogue, horizon: number, only?: string): Row[] {
   if (!plan) return [];
-  const offered = [...catalogue.values()].filter(({ label }) => only === undefined || label === only);
-  const byPopularity = offered.sort((a, b) => b.popularity - a.popularity);
+  const offered = byPopularity(catalogue).filter(({ label }) => only === undefined || label === only);
   const rows = new Map<string, Row>();
   const add = (place: string, label: string, extension: Extension) => {
     const name = `${label}.${extension.label}`;
@@ -41,7 +41,7 @@ export function rowsOf({ plan, answers }: SearchState, catalogue: Catalogue, hor
   }
   const many = plan.problems.some(({ code, input }) => code === 'tooMany' && input === '');
   for (const [index, label] of plan.labels.entries())
-    for (const extension of byPopularity)
+    for (const extension of offered)
       if (!many || answers.has(`${label}.${extension.label}`)) add(`word ${index}`, label, extension);
   const all = [...rows.values()];
   const forbidden = (row: Row) => row.answer?.status === 'invalid';

@@ -1,6 +1,7 @@
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
+import { byPopularity } from '@tienda/core/catalogue/byPopularity';
 import { combined, mostCombinations } from '@tienda/core/ideas/wordbench';
 import { useCatalogue } from '../../api/catalogue';
 import { texts } from '../../texts/texts';
@@ -26,7 +27,7 @@ export function WordbenchScreen() {
   const [extension, setExtension] = useState('com');
   const catalogue = useCatalogue().data;
   const labels = useMemo(() => combined(groups.map(wordsOf), { anyOrder, hyphens }), [groups, anyOrder, hyphens]);
-  const extensions = [...(catalogue?.values() ?? [])].sort((a, b) => b.popularity - a.popularity);
+  const extensions = catalogue ? byPopularity(catalogue) : [];
   const ready = groups.filter((group) => wordsOf(group).length > 0).length >= 2;
   const search = () => {
     const names = labels.map((label) => `${label}.${extension}`);
