@@ -79,6 +79,21 @@ await emptyBasket();
 await picture('find-phone', phone, findWithTally);
 await picture('find-phone-dark', phone, findWithTally, 'dark');
 await picture('find-wide', wide, findWithTally);
+await picture('filters-phone', phone, async (page) => {
+  await find('saltwhistle')(page);
+  await page.getByRole('button', { name: 'Filters' }).click();
+  await page.getByLabel('First year, at most USD').fill('5');
+});
+const nameOf = (name, shown) => async (page) => {
+  await page.goto(`${url}/find/${name}`);
+  await page.getByRole('heading', { name: shown }).waitFor();
+};
+await picture('page-phone', phone, nameOf('saltwhistle.boats', 'Past prices'));
+await picture('taken-phone', phone, as(nameOf('saltwhistle.com', 'Make an offer')));
+await picture('lineup-wide', wide, async (page) => {
+  await page.goto(`${url}/lineup?items=saltwhistle.boats,saltwhistle.org,saltwhistle.lake,.shop`);
+  await page.getByText('from year 3').waitFor();
+});
 await picture('basket-phone', phone, basket);
 await picture('basket-wide', wide, basket);
 await picture('account-step-phone', phone, async (page) => {

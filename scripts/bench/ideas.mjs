@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { root } from '../setup.mjs';
 import { bundled } from './bundle.mjs';
@@ -6,15 +5,15 @@ import { percentile, round, timesOf } from './measure.mjs';
 
 /** Alternatives generated, judged and ranked in core; the floor is reading each variant's label as a name. */
 export async function benchIdeas() {
-  const { alternatives, domainName, readCatalogue, extensionEntries, agreements, readWords } = await bundled(
+  const { alternatives, domainName, readCatalogue, extensionEntries, agreements, WordFile } = await bundled(
     'bench-ideas',
     `export { alternatives } from '@tienda/core/ideas/alternatives';
      export { domainName } from '@tienda/core/names/domainName';
      export { readCatalogue } from '@tienda/core/catalogue/readCatalogue';
      export * from '@tienda/core/catalogue/shipped';
-     export { readWords } from './src/ideas/wordFile';`,
+     export { WordFile } from './src/ideas/wordFile';`,
   );
-  const words = readWords(JSON.parse(readFileSync(path.join(root, 'dist', 'words.json'), 'utf8')));
+  const words = await new WordFile(path.join(root, 'dist', 'words.json')).words();
   const catalogue = readCatalogue(extensionEntries, agreements, '2026-11');
   const asked = ['saltwhistle', 'boatyard', 'quay-and-quill', 'harbourlight', 'woodenboats'].map((label) =>
     domainName(`${label}.com`, catalogue),

@@ -183,3 +183,46 @@ test('every frame on the wire is well formed to a reader that is not ours', asyn
   for (const xml of frames) execFileSync('xmllint', ['--noout', '-'], { input: xml, stdio: ['pipe', 'pipe', 'pipe'] });
   expect(frames).toHaveLength(8);
 });
+
+test('a registry may tell the fee of only one command in a check', async () => {
+  const tidewheel = await RawClient.open(3);
+  await tidewheel.send(login);
+  const names = ['saltwhistle.store'];
+  const both = await tidewheel.send({ type: 'checkDomains', names, feesIn: 'USD', feesOf: ['create', 'renew'] });
+  expect([both.code, both.reason]).toEqual([2306, 'Fees of at most 1 command in one check']);
+  const { data } = await tidewheel.send({ type: 'checkDomains', names, feesIn: 'USD', feesOf: ['renew'] });
+  expect(data?.type === 'domainChecks' && data.checks).toMatchObject([
+    { available: true, feeClass: 'premium', renew: { amount: '90.00' } },
+  ]);
+  expect(data?.type === 'domainChecks' && data.checks[0]?.create).toBeUndefined();
+  tidewheel.end();
+});
+
+test('a registry may keep labels back in all its zones, and price short ones by tier', async () => {
+  const fernhollow = await RawClient.open(4);
+  await fernhollow.send(login);
+  const kept = await fernhollow.send({ type: 'checkDomains', names: ['council.london', 'quillcouncil.london'] });
+  expect(kept.data?.type === 'domainChecks' && kept.data.checks).toMatchObject([
+    { available: false, reason: 'Reserved' },
+    { available: true },
+  ]);
+  fernhollow.end();
+  const quarrystone = await RawClient.open(1);
+  await quarrystone.send(login);
+  const short = await quarrystone.send({ type: 'checkDomains', names: ['qz.club'], feesIn: 'USD', feesOf: ['create'] });
+  expect(short.data?.type === 'domainChecks' && short.data.checks).toMatchObject([
+    { feeClass: 'premium-short', create: { amount: '1200.00' } },
+  ]);
+  quarrystone.end();
+});
+
+test('what strangers hold is taken, and cannot be registered', async () => {
+  await client.send(login);
+  const { data } = await client.send({ type: 'checkDomains', names: ['you.com', 'river.com'] });
+  expect(data?.type === 'domainChecks' && data.checks.map(({ available }) => available)).toEqual([false, false]);
+  await client.send({ type: 'createContact', contact });
+  const domain = { name: 'river.com', years: 1, registrant: contact.id, contacts: [], authCode: 'secret-2' };
+  expect((await client.send({ type: 'createDomain', domain })).code).toBe(2302);
+  const info = await client.send({ type: 'infoDomain', name: 'river.com' });
+  expect(info.data?.type === 'domain' && info.data.domain.expiresAt > new Date().toISOString()).toBe(true);
+});

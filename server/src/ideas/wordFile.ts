@@ -28,7 +28,7 @@ export class WordFile {
 }
 
 /** Words by the lists of a file. */
-export function readWords(content: WordFileContent): Words {
+function readWords(content: WordFileContent): Words {
   const rankOf = new Map(content.words.map((word, rank) => [word, rank]));
   const synonyms = new Map(Object.entries(content.synonyms));
   const homophones = new Map(Object.entries(content.homophones));

@@ -20,8 +20,8 @@ type Answer =
 export async function startBroker(config: StandInConfig, database: Database, log: Logger): Promise<void> {
   const router = new Router();
   router.use(async (ctx, next) => {
-    if (ctx.get('Authorization') !== `Bearer ${config.brokerKey}`) ctx.throw(401);
-    await next();
+    if (ctx.get('Authorization') === `Bearer ${config.brokerKey}`) await next();
+    else ctx.status = 401;
   });
   router.put('/v1/offers/:reference', async (ctx) => {
     const { name, amount, message } = readOffer(ctx.request.body);

@@ -13,8 +13,8 @@ export function zoneFileRouter(keepers: readonly RegistryKeeper[], password: str
   const router = new Router();
   const keeperOf = new Map(keepers.flatMap((keeper) => keeper.registry.zones.map((zone) => [zone, keeper])));
   router.use(async (ctx, next) => {
-    if (ctx.path.startsWith('/zones') && ctx.get('Authorization') !== `Bearer ${password}`) ctx.throw(401);
-    await next();
+    if (ctx.get('Authorization') === `Bearer ${password}`) await next();
+    else ctx.status = 401;
   });
   router.get('/zones', async (ctx) => {
     const lists = await Promise.all(keepers.map(({ store }) => store.serials()));

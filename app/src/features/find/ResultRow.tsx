@@ -271,8 +271,8 @@ export const columns = {
   name: { flex: 12, minWidth: 0, paddingRight: 6 },
   status: { flex: 9, minWidth: 0, paddingRight: 4 },
   price: { width: 82, alignItems: 'flex-end' },
-  keep: { width: 90, alignItems: 'flex-end' },
-  rail: { width: 70, alignItems: 'flex-end' },
+  keep: { width: 88, alignItems: 'flex-end' },
+  rail: { width: 78, alignItems: 'flex-end' },
   action: { width: 136, flexDirection: 'row', justifyContent: 'flex-end' },
 } as const;
 

@@ -12,14 +12,19 @@ export function useFindParams() {
   const remembered = useStored(currencyStore);
   const written = JSON.stringify(params);
   const choices = useMemo(() => readChoices(JSON.parse(written) as FindParams), [written]);
-  const setQuery = useCallback((query: string) => router.setParams({ q: query === '' ? undefined : query }), []);
+  const currency = readCurrency(shared) ?? remembered;
+  const setQuery = useCallback(
+    (query: string) =>
+      router.setParams({ q: query === '' ? undefined : query, currency: currency === 'USD' ? undefined : currency }),
+    [currency],
+  );
   const setChoices = useCallback(
     (change: Partial<FindChoices>) => router.setParams(writeChoices({ ...choices, ...change })),
     [choices],
   );
-  const setCurrency = useCallback((currency: Currency) => {
-    currencyStore.set(currency);
-    router.setParams({ currency: currency === 'USD' ? undefined : currency });
+  const setCurrency = useCallback((chosen: Currency) => {
+    currencyStore.set(chosen);
+    router.setParams({ currency: chosen === 'USD' ? undefined : chosen });
   }, []);
-  return { query: q, choices, currency: readCurrency(shared) ?? remembered, setQuery, setChoices, setCurrency };
+  return { query: q, choices, currency, setQuery, setChoices, setCurrency };
 }
