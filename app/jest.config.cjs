@@ -7,6 +7,7 @@ module.exports = {
   transformIgnorePatterns: [],
   moduleNameMapper: {
     '^@tienda/core/(.*)$': '<rootDir>/../core/src/$1',
+    '^d3-([a-z-]+)$': '<rootDir>/../node_modules/d3-$1/dist/d3-$1.js',
     '^lucide-react-native/icons/(.*)$': '<rootDir>/../node_modules/lucide-react-native/dist/cjs/icons/$1.js',
   },
 };

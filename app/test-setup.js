@@ -1,7 +1,9 @@
 /** Browsers have these; the simulated one of the tests has not. */
 const { ReadableStream, TextDecoderStream } = require('node:stream/web');
+const { randomUUID } = require('node:crypto');
 const { TextDecoder, TextEncoder } = require('node:util');
 
+globalThis.crypto.randomUUID = randomUUID;
 Object.assign(globalThis, { ReadableStream, TextDecoder, TextDecoderStream, TextEncoder });
 
 /* global jest */

@@ -1,4 +1,4 @@
-import { shortAmount, tillAmount, wholeAmount } from './format';
+import { monthText, roundAmount, shortAmount, termsText, tillAmount, wholeAmount } from './format';
 
 test('amounts show the decimals of their currency', () => {
   expect(wholeAmount(1468, 'USD')).toBe('$14.68');
@@ -19,4 +19,23 @@ test('under a year-bar an amount is short', () => {
     '1.2k',
     '12k',
   ]);
+});
+
+test('terms are said as a span where they are one', () => {
+  expect([[1], [2], [1, 2, 3], [2, 4, 6]].map(termsText)).toEqual([
+    '1 year at a time',
+    '2 years at a time',
+    '1 to 3 years',
+    '2, 4, 6 years',
+  ]);
+});
+
+test('the marks of a chart have no decimals, whatever the currency', () => {
+  expect(roundAmount(146_850, 'USD')).toBe('$1,469');
+  expect(roundAmount(454, 'JPY')).toBe('¥454');
+  expect(roundAmount(1500, 'KWD')).toMatch(/2$/);
+});
+
+test('a month is short', () => {
+  expect(monthText('2026-11')).toMatch(/^Nov.*26$/);
 });

@@ -1,0 +1,251 @@
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import type { Idea } from '@tienda/core/ideas/idea';
+import type { ShownOffer } from '@tienda/core/names/shownOffer';
+import { offerSums } from '@tienda/core/names/offer';
+import { FakeLines } from '../../../test/lines';
+import { show } from '../../../test/shop';
+import { currencyStore } from '../money/currencyStore';
+import { NamePage } from './NamePage';
+
+let mockName = 'salt.org';
+jest.mock('expo-router', () => ({
+  useLocalSearchParams: () => ({ name: mockName }),
+  Link: ({ children }: { children: React.ReactNode }) => children,
+  router: { navigate: jest.fn(), back: jest.fn(), canGoBack: () => false },
+}));
+
+const signedIn = { csrf: 't', account: { email: 'maren@saltwhistle.example' }, now: '2026-11-24T10:00:00Z' };
+const rdap = {
+  rdapConformance: [],
+  objectClassName: 'domain',
+  handle: 'x',
+  ldhName: 'salt.org',
+  status: ['client transfer prohibited', 'something new'],
+  events: [
+    { eventAction: 'registration', eventDate: '2020-05-03T09:00:00Z' },
+    { eventAction: 'expiration', eventDate: '2027-05-03T09:00:00Z' },
+  ],
+  entities: [
+    {
+      objectClassName: 'entity',
+      handle: 'h',
+      roles: ['registrar'],
+      vcardArray: ['vcard', [['fn', {}, 'text', 'Harbourgate']]],
+    },
+  ],
+  nameservers: [],
+  redacted: [{ name: { type: 'Registrant' }, reason: { description: 'Privacy protection' } }],
+};
+
+function world(name: string): FakeLines {
+  mockName = name;
+  return new FakeLines();
+}
+
+function taken(): FakeLines {
+  const lines = world('salt.org');
+  lines.answers.set('salt.org', { status: 'taken', price: null });
+  lines.server.instead.set('GET /api/lookup/salt.org', { status: 200, body: rdap });
+  lines.server.instead.set('GET /api/session', { status: 200, body: { ...signedIn, demo: true, paymentsUrl: '' } });
+  lines.server.instead.set('GET /api/me/watches', { status: 200, body: [] });
+  lines.server.instead.set('GET /api/me/offers', { status: 200, body: [] });
+  return lines;
+}
+
+function offer(state: ShownOffer['state'], amount = 50_000): ShownOffer {
+  return {
+    id: '1',
+    name: 'salt.org',
+    unicode: 'salt.org',
+    feePaidBy: 'buyer',
+    message: '',
+    state,
+    sums: offerSums(amount, 'buyer'),
+    ...(state.at === 'countered' ? { counterSums: offerSums(state.amount, 'buyer') } : {}),
+    createdAt: '',
+    changedAt: '',
+  };
+}
+
+describe('a free name', () => {
+  test('says what it costs over time, in numbers for those who listen too', async () => {
+    const lines = world('salt.boats');
+    lines.answers.set('salt.boats', { price: { currency: 'USD', firstYear: 318, renewal: 1468, intro: true } });
+    show(<NamePage />);
+    expect(await screen.findByText('Today, for one year: $3.18. Then $14.68 a year, at today’s price.')).toBeTruthy();
+    const costs = screen.getByRole('table', { name: 'Keep cost' });
+    expect(within(costs).getAllByRole('row')).toHaveLength(11);
+    expect(within(costs).getAllByRole('row').at(-1)?.textContent).toBe('10$135');
+    expect(screen.getByText('Everything paid to keep it: $61.90 for five years, $135.30 for ten.')).toBeTruthy();
+    expect(screen.getByText('Renews at 4.6 times the first year')).toBeTruthy();
+  });
+
+  test('goes into the basket with the years chosen on the rail', async () => {
+    const lines = world('salt.org');
+    show(<NamePage />);
+    fireEvent.click(await screen.findByRole('radio', { name: /^4 years/ }));
+    fireEvent.click(screen.getByRole('button', { name: 'Put salt.org in the basket' }));
+    await waitFor(() => expect(lines.server.lines).toMatchObject([{ name: 'salt.org', years: 4 }]));
+    fireEvent.click(screen.getByRole('radio', { name: /^2 years/ }));
+    await waitFor(() => expect(lines.server.lines).toMatchObject([{ years: 2 }]));
+  });
+
+  test('a premium name says what its registry asks, now and later', async () => {
+    const lines = world('salt.lake');
+    const price = { currency: 'USD', firstYear: 24_000, renewal: 9000, intro: false } as const;
+    lines.answers.set('salt.lake', { status: 'premium', premium: { register: 24_000, renew: 9000 }, price });
+    show(<NamePage />);
+    expect(
+      await screen.findByText(
+        'A premium name: its registry asks $240.00 for the first year and $90.00 for every later year.',
+      ),
+    ).toBeTruthy();
+    expect(screen.getByText('Premium · dearer the first year only')).toBeTruthy();
+    expect(screen.getByText('possible for $2.50 a year')).toBeTruthy();
+  });
+
+  test('is shown in the currency chosen, each price converted on its own', async () => {
+    const lines = world('salt.org');
+    lines.answers.set('salt.org', { price: { currency: 'EUR', firstYear: 828, renewal: 828, intro: false } });
+    currencyStore.set('EUR');
+    show(<NamePage />);
+    expect(await screen.findByText('Today, for one year: €8.28. Then €8.28 a year, at today’s price.')).toBeTruthy();
+    expect(lines.asked[0]).toContain('currency=EUR');
+    currencyStore.set('USD');
+  });
+
+  test('dates of its life are told in plain words', async () => {
+    world('salt.org');
+    show(<NamePage />);
+    expect(await screen.findByText('Within 5 days it can be given back for a refund.')).toBeTruthy();
+    expect(screen.getByText(/^From .*2028 anyone can register it\.$/)).toBeTruthy();
+    expect(screen.getByText('none: anyone may hold it')).toBeTruthy();
+  });
+});
+
+describe('names like it', () => {
+  const ideas: Idea[] = [
+    { name: 'salts.org', label: 'salts', extension: 'org', reason: { kind: 'plural' }, score: 80 },
+    { name: 'saltyard.org', label: 'saltyard', extension: 'org', reason: { kind: 'after', word: 'yard' }, score: 70 },
+    { name: 'salt.boats', label: 'salt', extension: 'boats', reason: { kind: 'mainExtension' }, score: 60 },
+  ];
+
+  test('have their reason and availability; what is taken is not offered', async () => {
+    const lines = world('salt.org');
+    lines.ideas = ideas;
+    lines.answers.set('salts.org', { status: 'taken', price: null });
+    show(<NamePage />);
+    const alike = await screen.findByRole('group', { name: 'Names like it' });
+    expect(await within(alike).findByText('with “yard” after it · Available · privacy included')).toBeTruthy();
+    expect(within(alike).queryByText(/plural/)).toBeNull();
+    expect(within(alike).getAllByText('$9.00 the first year, then $9.00').length).toBe(2);
+  });
+
+  test('a protective set goes into the basket together', async () => {
+    const lines = world('salt.org');
+    lines.ideas = ideas;
+    show(<NamePage />);
+    const set = await screen.findByRole('group', { name: 'Protect it' });
+    fireEvent.click(await within(set).findByRole('button', { name: 'Put all 3 names in the basket' }));
+    await waitFor(() =>
+      expect(lines.server.lines.map(({ name }) => name)).toEqual(['salts.org', 'saltyard.org', 'salt.boats']),
+    );
+  });
+});
+
+describe('a taken name', () => {
+  test('tells who holds it as far as public, until when, and what its statuses mean', async () => {
+    taken();
+    show(<NamePage />);
+    expect(await screen.findByText('not shown: privacy protection')).toBeTruthy();
+    expect(screen.getByText('Harbourgate')).toBeTruthy();
+    expect(screen.getByText('locked against transfer, as is usual')).toBeTruthy();
+    expect(screen.getByText('something new')).toBeTruthy();
+    expect(screen.getByText(/becomes free on .*Jul.* 2027 at the earliest/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Show the registration data (RDAP)' }));
+    expect(screen.getByText(/"objectClassName": "domain"/)).toBeTruthy();
+    expect(screen.queryByRole('group', { name: 'Protect it' })).toBeNull();
+  });
+
+  test('can be watched, and left again', async () => {
+    const { server } = taken();
+    show(<NamePage />);
+    fireEvent.click(await screen.findByRole('button', { name: 'Watch it' }));
+    await waitFor(() =>
+      expect(server.asked).toContainEqual({ method: 'PUT', path: '/api/me/watches/salt.org', body: undefined }),
+    );
+    const watch = { name: 'salt.org', unicode: 'salt.org', free: false };
+    server.instead.set('GET /api/me/watches', { status: 200, body: [watch] });
+    fireEvent.click(screen.getByRole('button', { name: 'Watch it' }));
+    fireEvent.click(await screen.findByRole('button', { name: 'Watch it no more' }));
+    await waitFor(() =>
+      expect(server.asked).toContainEqual({ method: 'DELETE', path: '/api/me/watches/salt.org', body: undefined }),
+    );
+  });
+
+  test('an offer says fee and who pays it before it is sent, and is sent once however often tapped', async () => {
+    const { server } = taken();
+    show(<NamePage />);
+    fireEvent.click(await screen.findByRole('button', { name: 'Send the offer' }));
+    expect(await screen.findByText('Type an amount such as 250.')).toBeTruthy();
+    fireEvent.change(screen.getByLabelText('What you offer, in US dollars'), { target: { value: '1000' } });
+    expect(
+      screen.getByText('The fee is $100.00. You would pay $1,100.00; $1,000.00 would reach the holder.'),
+    ).toBeTruthy();
+    fireEvent.change(screen.getByLabelText('The fee is paid by'), { target: { value: 'holder' } });
+    expect(
+      screen.getByText('The fee is $100.00. You would pay $1,000.00; $900.00 would reach the holder.'),
+    ).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Send the offer' }));
+    await waitFor(() =>
+      expect(server.asked).toContainEqual({
+        method: 'POST',
+        path: '/api/me/offers',
+        body: { name: 'salt.org', amount: 100_000, feePaidBy: 'holder', message: '' },
+      }),
+    );
+  });
+
+  test.each<[ShownOffer['state'], RegExp]>([
+    [{ at: 'sent' }, /You offered \$500\.00\. The holder has not answered yet/],
+    [
+      { at: 'agreed', amount: 50_000 },
+      /Agreed at \$500\.00\. With the fee that is \$550\.00\. Nothing has been charged/,
+    ],
+    [{ at: 'declined' }, /The holder does not take \$500\.00/],
+    [{ at: 'withdrawn' }, /You withdrew the offer/],
+  ])('an offer that is %j says so', async (state, words) => {
+    const { server } = taken();
+    server.instead.set('GET /api/me/offers', { status: 200, body: [offer(state)] });
+    show(<NamePage />);
+    expect(await screen.findByText(words)).toBeTruthy();
+    const open = state.at === 'sent' || state.at === 'agreed';
+    expect(screen.queryByRole('button', { name: 'Make another offer' }) === null).toBe(open);
+  });
+
+  test('a counter-offer can be accepted, answered with another amount, or left', async () => {
+    const { server } = taken();
+    server.instead.set('GET /api/me/offers', { status: 200, body: [offer({ at: 'countered', amount: 80_000 })] });
+    show(<NamePage />);
+    expect(
+      await screen.findByText('You offered $500.00. The holder asks $800.00; with the fee you would pay $880.00.'),
+    ).toBeTruthy();
+    fireEvent.change(screen.getByLabelText('Or offer another amount, in US dollars'), { target: { value: '650' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Offer this' }));
+    await waitFor(() =>
+      expect(server.asked).toContainEqual({ method: 'POST', path: '/api/me/offers/1/raise', body: { amount: 65_000 } }),
+    );
+    fireEvent.click(screen.getByRole('button', { name: 'Accept $800.00' }));
+    await waitFor(() =>
+      expect(server.asked).toContainEqual({ method: 'POST', path: '/api/me/offers/1/accept', body: undefined }),
+    );
+  });
+
+  test('who is not signed in is told that an account is needed for waiting and offers', async () => {
+    const lines = taken();
+    lines.server.instead.delete('GET /api/session');
+    show(<NamePage />);
+    expect(await screen.findByRole('button', { name: 'Sign in to watch it' })).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Sign in to make an offer' })).toBeTruthy();
+  });
+});

@@ -1,0 +1,138 @@
+import http from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { setTimeout as pause } from 'node:timers/promises';
+import pino from 'pino';
+import { openDatabase, type OpenDatabase } from '../src/db/database';
+import { BrokerSilent, HttpBroker } from '../src/gateways/broker/broker';
+import { RdapClient, RdapSilent } from '../src/gateways/rdap/rdapClient';
+import { Sweeper } from '../src/jobs/sweeper';
+import { unique } from './serverProcess';
+
+/** A server that answers as the test says, by path. */
+class FakeOutside {
+  readonly answers = new Map<string, { readonly status: number; readonly body: unknown }>();
+  readonly asked: string[] = [];
+  private readonly server = http.createServer((request, response) => {
+    this.asked.push(`${request.method} ${request.url}`);
+    const { status, body } = this.answers.get(request.url ?? '') ?? { status: 404, body: '' };
+    response.statusCode = status;
+    response.end(typeof body === 'string' ? body : JSON.stringify(body));
+  });
+
+  async open(): Promise<string> {
+    await new Promise<void>((resolve) => this.server.listen(0, '127.0.0.1', resolve));
+    return `http://127.0.0.1:${(this.server.address() as AddressInfo).port}/`;
+  }
+
+  close(): void {
+    this.server.closeAllConnections();
+    this.server.close();
+  }
+}
+
+let outside: FakeOutside;
+let url: string;
+beforeEach(async () => {
+  outside = new FakeOutside();
+  url = await outside.open();
+});
+afterEach(() => outside.close());
+
+describe('the RDAP client', () => {
+  const domain = {
+    objectClassName: 'domain',
+    ldhName: 'salt.org',
+    events: [],
+    entities: [],
+    nameservers: [],
+    status: [],
+  };
+  const knowing = (zones: string[]) =>
+    outside.answers.set('/dns.json', { status: 200, body: { services: [[zones, [`${url}rdap/`]]] } });
+
+  test('asks the server that the bootstrap file names, and reads the file once', async () => {
+    knowing(['org', 'co.uk']);
+    outside.answers.set('/rdap/domain/salt.org', { status: 200, body: domain });
+    const client = new RdapClient(url);
+    expect(await client.domain('salt.org')).toMatchObject({ ldhName: 'salt.org' });
+    expect(await client.domain('salt.co.uk')).toBeUndefined();
+    expect(outside.asked).toEqual(['GET /dns.json', 'GET /rdap/domain/salt.org', 'GET /rdap/domain/salt.co.uk']);
+  });
+
+  test.each([
+    ['an extension that no server knows', 'salt.nowhere', undefined],
+    ['a server in trouble', 'salt.org', { status: 500, body: '' }],
+    ['an answer that is not of a domain', 'salt.org', { status: 200, body: { objectClassName: 'entity' } }],
+  ])('%s is silence, not an answer', async (_, name, answer) => {
+    knowing(['org']);
+    if (answer) outside.answers.set(`/rdap/domain/${name}`, answer);
+    await expect(new RdapClient(url).domain(name)).rejects.toBeInstanceOf(RdapSilent);
+  });
+
+  test('a bootstrap file that cannot be had is asked for again the next time', async () => {
+    const client = new RdapClient(url);
+    await expect(client.domain('salt.org')).rejects.toBeInstanceOf(RdapSilent);
+    knowing(['org']);
+    expect(await client.domain('salt.org')).toBeUndefined();
+  });
+});
+
+describe('the broker’s client', () => {
+  test('sends, asks and withdraws under the offer’s reference', async () => {
+    outside.answers.set('/v1/offers/r1', { status: 200, body: { state: 'countered', amount: 80_000 } });
+    const broker = new HttpBroker(url, 'key');
+    await broker.send('r1', { name: 'salt.org', amount: 50_000, message: '' });
+    expect(await broker.answer('r1')).toEqual({ state: 'countered', amount: 80_000 });
+    await broker.withdraw('r1');
+    expect(outside.asked).toEqual(['PUT /v1/offers/r1', 'GET /v1/offers/r1', 'DELETE /v1/offers/r1']);
+  });
+
+  test('anything but a yes is silence: the offer is carried on later', async () => {
+    const broker = new HttpBroker(url, 'key');
+    await expect(broker.answer('r2')).rejects.toBeInstanceOf(BrokerSilent);
+    await expect(new HttpBroker('http://127.0.0.1:1/', 'key').answer('r2')).rejects.toBeInstanceOf(BrokerSilent);
+  });
+});
+
+describe('the sweeper', () => {
+  let open: OpenDatabase;
+  const silent = pino({ level: 'silent' });
+  beforeAll(async () => {
+    open = await openDatabase(process.env['DATABASE_URL'] ?? '');
+  });
+  afterAll(() => open.pool.end());
+
+  test('does its chores again and again, and one that fails holds up no other', async () => {
+    const done: string[] = [];
+    const [bad, good] = [unique('bad'), unique('good')];
+    const chores = [
+      { name: bad, run: () => Promise.reject(new Error('no')) },
+      { name: good, run: () => Promise.resolve(done.push(good)) },
+    ];
+    const sweeper = new Sweeper(open.pool, chores, 40, silent);
+    sweeper.start();
+    await pause(400);
+    await sweeper.stop();
+    const count = done.length;
+    expect(count).toBeGreaterThanOrEqual(2);
+    await pause(150);
+    expect(done).toHaveLength(count);
+  });
+
+  test('however many processes there are, one does a chore at a time', async () => {
+    const name = unique('chore');
+    let running = 0;
+    let most = 0;
+    const run = async () => {
+      running += 1;
+      most = Math.max(most, running);
+      await pause(60);
+      running -= 1;
+    };
+    const sweepers = [1, 2, 3].map(() => new Sweeper(open.pool, [{ name, run }], 10, silent));
+    for (const sweeper of sweepers) sweeper.start();
+    await pause(500);
+    for (const sweeper of sweepers) await sweeper.stop();
+    expect(most).toBe(1);
+  });
+});

@@ -1,0 +1,94 @@
+import { registrationData } from '@tienda/core/rdap/registrationData';
+
+const registryPort = Number(process.env['TIENDA_REGISTRY_PORT']);
+const rdapUrl = `http://127.0.0.1:${process.env['TIENDA_RDAP_PORT'] ?? registryPort + 10}`;
+const brokerUrl = `http://127.0.0.1:${process.env['TIENDA_BROKER_PORT'] ?? registryPort + 40}`;
+
+describe('registration data', () => {
+  const lookup = async (name: string) => {
+    const response = await fetch(`${rdapUrl}/domain/${name}`);
+    return {
+      status: response.status,
+      type: response.headers.get('Content-Type'),
+      body: JSON.parse(await response.text()),
+    };
+  };
+
+  test('the bootstrap file says which server knows an extension', async () => {
+    const { version, services } = JSON.parse(await (await fetch(`${rdapUrl}/dns.json`)).text());
+    expect(version).toBe('1.0');
+    const [zones, urls] = services.find(([list]: [string[]]) => list.includes('co.uk'));
+    expect(zones.length).toBeGreaterThan(10);
+    expect(urls[0]).toMatch(/^http:.*\/$/);
+  });
+
+  test('a registered name is told with registrar, dates and nameservers', async () => {
+    const { type, body } = await lookup('Saltwhistle.COM');
+    expect(type).toContain('application/rdap+json');
+    expect(registrationData(body)).toMatchObject({
+      name: 'saltwhistle.com',
+      registrar: 'Harbourgate',
+      registeredOn: '2021-05-03',
+      expiresOn: '2027-05-03',
+      statuses: ['client transfer prohibited'],
+      nameservers: ['ns1.harbourgate.example', 'ns2.harbourgate.example'],
+    });
+  });
+
+  test('a registry that wants holders shown shows them; one that hides them says so', async () => {
+    const shown = registrationData((await lookup('you.info')).body);
+    expect(shown.holder?.name).toMatch(/^\w+ \w+$/);
+    const hidden = registrationData((await lookup('boatyard.co.uk')).body);
+    expect(hidden.holder).toBeUndefined();
+    expect(hidden.heldBack).toContain('no personal details');
+  });
+
+  test('who is not registered is not found, and neither is an extension that nobody keeps', async () => {
+    for (const name of ['nobody-has-this.com', 'saltwhistle.nowhere']) {
+      const { status, body } = await lookup(name);
+      expect([status, body.errorCode]).toEqual([404, 404]);
+    }
+  });
+});
+
+describe('the broker', () => {
+  const key = process.env['TIENDA_PAYMENTS_KEY'] ?? '';
+  const reference = `test-${process.pid}-${Date.now()}`;
+  const call = async (method: string, more = '', body?: object, bearer = key) => {
+    const response = await fetch(`${brokerUrl}/v1/offers/${reference}${more}`, {
+      method,
+      headers: { Authorization: `Bearer ${bearer}`, 'Content-Type': 'application/json' },
+      ...(body ? { body: JSON.stringify(body) } : {}),
+    });
+    const text = await response.text();
+    return { status: response.status, body: text === '' ? undefined : safely(text) };
+  };
+  const safely = (text: string): { state?: string; amount?: number } => {
+    try {
+      return JSON.parse(text);
+    } catch {
+      return {};
+    }
+  };
+
+  test('lets nobody in without the key, and takes no nonsense', async () => {
+    expect((await call('GET', '', undefined, 'guess')).status).toBe(401);
+    expect((await call('PUT', '', { name: 'boatyard.com' })).status).toBe(400);
+    expect((await call('PUT', '', { name: 'boatyard.com', amount: -5 })).status).toBe(400);
+    expect((await call('GET')).status).toBe(404);
+  });
+
+  test('an offer waits for its holder, is answered after a while, and is forgotten when withdrawn', async () => {
+    const offer = { name: 'boatyard.com', amount: 900_000, message: 'For our yard' };
+    expect((await call('PUT', '', offer)).body).toEqual({ state: 'sent' });
+    expect((await call('PUT', '', offer)).body).toEqual({ state: 'sent' });
+    let answer = await call('GET');
+    for (let i = 0; i < 60 && answer.body?.state === 'sent'; i += 1) {
+      await new Promise((resolve) => setTimeout(resolve, 250));
+      answer = await call('GET');
+    }
+    expect(answer.body).toEqual({ state: 'accepted' });
+    expect((await call('DELETE')).status).toBe(204);
+    expect((await call('GET')).status).toBe(404);
+  }, 30_000);
+});
