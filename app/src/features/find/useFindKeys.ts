@@ -46,8 +46,9 @@ export function useFindKeys({ rows, box, toggle, open }: FindKeys) {
       };
     }
 
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    // On the way down: a field keeps its key events to itself on the way up.
+    window.addEventListener('keydown', onKey, true);
+    return () => window.removeEventListener('keydown', onKey, true);
   }, [rows, selected, box, toggle, open]);
 
   return { selected, keysShown, closeKeys: () => setKeysShown(false) };
