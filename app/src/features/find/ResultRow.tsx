@@ -271,9 +271,9 @@ export const columns = {
   name: { flex: 12, minWidth: 0, paddingRight: 6 },
   status: { flex: 9, minWidth: 0, paddingRight: 4 },
   price: { width: 82, alignItems: 'flex-end' },
-  keep: { width: 88, alignItems: 'flex-end' },
+  keep: { width: 98, alignItems: 'flex-end' },
   rail: { width: 78, alignItems: 'flex-end' },
-  action: { width: 136, flexDirection: 'row', justifyContent: 'flex-end' },
+  action: { width: 132, flexDirection: 'row', justifyContent: 'flex-end' },
 } as const;
 
 const useStyles = themed((palette) => ({
