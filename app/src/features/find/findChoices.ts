@@ -1,7 +1,7 @@
 import type { ExtensionKind } from '@tienda/core/catalogue/extension';
 import { isCurrency, minorAmount, type Currency, type Minor } from '@tienda/core/pricing/money';
 
-export const sorts = ['relevance', 'name', 'first', 'renewal', 'keep'] as const;
+export const sorts = ['relevance', 'first', 'renewal', 'keep', 'status', 'extension', 'kind', 'privacy'] as const;
 export const kinds = ['generic', 'country', 'city', 'community'] as const satisfies readonly ExtensionKind[];
 export const statuses = ['available', 'premium', 'taken', 'reserved', 'unknown'] as const;
 export const privacies = ['possible', 'included'] as const;

@@ -111,7 +111,7 @@ describe('filters', () => {
   });
 });
 
-test('sorted by any price the unpriced come last', () => {
+test('sorted by any price the unpriced come last; in every order equals keep that of relevance', () => {
   const of = state(
     word,
     answer('saltwhistle.org', 'taken'),
@@ -121,7 +121,10 @@ test('sorted by any price the unpriced come last', () => {
   expect(names(of, { sort: 'first' })).toEqual(['saltwhistle.boats', 'saltwhistle.re', 'saltwhistle.org']);
   expect(names(of, { sort: 'renewal' })).toEqual(['saltwhistle.re', 'saltwhistle.boats', 'saltwhistle.org']);
   expect(names(of, { sort: 'keep' })).toEqual(['saltwhistle.re', 'saltwhistle.boats', 'saltwhistle.org']);
-  expect(names(of, { sort: 'name' })).toEqual(['saltwhistle.boats', 'saltwhistle.org', 'saltwhistle.re']);
+  expect(names(of, { sort: 'extension' })).toEqual(['saltwhistle.boats', 'saltwhistle.org', 'saltwhistle.re']);
+  expect(names(of, { sort: 'status' })).toEqual(['saltwhistle.boats', 'saltwhistle.re', 'saltwhistle.org']);
+  expect(names(of, { sort: 'kind' })).toEqual(['saltwhistle.org', 'saltwhistle.boats', 'saltwhistle.re']);
+  expect(names(of, { sort: 'privacy' })).toEqual(['saltwhistle.org', 'saltwhistle.re', 'saltwhistle.boats']);
 });
 
 describe('a search as events arrive', () => {

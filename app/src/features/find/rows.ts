@@ -1,12 +1,12 @@
 import { byPopularity } from '@tienda/core/catalogue/byPopularity';
-import type { Catalogue, Extension } from '@tienda/core/catalogue/extension';
+import type { Catalogue, Extension, PrivacyPolicy } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
-import { canRegister } from '@tienda/core/names/availability';
+import { canRegister, type NameStatus } from '@tienda/core/names/availability';
 import type { SearchAnswer } from '@tienda/core/names/searchEvent';
 import { keepCost } from '@tienda/core/pricing/keepCost';
 import type { Currency, Minor } from '@tienda/core/pricing/money';
 import type { SearchState } from '../../api/search';
-import { capOf, type FindChoices } from './findChoices';
+import { capOf, kinds, type FindChoices } from './findChoices';
 
 /** One name of a search: asked for already, answered or not. */
 export interface Row {
@@ -64,11 +64,28 @@ export function arranged(rows: readonly Row[], choices: FindChoices, currency: C
   const fitting = rows.filter((row) => fits(row, choices, currency));
   const { sort } = choices;
   if (sort === 'relevance') return fitting;
-  if (sort === 'name') return fitting.sort((a, b) => (unicodeOf(a) < unicodeOf(b) ? -1 : 1));
-  const amount = ({ answer, keep }: Row) =>
-    (sort === 'keep' ? keep : sort === 'first' ? answer?.price?.firstYear : answer?.price?.renewal) ?? Infinity;
-  return fitting.sort((a, b) => compare(amount(a), amount(b)));
+  const place = placeBy[sort];
+  return fitting.sort((a, b) => compare(place(a), place(b)));
 }
+
+/** Where a row stands in each order; rows in the same place keep the order of relevance. */
+const placeBy: Readonly<Record<Exclude<FindChoices['sort'], 'relevance'>, (row: Row) => number | string>> = {
+  first: ({ answer }) => answer?.price?.firstYear ?? Infinity,
+  renewal: ({ answer }) => answer?.price?.renewal ?? Infinity,
+  keep: ({ keep }) => keep ?? Infinity,
+  status: ({ answer }) => statusOrder.indexOf(answer?.status ?? 'unknown'),
+  extension: ({ extension }) => extension.unicode,
+  kind: ({ extension }) => kinds.indexOf(extension.kind),
+  privacy: ({ extension }) => privacyOrder.indexOf(extension.privacy.policy),
+};
+
+/** What can be registered first, what cannot be last. */
+const statusOrder: readonly NameStatus[] = [
+  'available', 'premium', 'unknown', 'taken', 'reserved', 'invalid', 'unsupported',
+]; // prettier-ignore
+
+/** What costs nothing first. */
+const privacyOrder: readonly PrivacyPolicy[] = ['included', 'hiddenByRegistry', 'priced', 'notAllowed'];
 
 /** True where the row fits every filter; what is not known yet is given the benefit of the doubt. */
 function fits({ answer, extension, keep }: Row, choices: FindChoices, currency: Currency): boolean {
@@ -94,8 +111,8 @@ function hasStatus({ status, type }: SearchAnswer, wanted: NonNullable<FindChoic
   return wanted === 'open' ? canRegister(status) : status === wanted;
 }
 
-function compare(a: number, b: number): number {
-  return a === b ? 0 : a - b;
+function compare(a: number | string, b: number | string): number {
+  return a === b ? 0 : a < b ? -1 : 1;
 }
 
 export function unicodeOf({ answer, label, extension }: Row): string {

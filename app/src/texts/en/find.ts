@@ -20,10 +20,13 @@ export const find = {
   sortLabel: 'Order',
   sorts: {
     relevance: 'Order: as asked',
-    name: 'Order: name',
     first: 'Order: first year',
     renewal: 'Order: later years',
     keep: 'Order: keep cost',
+    status: 'Order: status',
+    extension: 'Order: extension',
+    kind: 'Order: kind',
+    privacy: 'Order: privacy',
   },
   filters: (count: number) => (count === 0 ? 'Filters' : `Filters (${count})`),
   filter: {
