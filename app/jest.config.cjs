@@ -1,6 +1,8 @@
 /** Unit tests of the app, as its web target runs them. */
 module.exports = {
   displayName: 'app',
+  // Whole screens are drawn, which takes seconds on a busy machine.
+  testTimeout: 20_000,
   preset: 'jest-expo/web',
   testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
   setupFiles: ['<rootDir>/test-setup.js'],

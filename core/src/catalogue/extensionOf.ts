@@ -2,7 +2,7 @@ import type { Catalogue, Extension } from './extension';
 
 /**
  * The extension of a name as stored: one A-label, a dot, and an extension of the catalogue. What people type
- * is read by `domainName` instead.
+ * is read by `domainName` instead. A dot and an extension alone will do too.
  *
  * @example extensionOf('saltwhistle.co.uk', catalogue)?.label // 'co.uk'
  */

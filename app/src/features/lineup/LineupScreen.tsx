@@ -1,6 +1,7 @@
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
+import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { crossings } from '@tienda/core/pricing/crossings';
 import { longestTerm } from '@tienda/core/pricing/yearRail';
 import { useCatalogue } from '../../api/catalogue';
@@ -20,7 +21,7 @@ import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { CurrencyChoice } from '../money/CurrencyChoice';
 import { currencyStore } from '../money/currencyStore';
-import { asName, extensionIn, priceLine } from '../name/priceLine';
+import { asName, priceLine } from '../name/priceLine';
 import { download } from './download';
 import { FactTable } from './FactTable';
 import { lineupFacts, type Entrant } from './lineupFacts';
@@ -121,7 +122,7 @@ function useEntrants(items: readonly string[]) {
     const known = catalogue.data;
     if (!known || rate === undefined || now === undefined) return [];
     return items.flatMap((item): Entrant[] => {
-      const extension = extensionIn(item, known);
+      const extension = extensionOf(item, known);
       if (!extension) return [];
       const answer = answers?.get(item);
       const priced = item.startsWith('.')
@@ -148,7 +149,7 @@ function AddItem({ items, onAdd }: { readonly items: readonly string[]; readonly
   const catalogue = useCatalogue().data;
   const add = () => {
     const item = typed.trim().toLowerCase();
-    const extension = catalogue && item.includes('.') ? extensionIn(item, catalogue) : undefined;
+    const extension = catalogue && item.includes('.') ? extensionOf(item, catalogue) : undefined;
     if (!extension) return setWrong(words.notKnown);
     if (items.includes(item)) return setWrong(words.already);
     setTyped('');

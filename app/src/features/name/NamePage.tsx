@@ -2,6 +2,7 @@ import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Extension } from '@tienda/core/catalogue/extension';
+import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import type { SearchAnswer } from '@tienda/core/names/searchEvent';
 import { useBasket, usePutInBasket } from '../../api/basket';
 import { useCatalogue } from '../../api/catalogue';
@@ -46,7 +47,7 @@ export function NamePage() {
   const catalogue = useCatalogue();
   const found = search.data?.plan?.names[0];
   const problem = search.data?.plan?.problems[0];
-  const extension = found === undefined ? undefined : catalogue.data?.get(found.slice(found.indexOf('.') + 1));
+  const extension = found !== undefined && catalogue.data ? extensionOf(found, catalogue.data) : undefined;
   const answer = found === undefined ? undefined : search.data?.answers.get(found);
   const title = answer?.unicode ?? name;
   return (

@@ -1,5 +1,6 @@
+import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { exampleCatalogue, exampleExtension } from '../../../../core/test/catalogue';
-import { asName, extensionIn, priceLine } from './priceLine';
+import { asName, priceLine } from './priceLine';
 
 const terms = { years: 1, privacy: true, currency: 'USD', rate: '1', now: new Date('2026-11-25T10:00:00Z') } as const;
 const named = (label: string) => {
@@ -40,7 +41,7 @@ test('a term that is not offered has no price', () => {
 test('an extension is compared as a name of its own', () => {
   const org = exampleExtension('org', {});
   expect(asName(org)).toMatchObject({ unicode: '.org', extension: org });
-  expect(extensionIn('.aa', exampleCatalogue)?.label).toBe('aa');
-  expect(extensionIn('salt.aa', exampleCatalogue)?.label).toBe('aa');
-  expect(extensionIn('salt.nowhere', exampleCatalogue)).toBeUndefined();
+  expect(extensionOf('.aa', exampleCatalogue)?.label).toBe('aa');
+  expect(extensionOf('salt.aa', exampleCatalogue)?.label).toBe('aa');
+  expect(extensionOf('salt.nowhere', exampleCatalogue)).toBeUndefined();
 });

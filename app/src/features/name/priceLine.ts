@@ -1,4 +1,4 @@
-import type { Catalogue, Extension } from '@tienda/core/catalogue/extension';
+import type { Extension } from '@tienda/core/catalogue/extension';
 import type { SearchAnswer } from '@tienda/core/names/searchEvent';
 import { quote, type QuoteLine } from '@tienda/core/pricing/quote';
 import type { Currency } from '@tienda/core/pricing/money';
@@ -42,9 +42,4 @@ export function priceLine({ name, unicode, extension, premium }: PricedName, ter
 /** The extension as a name of its own, for comparing extensions. */
 export function asName(extension: Extension): PricedName {
   return { name: `name.${extension.label}`, unicode: `.${extension.unicode}`, extension };
-}
-
-/** The extension of a name or of a leading dot. */
-export function extensionIn(item: string, catalogue: Catalogue): Extension | undefined {
-  return catalogue.get(item.slice(item.indexOf('.') + 1));
 }
