@@ -1,5 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import type { Quote, QuoteRequest } from '@tienda/core/pricing/quote';
+import type { Quote } from '@tienda/core/pricing/quote';
+import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
 import { call } from './client';
 
 export interface BindingQuote extends Quote {

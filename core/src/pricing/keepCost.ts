@@ -27,6 +27,11 @@ export function keepCost({ paid, yearly, years, growth = '0', renewalYears = 1 }
 }
 
 /** `keepCost` for 1 to 10 years. */
-export function keepCosts(terms: KeepTerms): Minor[] {
-  return Array.from({ length: longestTerm }, (_, index) => keepCost(terms, index + 1));
+export function keepCosts({ paid, yearly, years, growth = '0', renewalYears = 1 }: KeepTerms): Minor[] {
+  let cost = paid;
+  let due = years;
+  return Array.from({ length: longestTerm }, (_, index) => {
+    for (; due < index + 1; due += renewalYears) cost += grown(yearly * renewalYears, growth, due);
+    return cost;
+  });
 }

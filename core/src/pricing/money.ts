@@ -58,6 +58,18 @@ export function portion(amount: Minor, factor: string): Minor {
 }
 
 /**
+ * `round_half_up(amount * percent / 100)`, exact. Whole percents need no decimal arithmetic.
+ *
+ * @example percentOf(3200, 15) // 480
+ */
+export function percentOf(amount: Minor, percent: number): Minor {
+  if (!Number.isInteger(percent) || !Number.isSafeInteger(amount * percent + 50))
+    return Big(amount).times(percent).div(100).round(0, Big.roundHalfUp).toNumber();
+  const hundredths = amount * percent + 50;
+  return (hundredths - (hundredths % 100)) / 100;
+}
+
+/**
  * A payment that falls due `years` from now, when prices grow by `growth` a year:
  * `round_half_up(amount * (1 + growth)^years)`, exact.
  */

@@ -1,33 +1,10 @@
 import fc from 'fast-check';
 import { exampleCatalogue, exampleExtension, shippedCatalogue } from '../../test/catalogue';
-import type { Catalogue } from '../catalogue/extension';
-import { domainName } from '../names/domainName';
+import { exampleFacts as facts, item, readIn, request } from '../../test/quotes';
 import { currencies } from './money';
-import { quote, type QuoteFacts, type QuoteItem, type QuoteRequest } from './quote';
+import { quote } from './quote';
+import type { QuoteItem, QuoteRequest } from './quoteRequest';
 
-const readIn = (catalogue: Catalogue) => (typed: string) => domainName(typed, catalogue);
-const facts: QuoteFacts = {
-  now: new Date('2026-11-24T10:00:00Z'),
-  readName: readIn(exampleCatalogue),
-  rates: { EUR: '0.92', JPY: '151.2', KWD: '0.3075', GBP: '0.79', CHF: '0.88', NOK: '10.7' },
-  answers: new Map(),
-  heldUntil: new Map(),
-  isValidVatNumber: () => false,
-};
-const item = (name: string, years = 1, privacy = false): QuoteItem => ({
-  name,
-  action: 'register',
-  years,
-  privacy,
-  autoRenew: true,
-});
-const request = (items: QuoteItem[], more: Partial<QuoteRequest> = {}): QuoteRequest => ({
-  currency: 'USD',
-  items,
-  codes: [],
-  customer: { country: 'MX', kind: 'person', isNew: true },
-  ...more,
-});
 const quoteOf = (items: QuoteItem[], more: Partial<QuoteRequest> = {}) => quote(request(items, more), facts);
 
 test('one introductory year with a fee and priced privacy', () => {

@@ -1,33 +1,15 @@
-import type { Extension, PrivacyPolicy } from '../catalogue/extension';
-import { addYears, isoDate, type IsoDate } from '../lifecycle/isoDate';
-import type { DomainName, DomainNameProblem } from '../names/domainName';
-import { keepCosts } from './keepCost';
+import type { PrivacyPolicy } from '../catalogue/extension';
+import { addYears, type IsoDate } from '../lifecycle/isoDate';
 import type { RegistryAnswer } from '../names/availability';
-import { introRuns, unitPrices, type UnitPrices } from './linePrice';
+import type { DomainName, DomainNameProblem } from '../names/domainName';
+import { bestTrial, codesToTry, inCurrency, takenOff, tryCode, type CodeFacts, type CodeTrial } from './codes';
 import { grown, type Currency, type Minor } from './money';
-import { taxOn, taxRate, type Customer, type Tax, type VatNumberCheck } from './tax';
-import { firstYearCharge, longestTerm, yearRail, type YearCell } from './yearRail';
-
-export interface QuoteItem {
-  /** A full name, as A-label or U-label. */
-  readonly name: string;
-  readonly action: 'register' | 'renew' | 'transfer';
-  readonly years: number;
-  readonly privacy: boolean;
-  readonly autoRenew: boolean;
-}
-
-export interface QuoteRequest {
-  readonly currency: Currency;
-  readonly items: readonly QuoteItem[];
-  /** Promo codes the user typed. */
-  readonly codes: readonly string[];
-  /** The code to use, `null` for none, left out for the best. */
-  readonly use?: string | null;
-  readonly customer: Customer;
-  /** Yearly growth of later prices, decimal string; `'0'` when left out. */
-  readonly growth?: string;
-}
+import { allowedTerms, ItemPricer, meetsIntro, offeredTerms, type PricedItem, type Subject } from './priceItem';
+import { codeKey, type CodeReason, type CodeUses, type Promotion } from './promotion';
+import type { QuoteItem, QuoteRequest } from './quoteRequest';
+import { taxOn, taxRate, type Tax, type VatNumberCheck } from './tax';
+import { unlocks, type Unlock } from './unlocks';
+import { longestTerm, type YearCell } from './yearRail';
 
 export interface QuoteLine {
   readonly name: string;
@@ -40,6 +22,7 @@ export interface QuoteLine {
   readonly charge: Minor;
   /** What the introductory price takes off the register price; already in `charge`. */
   readonly introSaving: Minor;
+  /** All that the promo code takes off, privacy included. */
   readonly discount: Minor;
   readonly fee: Minor;
   readonly privacy: Minor;
@@ -66,11 +49,14 @@ export interface QuoteProblem {
   readonly detail: string;
 }
 
+/** What a code saves here, or the one reason why it does not apply. */
 export interface CodeAnswer {
+  /** As it is printed where it is known, else as it was typed. */
   readonly code: string;
+  /** True for the one whose saving is in the total. */
   readonly applied: boolean;
   readonly saves: Minor;
-  readonly reason?: string;
+  readonly reason?: CodeReason;
 }
 
 /** A quote before it is given an identity and a time limit. Amounts in `currency`. */
@@ -81,7 +67,7 @@ export interface Quote {
   readonly lines: readonly QuoteLine[];
   readonly codes: readonly CodeAnswer[];
   readonly best?: string;
-  readonly unlocks: readonly never[];
+  readonly unlocks: readonly Unlock[];
   readonly subtotal: Minor;
   readonly discount: Minor;
   readonly fees: Minor;
@@ -105,58 +91,43 @@ export interface QuoteFacts {
   /** When names already held expire, by A-label; needed for renewals. */
   readonly heldUntil: ReadonlyMap<string, IsoDate>;
   readonly isValidVatNumber: VatNumberCheck;
+  /** The promo codes there are; a private one counts where it was typed. */
+  readonly promotions?: readonly Promotion[];
+  /** How often codes were used, by code; left out where never. */
+  readonly codeUses?: ReadonlyMap<string, CodeUses>;
 }
-
-const yearsInMs = 365.25 * 24 * 3600 * 1000;
 
 /**
  * The price of a basket, exact to the unit. Every unit price is converted on its own; all sums are then
  * made in the currency charged. Items that cannot be priced are left out and explained in `problems`.
  *
  * The same function gives the preview in the browser and the binding quote on the server.
+ *
+ * @throws Error where there is no rate for the currency
  */
 export function quote(request: QuoteRequest, facts: QuoteFacts): Quote {
-  const { currency, growth = '0' } = request;
+  const { currency, customer, growth = '0' } = request;
   const rate = currency === 'USD' ? '1' : facts.rates[currency];
   if (!rate) throw new Error(`No rate for ${currency}`);
+  const pricer = new ItemPricer(facts.now, currency, rate, growth);
+  const { items, problems } = pricedItems(request.items, facts, pricer);
+  const { codes, chosen, best, offers } = choose(request, items, facts, { currency, rate }, pricer);
 
-  const problems: QuoteProblem[] = [];
-  const introTaken = new Map<string, number>();
-  const lines: QuoteLine[] = [];
-  const seen = new Set<string>();
-  request.items.forEach((item, index) => {
-    const found = priceable(item, facts, seen);
-    if ('code' in found) {
-      const { field, ...problem } = found;
-      problems.push({ pointer: `/items/${index}${field}`, ...problem });
-      return;
-    }
-    seen.add(found.name);
-    const premium = facts.answers.get(found.name)?.premium;
-    const { extension } = found;
-    const taken = introTaken.get(extension.label) ?? 0;
-    const withIntro =
-      item.action === 'register' &&
-      !premium &&
-      introRuns(extension, item.years, isoDate(facts.now)) &&
-      taken < (extension.intro?.maxNamesPerOrder ?? Infinity);
-    if (withIntro) introTaken.set(extension.label, taken + 1);
-    lines.push(line(item, found, unitPrices(extension, premium, withIntro, currency, rate), facts.now, growth));
-  });
-
-  const sum = (amount: (of: QuoteLine) => Minor) => lines.reduce((total, of) => total + amount(of), 0);
-  const net = sum((of) => of.net);
-  const tax = taxOn(net, taxRate(request.customer, facts.isValidVatNumber));
+  const off = chosen ? takenOff(chosen.priced, items) : [];
+  const lines = items.map((priced, place) => line(priced, off[place] ?? 0, pricer, growth));
+  const net = sumOf(lines, (of) => of.net);
+  const tax = taxOn(net, taxRate(customer, facts.isValidVatNumber));
   return {
     currency,
     rate,
     lines,
-    codes: request.codes.map((code) => ({ code, applied: false, saves: 0, reason: 'unknown' })),
-    unlocks: [],
-    subtotal: sum((of) => of.charge),
-    discount: sum((of) => of.discount),
-    fees: sum((of) => of.fee),
-    privacy: sum((of) => of.privacy),
+    codes,
+    ...(best ? { best: best.priced.promotion.code } : {}),
+    unlocks: offers,
+    subtotal: sumOf(lines, (of) => of.charge),
+    discount: sumOf(lines, (of) => of.discount),
+    fees: sumOf(lines, (of) => of.fee),
+    privacy: sumOf(lines, (of) => of.privacy),
     net,
     tax,
     total: net + tax.amount,
@@ -167,16 +138,92 @@ export function quote(request: QuoteRequest, facts: QuoteFacts): Quote {
   };
 }
 
-interface Priceable {
-  readonly name: string;
-  readonly unicode: string;
-  readonly extension: Extension;
-  readonly heldUntil?: IsoDate;
+function sumOf<Of>(parts: readonly Of[], amount: (of: Of) => Minor): Minor {
+  return parts.reduce((total, of) => total + amount(of), 0);
+}
+
+/** The items that can be priced, in order, the introductory price given to the first that may have it. */
+function pricedItems(
+  wanted: readonly QuoteItem[],
+  facts: QuoteFacts,
+  pricer: ItemPricer,
+): { readonly items: readonly PricedItem[]; readonly problems: readonly QuoteProblem[] } {
+  const items: PricedItem[] = [];
+  const problems: QuoteProblem[] = [];
+  const seen = new Set<string>();
+  const introTaken = new Map<string, number>();
+  wanted.forEach((item, index) => {
+    const subject = subjectOf(item, facts, seen, pricer.today);
+    if ('code' in subject) {
+      const { field, ...problem } = subject;
+      problems.push({ pointer: `/items/${index}${field}`, ...problem });
+      return;
+    }
+    seen.add(subject.name);
+    const { label, intro } = subject.extension;
+    const taken = introTaken.get(label) ?? 0;
+    const withIntro =
+      meetsIntro(item, item.years, subject, pricer.today) && taken < (intro?.maxNamesPerOrder ?? Infinity);
+    if (withIntro) introTaken.set(label, taken + 1);
+    items.push({ item, subject, withIntro, price: pricer.price(item, item.years, subject, withIntro) });
+  });
+  return { items, problems };
+}
+
+interface Chosen {
+  readonly codes: readonly CodeAnswer[];
+  readonly chosen: CodeTrial | undefined;
+  readonly best: CodeTrial | undefined;
+  readonly offers: readonly Unlock[];
+}
+
+/** Every known code tried; the one asked for is used, or the best. */
+function choose(
+  { codes: typed, use, customer }: QuoteRequest,
+  items: readonly PricedItem[],
+  { now, promotions = [], codeUses = new Map<string, CodeUses>() }: QuoteFacts,
+  money: { readonly currency: Currency; readonly rate: string },
+  pricer: ItemPricer,
+): Chosen {
+  const codeFacts: CodeFacts = { now, customer, uses: codeUses, ...money };
+  const subtotal = sumOf(items, ({ price }) => price.charge);
+  const wanted = codesToTry(typeof use === 'string' ? [...typed, use] : typed, promotions);
+  const tried = wanted.map(({ typed: asTyped, promotion }) => {
+    if (!promotion) return { asTyped };
+    return { asTyped, trial: tryCode(inCurrency(promotion, codeFacts), items, subtotal, codeFacts) };
+  });
+  const trials = tried.flatMap(({ trial }) => trial ?? []);
+  const best = bestTrial(trials);
+  const chosen =
+    use === undefined
+      ? best
+      : trials.find(
+          ({ priced, saves }) => saves > 0 && use !== null && codeKey(priced.promotion.code) === codeKey(use),
+        );
+  const netBefore = sumOf(items, ({ price }) => price.net);
+  const order = {
+    items,
+    subtotal,
+    netBefore,
+    net: netBefore - (chosen?.saves ?? 0),
+    netBest: netBefore - (best?.saves ?? 0),
+  };
+  return {
+    codes: tried.map(({ asTyped, trial }): CodeAnswer => {
+      if (!trial) return { code: asTyped, applied: false, saves: 0, reason: 'unknown' };
+      const { priced, saves, reason } = trial;
+      const applied = trial === chosen;
+      return { code: priced.promotion.code, applied, saves, ...(reason ? { reason } : {}) };
+    }),
+    chosen,
+    best,
+    offers: unlocks(trials, order, pricer),
+  };
 }
 
 type Refusal = Omit<QuoteProblem, 'pointer'> & { readonly field: string };
 
-function priceable(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>): Priceable | Refusal {
+function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>, today: IsoDate): Subject | Refusal {
   const parsed = facts.readName(item.name);
   if (parsed.kind === 'problem')
     return {
@@ -187,65 +234,61 @@ function priceable(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
   const { name, unicode, extension } = parsed;
   if (seen.has(name)) return { field: '/name', code: 'repeatedName', detail: `${unicode} is already on the list.` };
   const heldUntil = facts.heldUntil.get(name);
-  const status = facts.answers.get(name)?.status;
-  if (item.action === 'register' && (status === 'taken' || status === 'reserved'))
-    return { field: '/name', code: 'notAvailable', detail: `${unicode} is ${status} now: take it out of the basket.` };
+  const answer = facts.answers.get(name);
+  if (item.action === 'register' && (answer?.status === 'taken' || answer?.status === 'reserved'))
+    return {
+      field: '/name',
+      code: 'notAvailable',
+      detail: `${unicode} is ${answer.status} now: take it out of the basket.`,
+    };
   if (item.action === 'transfer' && item.years !== 1)
     return { field: '/years', code: 'transferNotOneYear', detail: 'A transfer adds exactly one year.' };
-  if (item.action === 'renew') {
-    if (!heldUntil) return { field: '/name', code: 'notHeld', detail: `${unicode} is not among your names.` };
-    const last = addYears(isoDate(facts.now), longestTerm);
-    if (addYears(heldUntil, item.years) > last)
-      return {
-        field: '/years',
-        code: 'beyondTenYears',
-        detail: `${unicode} can be paid for until ${last} at most: choose fewer years.`,
-      };
-  }
-  const allowed = allowedYears(item.action, extension);
-  if (!allowed.includes(item.years))
+  if (item.action === 'renew' && !heldUntil)
+    return { field: '/name', code: 'notHeld', detail: `${unicode} is not among your names.` };
+  const offered = offeredTerms(item.action, extension);
+  const subject = {
+    name,
+    unicode,
+    extension,
+    ...(answer?.premium ? { premium: answer.premium } : {}),
+    ...(heldUntil ? { heldUntil } : {}),
+  };
+  if (!offered.includes(item.years))
     return {
       field: '/years',
       code: 'termNotOffered',
-      detail: `.${extension.unicode} is offered for ${allowed.join(', ')} ${allowed.at(-1) === 1 ? 'year' : 'years'}.`,
+      detail: `.${extension.unicode} is offered for ${offered.join(', ')} ${offered.at(-1) === 1 ? 'year' : 'years'}.`,
     };
-  return { name, unicode, extension, ...(heldUntil ? { heldUntil } : {}) };
+  if (!allowedTerms(item.action, subject, today).includes(item.years))
+    return {
+      field: '/years',
+      code: 'beyondTenYears',
+      detail: `${unicode} can be paid for until ${addYears(today, longestTerm)} at most: choose fewer years.`,
+    };
+  return subject;
 }
 
-function allowedYears(action: QuoteItem['action'], { terms }: Extension): readonly number[] {
-  if (action === 'transfer') return [1];
-  return action === 'renew' ? terms.renew : terms.register;
-}
-
-function line(item: QuoteItem, found: Priceable, prices: UnitPrices, now: Date, growth: string): QuoteLine {
+function line({ item, subject, price }: PricedItem, discount: Minor, { today }: ItemPricer, growth: string): QuoteLine {
   const { action, years } = item;
-  const { name, unicode, extension, heldUntil } = found;
-  const today = isoDate(now);
-  const privacyEach = item.privacy ? prices.privacy : 0;
-  const charge = firstYearCharge(action, prices) + prices.renew * (years - 1);
-  const fee = prices.fee * years;
-  const privacy = privacyEach * years;
-  const net = charge + fee + privacy;
-  const renewalYears = Math.min(...extension.terms.renew);
-  const each = prices.renew + prices.fee + privacyEach;
+  const { name, unicode, extension, heldUntil } = subject;
+  const { charge, introSaving, fee, privacy, each, renewalYears, cells, keepCost } = price;
   const startsOn = action === 'renew' && heldUntil ? heldUntil : today;
-  const yearsAhead = heldUntil ? Math.max(0, Math.ceil((Date.parse(heldUntil) - now.getTime()) / yearsInMs)) : 0;
   return {
     name,
     unicode,
     action,
     years,
-    allowedYears: allowedYears(action, extension),
-    cells: yearRail(prices, { action, years, privacy: item.privacy, yearsAhead, growth }),
+    allowedYears: allowedTerms(action, subject, today),
+    cells,
     charge,
-    introSaving: prices.intro === undefined ? 0 : prices.register - prices.intro,
-    discount: 0,
+    introSaving,
+    discount,
     fee,
     privacy,
     privacyPolicy: extension.privacy.policy,
-    net,
+    net: price.net - discount,
     renewal: { on: addYears(startsOn, years), amount: grown(each * renewalYears, growth, years), each },
-    keepCost: keepCosts({ paid: net, yearly: each, years, growth, renewalYears }),
+    keepCost: discount === 0 ? keepCost : keepCost.map((cost) => cost - discount),
   };
 }
 

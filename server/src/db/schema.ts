@@ -17,7 +17,8 @@ import type { Contact } from '@tienda/core/contacts/contact';
 import type { NameStatus } from '@tienda/core/names/availability';
 import type { FeePayer, OfferState } from '@tienda/core/names/offer';
 import type { OrderEvent } from '@tienda/core/orders/order';
-import type { Quote, QuoteRequest } from '@tienda/core/pricing/quote';
+import type { Quote } from '@tienda/core/pricing/quote';
+import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
 
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 

@@ -1,6 +1,7 @@
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import { domainName } from '@tienda/core/names/domainName';
-import { quote, type Quote, type QuoteRequest } from '@tienda/core/pricing/quote';
+import { quote, type Quote } from '@tienda/core/pricing/quote';
+import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
 import { isValidVatNumber } from '@tienda/core/pricing/vatNumber';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';

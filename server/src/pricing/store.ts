@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
-import type { Quote, QuoteRequest } from '@tienda/core/pricing/quote';
+import type { Quote } from '@tienda/core/pricing/quote';
+import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
 import type { Database } from '../db/database';
 import { storedQuote } from '../db/schema';
 
