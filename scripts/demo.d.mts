@@ -21,15 +21,28 @@ export function loadDemo(url: string): Promise<void>;
 export function codeFor(visitor: Visitor, email: string): Promise<string>;
 export function signUp(visitor: Visitor, email: string, password: string): Promise<void>;
 export function tokenFor(paymentsUrl: string, number?: string): Promise<string>;
+export interface WantedName {
+  readonly name: string;
+  readonly years?: number;
+  readonly privacy?: boolean;
+  readonly autoRenew?: boolean;
+}
+export interface OrderOptions {
+  readonly card?: string;
+  readonly key?: string;
+  /** The promo code to use; none where left out. */
+  readonly use?: string | null;
+}
+export function readyToOrder(
+  visitor: Visitor,
+  wanted: readonly WantedName[],
+  options?: OrderOptions,
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the quote as the server shows it
+): Promise<{ quote: any; order: Readonly<Record<string, unknown>> }>;
 export function orderNames(
   visitor: Visitor,
-  items: readonly {
-    readonly name: string;
-    readonly years?: number;
-    readonly privacy?: boolean;
-    readonly autoRenew?: boolean;
-  }[],
-  options?: { readonly card?: string; readonly key?: string },
+  wanted: readonly WantedName[],
+  options?: OrderOptions,
   // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the order as the server shows it
 ): Promise<any>;
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the order as the server shows it

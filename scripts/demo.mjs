@@ -63,8 +63,17 @@ export async function tokenFor(paymentsUrl, number = '4539 0000 1111 0006') {
   return (await response.json()).token;
 }
 
-/** Quotes and orders names as someone signed in; keeps Maren's contact first where there is none. */
-export async function orderNames(visitor, wanted, { card, key } = {}) {
+/**
+ * Quotes and orders names as someone signed in; keeps Maren's contact first where there is none. No promo
+ * code is used unless one is given.
+ */
+export async function orderNames(visitor, wanted, { card, key, use = null } = {}) {
+  const { quote, order } = await readyToOrder(visitor, wanted, { card, use });
+  return visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': key ?? quote.id });
+}
+
+/** All that an order needs, up to sending it. */
+export async function readyToOrder(visitor, wanted, { card, use = null } = {}) {
   const [known] = await visitor.expect(200, 'GET', '/api/me/contacts');
   const contact = known ?? (await visitor.expect(201, 'POST', '/api/me/contacts', marenContact));
   const items = wanted.map(({ name, years = 1, privacy = true, autoRenew = false }) => ({
@@ -74,8 +83,8 @@ export async function orderNames(visitor, wanted, { card, key } = {}) {
     privacy,
     autoRenew,
   }));
-  const customer = { country: contact.country, kind: contact.kind === 'person' ? 'person' : 'business', isNew: false };
-  const quote = await visitor.expect(200, 'POST', '/api/quotes', { currency: 'USD', items, codes: [], customer });
+  const customer = { country: contact.country, kind: contact.kind === 'person' ? 'person' : 'business', isNew: true };
+  const quote = await visitor.expect(200, 'POST', '/api/quotes', { currency: 'USD', items, codes: [], use, customer });
   const extensions = await visitor.expect(200, 'GET', '/api/extensions');
   const ids = quote.lines.flatMap(
     ({ name }) =>
@@ -90,7 +99,7 @@ export async function orderNames(visitor, wanted, { card, key } = {}) {
   }
   const { paymentsUrl } = await visitor.expect(200, 'GET', '/api/session');
   const order = { quoteId: quote.id, contactId: contact.id, agreements, cardToken: await tokenFor(paymentsUrl, card) };
-  return visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': key ?? quote.id });
+  return { quote, order };
 }
 
 /** The order once nothing more will happen to it. */

@@ -6,6 +6,7 @@ import { AccountService } from './accounts/service';
 import { Sessions } from './accounts/sessions';
 import { AccountStore } from './accounts/store';
 import { basketRoutes } from './basket/routes';
+import { BasketService } from './basket/service';
 import { BasketStore } from './basket/store';
 import { CatalogueReader } from './catalogue/catalogue';
 import { catalogueRoutes } from './catalogue/routes';
@@ -41,6 +42,7 @@ import { orderRoutes } from './orders/routes';
 import { OrderService } from './orders/service';
 import { OrderStore } from './orders/store';
 import { OrderWorker } from './orders/worker';
+import { CodeUseStore } from './pricing/codeUseStore';
 import { quoteRoutes } from './pricing/routes';
 import { QuoteService } from './pricing/service';
 import { QuoteStore } from './pricing/store';
@@ -90,7 +92,8 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const broker = new HttpBroker(config.brokerUrl, config.brokerKey);
   const offers = new OfferService(new OfferStore(database), broker, catalogue, search, accounts, mail, clock);
   const quoteStore = new QuoteStore(database);
-  const quotes = new QuoteService(catalogue, search, names, quoteStore, clock);
+  const codeUses = new CodeUseStore(database);
+  const quotes = new QuoteService(catalogue, search, names, quoteStore, codeUses, clock);
   const orderService = new OrderService(
     orders,
     quotes,
@@ -98,6 +101,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     contacts,
     accounts,
     basket,
+    codeUses,
     catalogue,
     queue,
     clock,
@@ -135,9 +139,9 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     healthRoute(database, registries, version),
     ...catalogueRoutes(catalogue),
     ...searchRoutes(search, log),
-    ...quoteRoutes(quotes),
-    ...basketRoutes(basket, sessions, accounts, catalogue, availability),
-    ...accountRoutes(accountService, accounts, sessions, basket, clock, config),
+    ...quoteRoutes(quotes, codeUses),
+    ...basketRoutes(new BasketService(basket, catalogue, search, clock), sessions, accounts),
+    ...accountRoutes(accountService, accounts, sessions, basket, codeUses, clock, config),
     ...contactRoutes(contacts, clock),
     ...orderRoutes(orderService, notifications, idempotency),
     ...lookupRoutes(rdap, catalogue),

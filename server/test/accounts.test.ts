@@ -15,7 +15,7 @@ test('an account is opened with the code sent by mail, and opened again with the
   const email = address();
   const visitor = await server.visitor();
   await signUp(visitor, email, password);
-  expect((await visitor.expect(200, 'GET', '/api/session')).account).toEqual({ email });
+  expect((await visitor.expect(200, 'GET', '/api/session')).account).toMatchObject({ email });
   await visitor.expect(204, 'DELETE', '/api/session');
   await visitor.expect(401, 'GET', '/api/me/names');
   const again = await server.visitor();

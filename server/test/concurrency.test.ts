@@ -91,7 +91,7 @@ describe('notifications', () => {
 });
 
 describe('the basket', () => {
-  const line = (name: string, years = 1) => ({ name, years, privacy: true, autoRenew: true });
+  const line = (name: string, years = 1) => [{ name, years, privacy: true, autoRenew: true, seen: null }];
   const basketId = () => crypto.randomUUID();
 
   test('keeps the order in which names were put in, whatever changes later', async () => {
@@ -104,7 +104,6 @@ describe('the basket', () => {
       'a.org 1',
       'c.org 1',
     ]);
-    expect(await basket.size(id)).toBe(3);
   });
 
   test('merges into another, and is empty afterwards', async () => {

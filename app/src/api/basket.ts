@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { BasketLine } from '@tienda/core/names/basketLine';
+import type { BasketLine } from '@tienda/core/basket/basketLine';
 import { call } from './client';
 
 const key = ['basket'];

@@ -42,6 +42,11 @@ export interface Promotion {
   readonly public: boolean;
 }
 
+/** A promo code as the shop tells it, with how often it has been used where `totalUses` bounds it. */
+export interface KnownPromotion extends Promotion {
+  readonly uses?: number;
+}
+
 /** How often a code has been used in orders. */
 export interface CodeUses {
   readonly byAccount: number;

@@ -3,7 +3,9 @@ import type { Context } from 'koa';
 import type { BasketStore } from '../basket/store';
 import type { Config } from '../config';
 import type { Clock } from '../clock/clock';
-import { route, sessionOf, type Answer, type Route } from '../http/route';
+import { accountRoute, route, sessionOf, type Answer, type Route } from '../http/route';
+import type { CodeUseStore } from '../pricing/codeUseStore';
+import { AccountChoices } from './models';
 import type { AccountService } from './service';
 import type { Session, Sessions } from './sessions';
 import type { Account, AccountStore } from './store';
@@ -13,19 +15,26 @@ export function accountRoutes(
   store: AccountStore,
   sessions: Sessions,
   basket: BasketStore,
+  codeUses: CodeUseStore,
   clock: Clock,
   config: Config,
 ): Route[] {
-  function shown(session: Session, account: Account | undefined): Answer {
+  async function shown(session: Session, account: Account | undefined): Promise<Answer> {
     return {
       body: {
         csrf: session.csrf,
-        account: account ? { email: account.email } : null,
+        account: account ? await shownAccount(account) : null,
         now: clock.now().toISOString(),
         demo: config.demo,
         paymentsUrl: config.paymentsUrl,
       },
     };
+  }
+
+  /** What the app needs of an account to preview what the server will charge. */
+  async function shownAccount({ id, email, autoRenew }: Account): Promise<object> {
+    const [isNew, uses] = await Promise.all([codeUses.isNew(id), codeUses.ofAccount(id)]);
+    return { email, autoRenew, isNew, codesUsed: Object.fromEntries(uses) };
   }
 
   /** A new session for the account, the old one ended; what the visitor put in the basket comes along. */
@@ -54,6 +63,14 @@ export function accountRoutes(
       '/api/session',
       { summary: 'Signs in', model: Credentials, perMinute: 10 },
       async ({ ctx, body: { email, password } }) => enter(ctx, await accounts.signIn(email, password)),
+    ),
+    accountRoute(
+      'patch',
+      '/api/me/account',
+      { summary: 'What auto-renew is set to for a new name', model: AccountChoices },
+      async ({ accountId, body: { autoRenew } }) => ({
+        body: await shownAccount(await store.choose(accountId, autoRenew)),
+      }),
     ),
     route('delete', '/api/session', { summary: 'Signs out' }, async ({ ctx }) => {
       const session = sessionOf(ctx);

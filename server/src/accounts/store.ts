@@ -28,6 +28,13 @@ export class AccountStore {
     return created;
   }
 
+  /** Sets what auto-renew is for a new name. */
+  async choose(id: string, autoRenew: boolean): Promise<Account> {
+    const [chosen] = await this.database.update(account).set({ autoRenew }).where(eq(account.id, id)).returning();
+    if (!chosen) throw new Error('The account is gone');
+    return chosen;
+  }
+
   /** A new request replaces an earlier one, and its code. */
   async keepSignUp(row: Omit<SignUp, 'attempts'>): Promise<void> {
     await this.database

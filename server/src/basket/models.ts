@@ -1,4 +1,18 @@
-import { IsBoolean, IsInt, Max, Min } from 'class-validator';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsInt,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+import { mostCodes } from '@tienda/core/basket/basketCodes';
 
 /** What is chosen for one name. */
 export class BasketLineModel {
@@ -12,4 +26,36 @@ export class BasketLineModel {
 
   @IsBoolean({ message: 'Auto-renew is true or false.' })
   autoRenew!: boolean;
+}
+
+/** How many names a basket holds. */
+export const mostLines = 500;
+
+export class NamedLineModel extends BasketLineModel {
+  @IsString({ message: 'A name is text.' })
+  @MaxLength(253, { message: 'A name has at most 253 characters.' })
+  name!: string;
+}
+
+export class BasketLinesModel {
+  @IsArray({ message: 'Lines come as a list.' })
+  @ArrayMinSize(1, { message: 'Name at least one line.' })
+  @ArrayMaxSize(mostLines, { message: `At most ${mostLines} names at once.` })
+  @ValidateNested({ each: true })
+  @Type(() => NamedLineModel)
+  lines!: NamedLineModel[];
+}
+
+export class BasketCodesModel {
+  @IsArray({ message: 'Codes come as a list.' })
+  @ArrayMaxSize(mostCodes, { message: `At most ${mostCodes} codes in one basket.` })
+  @IsString({ each: true, message: 'A code is text.' })
+  @MaxLength(40, { each: true, message: 'A code has at most 40 characters.' })
+  typed!: string[];
+
+  /** Left out for the best, `null` for none. */
+  @IsOptional()
+  @IsString({ message: 'The code to use is text, or null for none.' })
+  @MaxLength(40, { message: 'A code has at most 40 characters.' })
+  use?: string | null;
 }

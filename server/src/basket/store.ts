@@ -1,37 +1,61 @@
-import { and, asc, count, eq, inArray, sql } from 'drizzle-orm';
-import type { BasketLine } from '@tienda/core/names/basketLine';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { mergedCodes, type BasketCodes } from '@tienda/core/basket/basketCodes';
+import type { BasketLine } from '@tienda/core/basket/basketLine';
+import type { LineFacts } from '@tienda/core/basket/lineFacts';
 import type { Database, Transaction } from '../db/database';
-import { basketLine } from '../db/schema';
+import { basketCodes, basketLine } from '../db/schema';
 
-/** A line as kept: what was chosen, without what the registries say of it. */
-export type KeptLine = Omit<BasketLine, 'unicode' | 'answer'>;
+/** What was chosen for a name. */
+export type ChosenLine = Pick<BasketLine, 'name' | 'years' | 'privacy' | 'autoRenew'>;
+
+/** A line as kept: with what the name offered when it was put in. */
+export type KeptLine = ChosenLine & { readonly seen: LineFacts | null };
 
 export class BasketStore {
   constructor(private readonly database: Database) {}
 
   lines(basketId: string): Promise<KeptLine[]> {
-    const { name, years, privacy, autoRenew } = basketLine;
+    const { name, years, privacy, autoRenew, seen } = basketLine;
     return this.database
-      .select({ name, years, privacy, autoRenew })
+      .select({ name, years, privacy, autoRenew, seen })
       .from(basketLine)
       .where(eq(basketLine.basketId, basketId))
       .orderBy(asc(basketLine.position));
   }
 
-  async size(basketId: string): Promise<number> {
-    const [row] = await this.database
-      .select({ size: count() })
-      .from(basketLine)
-      .where(eq(basketLine.basketId, basketId));
-    return row?.size ?? 0;
-  }
-
-  async put(basketId: string, line: KeptLine): Promise<void> {
-    const { years, privacy, autoRenew } = line;
+  /** Puts lines in, or changes what was chosen for those that are in; what they offered when put in stays. */
+  async put(basketId: string, lines: readonly KeptLine[]): Promise<void> {
+    if (lines.length === 0) return;
     await this.database
       .insert(basketLine)
-      .values({ basketId, ...line })
-      .onConflictDoUpdate({ target: [basketLine.basketId, basketLine.name], set: { years, privacy, autoRenew } });
+      .values(lines.map((line) => ({ basketId, ...line })))
+      .onConflictDoUpdate({
+        target: [basketLine.basketId, basketLine.name],
+        set: { years: sql`excluded.years`, privacy: sql`excluded.privacy`, autoRenew: sql`excluded.auto_renew` },
+      });
+  }
+
+  /** From now on changes are told against these facts, by name. */
+  async see(basketId: string, facts: ReadonlyMap<string, LineFacts>): Promise<void> {
+    await this.database.transaction(async (transaction) => {
+      for (const [name, seen] of facts)
+        await transaction
+          .update(basketLine)
+          .set({ seen })
+          .where(and(eq(basketLine.basketId, basketId), eq(basketLine.name, name)));
+    });
+  }
+
+  async codes(basketId: string, within: Database | Transaction = this.database): Promise<BasketCodes | undefined> {
+    const [kept] = await within.select().from(basketCodes).where(eq(basketCodes.basketId, basketId));
+    return kept?.codes;
+  }
+
+  async keepCodes(basketId: string, codes: BasketCodes, within: Database | Transaction = this.database): Promise<void> {
+    await within
+      .insert(basketCodes)
+      .values({ basketId, codes })
+      .onConflictDoUpdate({ target: basketCodes.basketId, set: { codes } });
   }
 
   async remove(
@@ -42,14 +66,28 @@ export class BasketStore {
     await within.delete(basketLine).where(and(eq(basketLine.basketId, basketId), inArray(basketLine.name, [...names])));
   }
 
-  /** Moves a visitor's lines to the account's basket. A name in both keeps what the visitor chose last. */
+  /** Moves a visitor's lines and codes to the account's basket. A name in both keeps what the visitor chose last. */
   async merge(from: string, to: string): Promise<void> {
     await this.database.transaction(async (transaction) => {
+      const codes = await this.codes(from, transaction);
+      if (codes) {
+        await this.keepCodes(to, mergedCodes(await this.codes(to, transaction), codes), transaction);
+        await transaction.delete(basketCodes).where(eq(basketCodes.basketId, from));
+      }
       const moved = await transaction.delete(basketLine).where(eq(basketLine.basketId, from)).returning();
       if (moved.length === 0) return;
       await transaction
         .insert(basketLine)
-        .values(moved.map(({ name, years, privacy, autoRenew }) => ({ basketId: to, name, years, privacy, autoRenew })))
+        .values(
+          moved.map(({ name, years, privacy, autoRenew, seen }) => ({
+            basketId: to,
+            name,
+            years,
+            privacy,
+            autoRenew,
+            seen,
+          })),
+        )
         .onConflictDoUpdate({
           target: [basketLine.basketId, basketLine.name],
           set: {

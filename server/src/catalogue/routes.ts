@@ -15,7 +15,6 @@ export function catalogueRoutes(catalogue: CatalogueReader): Route[] {
       ctx.body = small ? gzipped : plain;
       return undefined;
     }),
-    route('get', '/api/promotions', { summary: 'Promo codes that anyone may use' }, async () => ({ body: [] })),
     route('get', '/api/rates', { summary: 'Exchange rates for one US dollar' }, async () => ({ body: rates })),
     route('get', '/api/agreements/:id', { summary: 'A registry’s terms' }, async ({ params }) => {
       const agreement = catalogue.agreement(params['id'] ?? '');

@@ -14,6 +14,8 @@ import {
   varchar,
 } from 'drizzle-orm/pg-core';
 import type { Contact } from '@tienda/core/contacts/contact';
+import type { BasketCodes } from '@tienda/core/basket/basketCodes';
+import type { LineFacts } from '@tienda/core/basket/lineFacts';
 import type { NameStatus } from '@tienda/core/names/availability';
 import type { FeePayer, OfferState } from '@tienda/core/names/offer';
 import type { OrderEvent } from '@tienda/core/orders/order';
@@ -28,6 +30,8 @@ export const account = pgTable('account', {
   email: text().notNull().unique(),
   passwordHash: text('password_hash').notNull(),
   basketId: uuid('basket_id').notNull().defaultRandom(),
+  /** What auto-renew is set to for a name newly put in the basket. */
+  autoRenew: boolean('auto_renew').notNull().default(true),
   createdAt: instant('created_at').notNull(),
 });
 
@@ -62,10 +66,18 @@ export const basketLine = pgTable(
     years: smallint().notNull(),
     privacy: boolean().notNull(),
     autoRenew: boolean('auto_renew').notNull(),
+    /** What the name offered when it was put in. */
+    seen: jsonb().$type<LineFacts>(),
     position: bigint({ mode: 'number' }).generatedAlwaysAsIdentity().notNull(),
   },
   (table) => [primaryKey({ columns: [table.basketId, table.name] })],
 );
+
+/** The promo codes typed for a basket, and which of them to use. */
+export const basketCodes = pgTable('basket_codes', {
+  basketId: uuid('basket_id').primaryKey(),
+  codes: jsonb().$type<BasketCodes>().notNull(),
+});
 
 /** The registries' latest word on names asked for. */
 export const availability = pgTable('availability', {
@@ -133,6 +145,21 @@ export const orderEvent = pgTable(
     at: instant('at').notNull(),
   },
   (table) => [primaryKey({ columns: [table.orderId, table.sequence] })],
+);
+
+/** The promo code that an order used. */
+export const codeUse = pgTable(
+  'code_use',
+  {
+    orderId: uuid('order_id')
+      .primaryKey()
+      .references(() => customerOrder.id),
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id),
+    code: text().notNull(),
+  },
+  (table) => [index('code_use_code').on(table.code, table.accountId), index('code_use_account').on(table.accountId)],
 );
 
 /** A name held by an account. */

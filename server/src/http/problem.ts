@@ -14,13 +14,15 @@ export class Problem extends Error {
     readonly title: string,
     readonly detail: string,
     readonly errors: readonly FieldError[] = [],
+    /** Further members of the problem details (RFC 9457, section 3.2). */
+    readonly more: Readonly<Record<string, unknown>> = {},
   ) {
     super(`${type}: ${detail}`);
   }
 
   get body(): object {
-    const { status, type, title, detail, errors } = this;
-    return { type: `/problems/${type}`, title, status, detail, ...(errors.length > 0 ? { errors } : {}) };
+    const { status, type, title, detail, errors, more } = this;
+    return { type: `/problems/${type}`, title, status, detail, ...(errors.length > 0 ? { errors } : {}), ...more };
   }
 }
 

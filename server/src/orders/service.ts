@@ -3,6 +3,7 @@ import { isOrganisation } from '@tienda/core/contacts/contactKind';
 import { domainName } from '@tienda/core/names/domainName';
 import { fromEvents, statusOf, type OrderLine } from '@tienda/core/orders/order';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
+import { quoteChanges, type QuoteChange } from '@tienda/core/pricing/quoteChanges';
 import type { AccountStore } from '../accounts/store';
 import type { BasketStore } from '../basket/store';
 import type { CatalogueReader } from '../catalogue/catalogue';
@@ -11,6 +12,8 @@ import type { ContactStore, StoredContact } from '../contacts/store';
 import { badField, badFields, notFound, Problem, type FieldError } from '../http/problem';
 import { isUuid } from '../http/uuid';
 import type { OrderQueue } from '../jobs/queue';
+import type { CodeUseStore } from '../pricing/codeUseStore';
+import { promotionOf } from '../pricing/promotions';
 import type { QuoteService } from '../pricing/service';
 import type { QuoteStore, StoredQuote } from '../pricing/store';
 import type { NewOrder } from './models';
@@ -24,6 +27,7 @@ export class OrderService {
     private readonly contacts: ContactStore,
     private readonly accounts: AccountStore,
     private readonly basket: BasketStore,
+    private readonly codeUses: CodeUseStore,
     private readonly catalogue: CatalogueReader,
     private readonly queue: OrderQueue,
     private readonly clock: Clock,
@@ -43,7 +47,9 @@ export class OrderService {
     this.expectSameCustomer(stored, contact);
     this.expectAgreed(stored, wanted);
     const { quote: today, answers } = await this.quotes.again(stored.request, accountId);
-    if (stored.validUntil <= this.clock.now()) throw changed('The quote was good for 30 minutes. Look at the new one.');
+    const changes = quoteChanges(stored.quote, today);
+    if (stored.validUntil <= this.clock.now())
+      throw changed('The quote was good for 30 minutes. Look at the new one.', changes);
     if (today.problems.length > 0) throw badFields(today.problems);
     const unanswered = today.lines.find(({ name }) => (answers.get(name)?.status ?? 'unknown') === 'unknown');
     if (unanswered)
@@ -53,8 +59,7 @@ export class OrderService {
         'The registry did not answer',
         `${unanswered.unicode} could not be checked just now. Nothing was charged; try again in a moment.`,
       );
-    if (today.total !== stored.quote.total)
-      throw changed('A price changed since the quote was made. Look at the new one.');
+    if (changes.length > 0) throw changed('Something changed since the quote was made. Look at the new one.', changes);
 
     const id = randomUUID();
     const lines = today.lines.map(({ name, unicode, years, net }): OrderLine => {
@@ -72,6 +77,7 @@ export class OrderService {
     });
     const { currency, tax, total } = today;
     const basketId = await this.accounts.basketOf(accountId);
+    const used = promotionOf(today.codes.find(({ applied }) => applied)?.code ?? '');
     const placed = await this.orders.place(
       {
         id,
@@ -84,6 +90,8 @@ export class OrderService {
       },
       { type: 'placed', lines, currency, taxRate: tax.rate, total },
       async (transaction) => {
+        if (used && !(await this.codeUses.take(transaction, used, id, accountId)))
+          throw changed(`The promo code ${used.code} was used up a moment ago. Look at the new quote.`);
         if (basketId)
           await this.basket.remove(
             basketId,
@@ -158,6 +166,6 @@ function shownEvent({ sequence, event, at }: StoredEvent): ShownOrder['events'][
   return { sequence, type: event.type, at: at.toISOString(), ...('name' in event ? { name: event.name } : {}) };
 }
 
-function changed(detail: string): Problem {
-  return new Problem(409, 'quote-changed', 'The quote has changed', detail);
+function changed(detail: string, changes: readonly QuoteChange[] = []): Problem {
+  return new Problem(409, 'quote-changed', 'The quote has changed', detail, [], { changes });
 }

@@ -1,7 +1,7 @@
-import { and, asc, desc, eq, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, notExists, sql } from 'drizzle-orm';
 import { fromEvents, next, type Order, type OrderEvent } from '@tienda/core/orders/order';
 import type { Database, Transaction } from '../db/database';
-import { customerOrder, orderEvent } from '../db/schema';
+import { codeUse, customerOrder, orderEvent } from '../db/schema';
 
 export type OrderHead = typeof customerOrder.$inferSelect;
 
@@ -92,7 +92,15 @@ export class OrderStore {
     return rows.map(({ id }) => id);
   }
 
+  /** Nothing remains to be done. An order of which no name came gives its promo code back. */
   async end(orderId: string): Promise<void> {
-    await this.database.update(customerOrder).set({ ended: true }).where(eq(customerOrder.id, orderId));
+    await this.database.transaction(async (transaction) => {
+      await transaction.update(customerOrder).set({ ended: true }).where(eq(customerOrder.id, orderId));
+      const registered = transaction
+        .select()
+        .from(orderEvent)
+        .where(and(eq(orderEvent.orderId, orderId), sql`${orderEvent.event} ->> 'type' = 'registered'`));
+      await transaction.delete(codeUse).where(and(eq(codeUse.orderId, orderId), notExists(registered)));
+    });
   }
 }

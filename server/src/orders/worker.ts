@@ -32,6 +32,9 @@ export interface WorkerParts {
   readonly secret: string;
 }
 
+/** Stands for the intent of an order that costs nothing: the payment provider is not asked for it. */
+const nothingDue = 'nothing-due';
+
 /** Carries out what the state machine in core says is next, one order at a time per order. */
 export class OrderWorker {
   constructor(private readonly parts: WorkerParts) {}
@@ -78,6 +81,10 @@ export class OrderWorker {
     const { payment } = order;
     switch (effect.type) {
       case 'authorise': {
+        if (order.total === 0) {
+          await orders.append(head.id, { type: 'authorised', intent: nothingDue }, clock.now());
+          return;
+        }
         const request = { amount: order.total, currency: order.currency, token: head.cardToken, reference: head.id };
         const answer = await payments.authorise(request, `${head.id} authorise`);
         await orders.append(head.id, answer, clock.now());
@@ -95,7 +102,7 @@ export class OrderWorker {
         return;
       case 'void':
         if (payment.at !== 'authorised') return;
-        await payments.void(payment.intent, `${head.id} void`);
+        if (payment.intent !== nothingDue) await payments.void(payment.intent, `${head.id} void`);
         await orders.append(head.id, { type: 'voided' }, clock.now());
         return;
       case 'tell': {

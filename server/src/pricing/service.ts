@@ -4,9 +4,12 @@ import { quote, type Quote } from '@tienda/core/pricing/quote';
 import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
 import { isValidVatNumber } from '@tienda/core/pricing/vatNumber';
 import type { CatalogueReader } from '../catalogue/catalogue';
+import { codeKey, type CodeUses } from '@tienda/core/pricing/promotion';
 import type { Clock } from '../clock/clock';
 import type { NameStore } from '../names/store';
 import type { SearchService } from '../search/service';
+import type { CodeUseStore } from './codeUseStore';
+import { promotions } from './promotions';
 import { rates } from './rates';
 import type { QuoteStore } from './store';
 
@@ -27,6 +30,7 @@ export class QuoteService {
     private readonly search: SearchService,
     private readonly names: NameStore,
     private readonly store: QuoteStore,
+    private readonly codeUses: CodeUseStore,
     private readonly clock: Clock,
   ) {}
 
@@ -55,15 +59,43 @@ export class QuoteService {
   ): Promise<Quote> {
     const catalogue = this.catalogue.current();
     const renewals = request.items.some(({ action }) => action === 'renew');
-    const held = accountId && renewals ? await this.names.ofAccount(accountId) : [];
-    return quote(request, {
-      now: this.clock.now(),
-      readName: (typed) => domainName(typed, catalogue),
-      rates,
-      answers,
-      heldUntil: new Map(held.map(({ name, expiresOn }) => [name, expiresOn])),
-      isValidVatNumber,
-    });
+    const [held, isNew, codeUses] = await Promise.all([
+      accountId && renewals ? this.names.ofAccount(accountId) : [],
+      this.isNew(request, accountId),
+      this.usesOf(request, accountId),
+    ]);
+    return quote(
+      { ...request, customer: { ...request.customer, isNew } },
+      {
+        now: this.clock.now(),
+        readName: (typed) => domainName(typed, catalogue),
+        rates,
+        answers,
+        heldUntil: new Map(held.map(({ name, expiresOn }) => [name, expiresOn])),
+        isValidVatNumber,
+        promotions,
+        codeUses,
+      },
+    );
+  }
+
+  /** A visitor is believed until the order, which needs an account. */
+  private async isNew({ customer }: QuoteRequest, accountId: string | undefined): Promise<boolean> {
+    return customer.isNew && (!accountId || (await this.codeUses.isNew(accountId)));
+  }
+
+  /** How often the codes that have a limit, and are public or were typed, have been used. */
+  private usesOf({ codes, use }: QuoteRequest, accountId: string | undefined): Promise<Map<string, CodeUses>> {
+    const typed = new Set([...codes, use ?? ''].map(codeKey));
+    const limited = promotions.filter(
+      (promotion) =>
+        (promotion.public || typed.has(promotion.code)) &&
+        (promotion.totalUses !== undefined || (accountId && promotion.perAccount !== undefined)),
+    );
+    return this.codeUses.uses(
+      limited.map(({ code }) => code),
+      accountId,
+    );
   }
 }
 

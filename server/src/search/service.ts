@@ -116,6 +116,11 @@ export class SearchService {
     return answers;
   }
 
+  /** What the registries said of names when they were last asked, however long ago. */
+  known(names: readonly string[]): Promise<Map<string, RegistryAnswer>> {
+    return this.store.answers(names, new Date(0));
+  }
+
   /** Asks each name's registry, all registries side by side; every answer is told at once, and all are kept. */
   private async ask(
     names: readonly { readonly name: string; readonly extension: Extension }[],

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { canRegister } from '@tienda/core/names/availability';
-import type { BasketLine } from '@tienda/core/names/basketLine';
+import type { BasketLine } from '@tienda/core/basket/basketLine';
 import { addYears } from '@tienda/core/lifecycle/isoDate';
 import { useBasket, usePutInBasket, useRemoveFromBasket } from '../../api/basket';
 import { useToday } from '../../api/session';

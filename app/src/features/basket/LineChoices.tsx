@@ -1,5 +1,5 @@
 import type { Extension } from '@tienda/core/catalogue/extension';
-import type { BasketLine } from '@tienda/core/names/basketLine';
+import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { Currency } from '@tienda/core/pricing/money';
 import type { QuoteLine } from '@tienda/core/pricing/quote';
 import { convert } from '@tienda/core/pricing/money';

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import type { BasketLine } from '@tienda/core/names/basketLine';
+import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { Quote, QuoteLine } from '@tienda/core/pricing/quote';
 import type { Customer } from '@tienda/core/pricing/tax';
 import { countryText, dateText, tillAmount, wholeAmount } from '../../texts/format';

@@ -1,6 +1,6 @@
 import type { Extension } from '@tienda/core/catalogue/extension';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
-import type { BasketLine } from '@tienda/core/names/basketLine';
+import type { BasketLine } from '@tienda/core/basket/basketLine';
 
 /**
  * A name as it is put in the basket: the shortest term, privacy where it is free, auto-renew on; nothing

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { isOrganisation } from '@tienda/core/contacts/contactKind';
 import type { Catalogue } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
-import type { BasketLine } from '@tienda/core/names/basketLine';
+import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { DomainName, DomainNameProblem } from '@tienda/core/names/domainName';
 import { quote, type Quote } from '@tienda/core/pricing/quote';
 import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import type { Contact } from '@tienda/core/contacts/contact';
-import type { BasketLine } from '@tienda/core/names/basketLine';
+import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { Quote, QuoteLine } from '@tienda/core/pricing/quote';
 import { dateText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';

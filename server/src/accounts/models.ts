@@ -1,0 +1,6 @@
+import { IsBoolean } from 'class-validator';
+
+export class AccountChoices {
+  @IsBoolean({ message: 'Auto-renew is true or false.' })
+  autoRenew!: boolean;
+}
