@@ -1,9 +1,12 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render } from '@testing-library/react';
 import type { ReactNode } from 'react';
-import type { BasketLine } from '@tienda/core/names/basketLine';
+import type { BasketLine } from '@tienda/core/basket/basketLine';
+import type { BasketCodes } from '@tienda/core/basket/basketCodes';
+import type { Promotion } from '@tienda/core/pricing/promotion';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { exampleExtension } from '../../core/test/catalogue';
+import { TallyProvider, useComputedTally } from '../src/features/tally/useTally';
 import { TiendaTheme } from '../src/ui/theme';
 
 const intro = { price: 300, startsAt: '2026-01-01', endsAt: '2031-01-01' };
@@ -23,6 +26,12 @@ export const extensions: readonly Extension[] = [
 /** A server that keeps a basket, as far as the app can tell. */
 export class FakeServer {
   lines: BasketLine[] = [];
+  codes: BasketCodes = { typed: [] };
+  /** Promo codes that anyone may use. */
+  promotions: Promotion[] = [];
+  /** Promo codes that have to be typed. */
+  secret: Promotion[] = [];
+  account: object | null = null;
   readonly asked: { readonly method: string; readonly path: string; readonly body: unknown }[] = [];
   /** Answers given instead of the usual ones, by method and path. */
   readonly instead = new Map<string, { readonly status: number; readonly body: object }>();
@@ -40,9 +49,25 @@ export class FakeServer {
     if (path === '/api/extensions') return respond(200, extensions);
     if (path === '/api/rates') return respond(200, { base: 'USD', at: '2026-11-23T16:00:00Z', rates: { EUR: '0.92' } });
     if (path === '/api/session')
-      return respond(200, { csrf: 't', account: null, now: '2026-11-24T10:00:00Z', demo: true, paymentsUrl: '' });
-    if (path.startsWith('/api/basket/')) this.change(method, path.slice('/api/basket/'.length), sent);
-    return respond(200, { lines: this.lines });
+      return respond(200, {
+        csrf: 't',
+        account: this.account,
+        now: '2026-11-24T10:00:00Z',
+        demo: true,
+        paymentsUrl: '',
+      });
+    if (path === '/api/promotions') return respond(200, this.promotions);
+    const code = /^\/api\/promotions\/(.*)$/.exec(path)?.[1];
+    if (code !== undefined) return this.private(code);
+    if (path === '/api/basket-codes') this.codes = sent as BasketCodes;
+    else if (path === '/api/basket/lines') for (const line of linesOf(sent)) this.change('PUT', line.name, line);
+    else if (path.startsWith('/api/basket/')) this.change(method, path.slice('/api/basket/'.length), sent);
+    return respond(200, { lines: this.lines, codes: this.codes });
+  }
+
+  private private(code: string): Response {
+    const promotion = this.secret.find((known) => known.code === code);
+    return promotion ? respond(200, promotion) : respond(404, { type: '/problems/not-found', detail: 'No such code.' });
   }
 
   private change(method: string, name: string, sent: unknown): void {
@@ -52,6 +77,10 @@ export class FakeServer {
     if (method === 'PUT' && !this.lines.some((line) => line.name === name))
       this.lines = [...others, { ...lineFor(name), ...(sent as object) }];
   }
+}
+
+function linesOf(sent: unknown): readonly BasketLine[] {
+  return (sent as { lines: readonly BasketLine[] }).lines;
 }
 
 function respond(status: number, body: object): Response {
@@ -71,7 +100,13 @@ export function show(children: ReactNode) {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   return render(
     <QueryClientProvider client={queries}>
-      <TiendaTheme>{children}</TiendaTheme>
+      <TiendaTheme>
+        <WithTally>{children}</WithTally>
+      </TiendaTheme>
     </QueryClientProvider>,
   );
+}
+
+function WithTally({ children }: { readonly children: ReactNode }) {
+  return <TallyProvider value={useComputedTally()}>{children}</TallyProvider>;
 }

@@ -69,6 +69,7 @@ export function usePlaceOrder() {
     onSuccess: async (order) => {
       queries.setQueryData(['me', 'orders', order.id], order);
       await queries.invalidateQueries({ queryKey: ['basket'] });
+      await queries.invalidateQueries({ queryKey: ['session'] });
       await queries.invalidateQueries({ queryKey: ['me', 'orders'], exact: true });
     },
   });

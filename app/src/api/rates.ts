@@ -10,7 +10,7 @@ interface Rates {
   readonly rates: Readonly<Record<string, string>>;
 }
 
-function useRates() {
+export function useRates() {
   return useQuery({
     queryKey: ['rates'],
     queryFn: () => call<Rates>('GET', '/api/rates'),

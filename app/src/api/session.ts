@@ -2,9 +2,19 @@ import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tansta
 import { isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
 import { call, keepCsrf } from './client';
 
+export interface AccountView {
+  readonly email: string;
+  /** What auto-renew is set to for a name newly put in the basket. */
+  readonly autoRenew: boolean;
+  /** It never had a name of Tienda. */
+  readonly isNew: boolean;
+  /** How many orders used a promo code, by code. */
+  readonly codesUsed: Readonly<Record<string, number>>;
+}
+
 export interface SessionView {
   readonly csrf: string;
-  readonly account: { readonly email: string } | null;
+  readonly account: AccountView | null;
   /** The shop's own date and time; the demo clock may be ahead. */
   readonly now: string;
   readonly demo: boolean;
@@ -38,6 +48,21 @@ async function entered(queries: QueryClient, session: SessionView): Promise<void
   queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] === 'me' });
   queries.setQueryData(sessionKey, session);
   await queries.invalidateQueries({ queryKey: ['basket'] });
+}
+
+/** What auto-renew is set to for a new name: the account's own choice; on, where nobody is signed in. */
+export function useAutoRenewDefault(): boolean {
+  return useSession().data?.account?.autoRenew ?? true;
+}
+
+/** Sets what auto-renew is for a name newly put in the basket. */
+export function useSetAutoRenewDefault() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (autoRenew: boolean) => call<AccountView>('PATCH', '/api/me/account', { autoRenew }),
+    onSuccess: (account) =>
+      queries.setQueryData<SessionView>(sessionKey, (session) => session && { ...session, account }),
+  });
 }
 
 export function useSignIn() {

@@ -2,6 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ApiProblem } from '../api/client';
 import { Shell } from '../features/shell/Shell';
+import { TallyProvider, useComputedTally } from '../features/tally/useTally';
 import { TiendaTheme } from '../ui/theme';
 
 const mostRetries = 2;
@@ -19,8 +20,17 @@ export default function Layout() {
   return (
     <QueryClientProvider client={queries}>
       <TiendaTheme>
-        <Shell />
+        <Shop />
       </TiendaTheme>
     </QueryClientProvider>
+  );
+}
+
+/** The shop with its one tally. */
+function Shop() {
+  return (
+    <TallyProvider value={useComputedTally()}>
+      <Shell />
+    </TallyProvider>
   );
 }

@@ -1,12 +1,15 @@
 import { find } from './en/find';
 import { ideas, name, offer, taken, watch } from './en/name';
 import { lineup, wordbench } from './en/compare';
+import { basket } from './en/basket';
+import { advice, codes, money, tally } from './en/money';
 import { checkout, order, publicView } from './en/checkout';
-import { nameCount, years } from './en/counts';
+import { nameCount, terms, years } from './en/counts';
 
 /** Everything Tienda says, in English. */
 export const en = {
   app: 'Tienda',
+  terms,
   years,
   nameCount,
   find,
@@ -29,9 +32,11 @@ export const en = {
     account: 'Account',
     basketCount: (count: number) => (count === 0 ? 'Basket, empty' : `Basket, ${nameCount(count)}`),
   },
+  money,
+  /** By code; English is what the server and core say themselves. */
+  problems: {} as Readonly<Record<string, string>>,
   demo: 'Demo: made-up prices, people and registries.',
   inboxLink: 'Demo inbox',
-  money: { currency: 'Currency' },
   failure: 'Tienda cannot be reached. Check the connection; nothing that was typed is lost.',
   again: 'Try again',
   back: '← Back',
@@ -40,53 +45,12 @@ export const en = {
     group: (name: string) => `Years for ${name}`,
     cell: (year: number, amount: string, paid: boolean, allowed: boolean) =>
       `${year === 1 ? '1 year' : `${year} years`}: year ${year} costs ${amount}, ${paid ? 'paid today' : 'later'}${allowed ? '' : ', not offered as a term'}`,
+    offered: (terms: string) => `Offered for ${terms}.`,
   },
-  basket: {
-    title: 'Basket',
-    empty: 'The basket is empty',
-    emptyDetail: 'Find a name and put it in. Nothing is ever added for you.',
-    toFind: 'Find a name',
-    until: (term: number, date: string) => `${years(term)}, until ${date}`,
-    remove: (name: string) => `Remove ${name}`,
-    removed: (name: string) => `${name} was removed.`,
-    undo: 'Undo',
-    checkout: 'Go to checkout',
-    privacy: 'Privacy protection',
-    privacyDetail: {
-      included: 'included; the public sees no name or address',
-      priced: (each: string) => `${each} a year; the public sees no name or address`,
-      hiddenByRegistry: 'the registry shows no personal details, so there is nothing to buy',
-      notAllowed: 'the registry wants the holder shown; it cannot be hidden',
-    },
-    autoRenew: 'Auto-renew',
-    autoRenewOn: (date: string, amount: string) => `renews on ${date}, ${amount} a year`,
-    autoRenewOff: (date: string, amount: string) => `off: ends ${date} unless you renew, ${amount} a year`,
-    gone: (status: string) => `This name is ${status} now. Remove it to go on.`,
-  },
-  tally: {
-    title: 'Tally',
-    today: 'today',
-    then: 'then, a year',
-    open: 'Open the tally',
-    close: 'Close the tally',
-    empty: 'Nothing in the basket yet.',
-    todayTotal: 'Today',
-    year1: (name: string) => `${name}, year 1`,
-    laterYears: (first: number, last: number) =>
-      first === last ? `year ${first}` : `years ${first} ${last - first === 1 ? 'and' : 'to'} ${last}`,
-    intro: 'introductory price',
-    fee: (count: number, each: string) => `registry fee, ${count} × ${each}`,
-    privacy: (count: number, each: string) => `privacy, ${count} × ${each}`,
-    privacyIncluded: 'privacy',
-    included: 'included',
-    tax: (rate: string, country: string) => `VAT ${rate}, ${country}`,
-    noTax: (country: string) => `No VAT, ${country}`,
-    reverse: (country: string) => `VAT accounted for by you, ${country}`,
-    later: 'Falls due later',
-    ifRenewed: (name: string) => `${name}, if you renew`,
-    settledCountry: (country: string) => `Tax is for ${country}, where the holder is.`,
-    country: (country: string) => `Tax is for ${country}; the holder’s country decides at checkout.`,
-  },
+  basket,
+  tally,
+  codes,
+  advice,
   names: {
     title: 'Names',
     empty: 'No names yet',
@@ -133,6 +97,9 @@ export const en = {
     orders: 'Orders',
     noOrders: 'No orders yet.',
     order: (number: number, date: string) => `Order ${number}, ${date}`,
+    autoRenew: 'Auto-renew for new names',
+    autoRenewDetail: 'What auto-renew is set to when you put a name in the basket. Each name can differ.',
+    choices: 'How Tienda speaks and counts',
     contacts: 'Holders kept',
     noContacts: 'No holders yet. They are asked for at checkout.',
   },

@@ -1,97 +1,130 @@
+import { CountryCodes } from 'validator/lib/isISO31661Alpha2';
 import { decimalAmount, decimalsOf, type Currency, type Minor } from '@tienda/core/pricing/money';
 import type { IsoDate } from '@tienda/core/lifecycle/isoDate';
+import { locale } from './language';
+import { texts } from './texts';
 
-const formats = new Map<string, Intl.NumberFormat>();
-
-function formatFor(currency: Currency): Intl.NumberFormat {
-  const known = formats.get(currency);
-  if (known) return known;
-  const made = new Intl.NumberFormat(undefined, {
-    style: 'currency',
-    currency,
-    currencyDisplay: 'narrowSymbol',
-    minimumFractionDigits: decimalsOf(currency),
-    maximumFractionDigits: decimalsOf(currency),
-  });
-  formats.set(currency, made);
-  return made;
+/** Formats are dear to make and are made once, when the language is known. */
+function kept<Key, Format>(make: (key: Key) => Format): (key: Key) => Format {
+  const known = new Map<Key, Format>();
+  return (key) => {
+    const format = known.get(key) ?? make(key);
+    known.set(key, format);
+    return format;
+  };
 }
 
-/** With its sign: `$14.68`. */
+function once<Format>(make: () => Format): () => Format {
+  const format = kept<undefined, Format>(make);
+  return () => format(undefined);
+}
+
+/** Currencies whose sign no other of ours shares; the others are said by their code. */
+const ownSign = new Set<Currency>(['USD', 'EUR', 'GBP', 'JPY']);
+
+const money = (currency: Currency, decimals: number) =>
+  new Intl.NumberFormat(locale(), {
+    style: 'currency',
+    currency,
+    currencyDisplay: ownSign.has(currency) ? 'narrowSymbol' : 'code',
+    minimumFractionDigits: decimals,
+    maximumFractionDigits: decimals,
+  });
+const wholeFormat = kept((currency: Currency) => money(currency, decimalsOf(currency)));
+const roundFormat = kept((currency: Currency) => money(currency, 0));
+const tillFormat = kept(
+  (decimals: number) =>
+    new Intl.NumberFormat(locale(), { minimumFractionDigits: decimals, maximumFractionDigits: decimals }),
+);
+const digitsFormat = kept(
+  (digits: number) => new Intl.NumberFormat(locale(), { maximumSignificantDigits: digits, useGrouping: false }),
+);
+
+/** With its sign: `$14.68`; with its code where others share the sign: `MXN 14.68`. */
 export function wholeAmount(amount: Minor, currency: Currency): string {
-  return formatFor(currency).format(Number(decimalAmount(amount, currency)));
+  return wholeFormat(currency).format(Number(decimalAmount(amount, currency)));
 }
 
 /** As on a till roll, without the sign: `14.68`, `−8.00`. */
 export function tillAmount(amount: Minor, currency: Currency): string {
-  const digits = decimalAmount(Math.abs(amount), currency).replace(/\B(?=(\d{3})+(?!\d))/g, ',');
+  const digits = tillFormat(decimalsOf(currency)).format(Number(decimalAmount(Math.abs(amount), currency)));
   return amount < 0 ? `−${digits}` : digits;
 }
 
 /** For narrow places, three digits or so: `14.7`, `240`, `1.2k`. */
 export function shortAmount(amount: Minor, currency: Currency): string {
   const value = Number(decimalAmount(amount, currency));
-  if (value >= 10_000) return `${Math.round(value / 1000)}k`;
-  if (value >= 1000) return `${(value / 1000).toFixed(1)}k`;
-  if (value >= 100) return value.toFixed(0);
-  return value >= 10 ? value.toFixed(1) : value.toFixed(2);
-}
-
-const dateFormat = new Intl.DateTimeFormat(undefined, {
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  timeZone: 'UTC',
-});
-
-/** `24 Nov 2027`, as the reader's country writes it. */
-export function dateText(date: IsoDate): string {
-  return dateFormat.format(new Date(`${date}T00:00:00Z`));
+  const decimals = (count: number, of = value) => tillFormat(count).format(of);
+  if (value >= 10_000) return `${decimals(0, value / 1000)}k`;
+  if (value >= 1000) return `${decimals(1, value / 1000)}k`;
+  if (value >= 100) return decimals(0);
+  return value >= 10 ? decimals(1) : decimals(2);
 }
 
 /** Without decimals, for the marks of a chart: `$1,468`. */
 export function roundAmount(amount: Minor, currency: Currency): string {
-  const known = roundFormats.get(currency);
-  const format =
-    known ??
-    new Intl.NumberFormat(undefined, {
-      style: 'currency',
-      currency,
-      currencyDisplay: 'narrowSymbol',
-      maximumFractionDigits: 0,
-    });
-  roundFormats.set(currency, format);
-  return format.format(Number(decimalAmount(Math.round(amount), currency)));
+  return roundFormat(currency).format(Number(decimalAmount(Math.round(amount), currency)));
 }
 
-const roundFormats = new Map<string, Intl.NumberFormat>();
+/** A share as percent, with as many decimals as it needs: `percentText(0.255)` is `'25.5%'`. */
+export function percentText(share: number): string {
+  return percentFormat().format(share);
+}
 
-const monthFormat = new Intl.DateTimeFormat(undefined, { month: 'short', year: '2-digit', timeZone: 'UTC' });
+const percentFormat = once(() => new Intl.NumberFormat(locale(), { style: 'percent', maximumFractionDigits: 2 }));
+
+/** An exchange rate as it is kept, digit for digit: `'0.92'`. */
+export function rateText(rate: string): string {
+  return digitsFormat(12).format(Number(rate));
+}
+
+/** `listText(['.org', '.boats'])` is `'.org and .boats'`. */
+export function listText(parts: readonly string[]): string {
+  return listFormat().format(parts);
+}
+
+const listFormat = once(() => new Intl.ListFormat(locale(), { type: 'conjunction' }));
+
+const dateFormat = once(
+  () => new Intl.DateTimeFormat(locale(), { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' }),
+);
+
+/** `24 Nov 2027`, as the reader's country writes it. */
+export function dateText(date: IsoDate): string {
+  return dateFormat().format(new Date(`${date}T00:00:00Z`));
+}
+
+const monthFormat = once(() => new Intl.DateTimeFormat(locale(), { month: 'short', year: '2-digit', timeZone: 'UTC' }));
 
 /** `monthText('2026-11')` is `'Nov 26'`. */
 export function monthText(month: string): string {
-  return monthFormat.format(new Date(`${month}-01T00:00:00Z`));
+  return monthFormat().format(new Date(`${month}-01T00:00:00Z`));
 }
 
-const timeFormat = new Intl.DateTimeFormat(undefined, { dateStyle: 'short', timeStyle: 'medium' });
+const timeFormat = once(() => new Intl.DateTimeFormat(locale(), { dateStyle: 'short', timeStyle: 'medium' }));
 
 /** An instant as the reader's clock shows it. */
 export function timeText(instant: string): string {
-  return timeFormat.format(new Date(instant));
+  return timeFormat().format(new Date(instant));
 }
 
 /** `termsText([1, 2, 3])` is `'1 to 3 years'`. */
 export function termsText(terms: readonly number[]): string {
   const [first = 1] = terms;
   const last = terms.at(-1) ?? first;
-  if (terms.length === 1) return first === 1 ? '1 year at a time' : `${first} years at a time`;
+  if (terms.length === 1) return texts.terms.single(first);
   const whole = terms.every((term, index) => term === first + index);
-  return whole ? `${first} to ${last} years` : `${terms.join(', ')} years`;
+  return whole ? texts.terms.span(first, last) : texts.terms.list(terms.join(', '));
 }
 
-const countryNames = new Intl.DisplayNames(undefined, { type: 'region' });
+const countryNames = once(() => new Intl.DisplayNames(locale(), { type: 'region' }));
 
 /** `countryText('IE')` is `'Ireland'`. */
 export function countryText(country: string): string {
-  return countryNames.of(country) ?? country;
+  return countryNames().of(country) ?? country;
 }
+
+/** Every country of ISO 3166-1, by its name in the reader's language. */
+export const countries = once(() =>
+  [...CountryCodes].map(String).sort((a, b) => countryText(a).localeCompare(countryText(b), locale())),
+);

@@ -1,4 +1,5 @@
-import { en, type Texts } from './en';
+import type { Texts } from './en';
+import { spokenTexts } from './language';
 
-/** What the app says. A second language is a second object of the same shape. */
-export const texts: Texts = en;
+/** What the app says, in the language that was loaded before this. */
+export const texts: Texts = spokenTexts();

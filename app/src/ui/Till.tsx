@@ -1,6 +1,6 @@
-import { View } from 'react-native';
+import { Pressable, View } from 'react-native';
 import Svg, { Defs, Path, Pattern, Rect } from 'react-native-svg';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Text } from './Text';
 import { themed, usePalette } from './theme';
 
@@ -38,15 +38,18 @@ interface TillLineProps {
   readonly words: string;
   readonly amount: string;
   readonly look?: 'plain' | 'quiet' | 'saving' | 'total';
+  /** One sentence that explains the line when it is tapped. */
+  readonly why?: string;
 }
 
-/** One line: words, dotted leaders, amount. */
-export function TillLine({ words, amount, look = 'plain' }: TillLineProps) {
+/** One line: words, dotted leaders, amount; what it means, when asked. */
+export function TillLine({ words, amount, look = 'plain', why }: TillLineProps) {
   const styles = useStyles();
+  const [open, setOpen] = useState(false);
   const colour = look === 'saving' ? 'sage' : look === 'quiet' ? 'quiet' : 'pine';
   const total = look === 'total';
-  return (
-    <View style={[styles.line, total && styles.total]}>
+  const line = (
+    <>
       <Text kind={total ? 'heading' : 'small'} colour={colour} style={styles.words}>
         {words}
       </Text>
@@ -54,7 +57,21 @@ export function TillLine({ words, amount, look = 'plain' }: TillLineProps) {
       <Text kind={total ? 'bigAmount' : 'amount'} colour={colour} style={total ? undefined : styles.amount}>
         {amount}
       </Text>
-    </View>
+    </>
+  );
+  const style = [styles.line, total && styles.total];
+  if (why === undefined) return <View style={style}>{line}</View>;
+  return (
+    <>
+      <Pressable role="button" aria-expanded={open} onPress={() => setOpen(!open)} style={[style, styles.tappable]}>
+        {line}
+      </Pressable>
+      {open ? (
+        <Text kind="small" colour="quiet" role="status" style={styles.why}>
+          {why}
+        </Text>
+      ) : null}
+    </>
   );
 }
 
@@ -62,6 +79,8 @@ const useStyles = themed((palette) => ({
   shadow: { marginBottom: 12 },
   roll: { backgroundColor: palette.card, paddingHorizontal: 16, paddingVertical: 14 },
   line: { flexDirection: 'row', alignItems: 'flex-end', paddingVertical: 3 },
+  tappable: { minHeight: 30 },
+  why: { paddingLeft: 10, paddingBottom: 6, borderLeftWidth: 2, borderColor: palette.marigold, marginBottom: 4 },
   total: { borderTopWidth: 1, borderColor: palette.pine, marginTop: 6, paddingTop: 8 },
   words: { flexShrink: 1 },
   leaders: {

@@ -59,6 +59,12 @@ export class Contact {
   @MaxLength(160, { message: 'The organisation can have at most 160 characters.' })
   organisation?: string;
 
+  /** Of an organisation in the European Union; its check digits are the server's to look at. */
+  @IsOptional()
+  @IsString({ message: 'A VAT number is text.' })
+  @MaxLength(20, { message: 'A VAT number has at most 20 characters.' })
+  vatId?: string;
+
   @Text('Street and number', 120)
   street!: string;
 

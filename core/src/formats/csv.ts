@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 
 /** Heads of a column that holds names. */
-const nameHeads = /^(domains?|names?|domain names?|urls?|addresses|websites?)$/i;
+export const nameHeads = /^(domains?|names?|domain names?|urls?|addresses|websites?)$/i;
 
 /**
  * The names in a CSV or text file: the column headed as one, else the first; one name a line in a text file.

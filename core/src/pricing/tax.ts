@@ -35,6 +35,11 @@ const unionRates: Readonly<Record<string, string>> = {
 /** Countries outside the union where the seller is registered and charges the local rate. */
 const localRates: Readonly<Record<string, string>> = { GB: '0.20', NO: '0.25', CH: '0.081' };
 
+/** True in the member states of the European Union, where a business may have a VAT number. */
+export function chargesVat(country: string): boolean {
+  return Object.hasOwn(unionRates, country);
+}
+
 /** The rate that applies to a customer, and why. */
 export function taxRate(customer: Customer, isValidVatNumber: VatNumberCheck): Omit<Tax, 'amount'> {
   const { country, kind, vatId } = customer;

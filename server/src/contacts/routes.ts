@@ -1,5 +1,7 @@
 import { Contact, e164 } from '@tienda/core/contacts/contact';
+import { isValidVatNumber } from '@tienda/core/pricing/vatNumber';
 import type { Clock } from '../clock/clock';
+import { badField } from '../http/problem';
 import { accountRoute, type Route } from '../http/route';
 import type { ContactStore } from './store';
 
@@ -14,7 +16,15 @@ export function contactRoutes(contacts: ContactStore, clock: Clock): Route[] {
       { summary: 'Keeps a contact', model: Contact, perMinute: 30 },
       async ({ accountId, body }) => {
         const phone = e164(body.phone) ?? body.phone;
-        return { status: 201, body: await contacts.add(accountId, { ...body, phone }, clock.now()) };
+        const { vatId, ...contact } = body;
+        if (vatId && !isValidVatNumber(vatId, body.country))
+          throw badField(
+            '/vatId',
+            'badVatNumber',
+            'This is no VAT number of that country: check it, or leave it out and VAT is charged.',
+          );
+        const kept = { ...contact, phone, ...(vatId ? { vatId } : {}) };
+        return { status: 201, body: await contacts.add(accountId, kept, clock.now()) };
       },
     ),
   ];

@@ -135,8 +135,9 @@ export class OrderService {
   }
 
   /** Tax was computed for the holder's country and kind, so the holder must be the one the quote was for. */
-  private expectSameCustomer({ request: { customer } }: StoredQuote, { country, kind }: StoredContact): void {
-    if (customer.country !== country || (customer.kind === 'business') !== isOrganisation(kind))
+  private expectSameCustomer({ request: { customer } }: StoredQuote, { country, kind, vatId }: StoredContact): void {
+    const isSame = customer.country === country && (customer.vatId ?? '') === (vatId ?? '');
+    if (!isSame || (customer.kind === 'business') !== isOrganisation(kind))
       throw changed('The quote was made for another holder. Look at the new one.');
   }
 

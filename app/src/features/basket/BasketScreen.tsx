@@ -1,41 +1,54 @@
-import X from 'lucide-react-native/icons/x';
 import { router } from 'expo-router';
-import { useState } from 'react';
-import { View } from 'react-native';
-import { extensionOf } from '@tienda/core/catalogue/extensionOf';
+import { useCallback, useState } from 'react';
 import { canRegister } from '@tienda/core/names/availability';
+import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
-import { addYears } from '@tienda/core/lifecycle/isoDate';
-import { useBasket, usePutInBasket, useRemoveFromBasket } from '../../api/basket';
+import { useBasket, useBasketCheck, usePutManyInBasket, useRemoveFromBasket } from '../../api/basket';
 import { useToday } from '../../api/session';
-import { dateText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
-import { Card } from '../../ui/Card';
-import { Door } from '../../ui/Door';
 import { Empty, Failure, Loading } from '../../ui/Empty';
-import { IconButton } from '../../ui/IconButton';
-import { Name } from '../../ui/Name';
 import { Notice } from '../../ui/Notice';
 import { Screen, Stub } from '../../ui/Screen';
-import { Text } from '../../ui/Text';
-import { themed, usePalette } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
-import { LineChoices } from './LineChoices';
-import { TallyRoll } from './TallyRoll';
-import { useTally, type Tally } from './useTally';
+import { TallyContent } from '../tally/TallySheet';
+import { useTally } from '../tally/useTally';
+import { BasketTools } from './BasketTools';
+import { ChangesNotice } from './ChangesNotice';
+import { ImportPanel } from './ImportPanel';
+import { LineCard } from './LineCard';
 
 const words = texts.basket;
+
+/** Up to so many names show all their choices; of more each opens its own. */
+const mostOpen = 12;
 
 /** Everything that is about to be bought, each name with its own choices; nothing else. */
 export function BasketScreen() {
   const basket = useBasket();
+  useBasketCheck();
   const tally = useTally();
   const wide = useWide();
-  const put = usePutInBasket();
-  const [removed, setRemoved] = useState<BasketLine>();
-  const { lines, quote } = tally;
+  const today = useToday();
+  const { mutate: remove } = useRemoveFromBasket();
+  const put = usePutManyInBasket();
+  const [removed, setRemoved] = useState<readonly BasketLine[]>([]);
+  const [importing, setImporting] = useState(false);
+  const { lines, quote, catalogue } = tally;
   const blocked = lines.some(({ answer }) => answer && !canRegister(answer.status) && answer.status !== 'unknown');
+  const onRemove = useCallback(
+    (line: BasketLine) => {
+      remove(line.name);
+      setRemoved([line]);
+    },
+    [remove],
+  );
+  const removeAll = () => {
+    for (const { name } of lines) remove(name);
+    setRemoved(lines);
+  };
+  const priced = new Map(quote?.lines.map((line) => [line.name, line]));
+  const importPanel = importing ? <ImportPanel onClose={() => setImporting(false)} /> : null;
   return (
     <Screen
       title={words.title}
@@ -46,90 +59,52 @@ export function BasketScreen() {
         ) : undefined
       }
     >
-      {removed ? (
-        <Notice
-          kind="notice"
-          action={
-            <Action
-              kind="link"
-              title={words.undo}
-              onPress={() => {
-                put.mutate(removed);
-                setRemoved(undefined);
-              }}
-            />
-          }
-        >
-          {words.removed(removed.unicode)}
-        </Notice>
+      {removed.length > 0 ? (
+        <Undo
+          removed={removed}
+          onUndo={() => {
+            put.mutate(removed);
+            setRemoved([]);
+          }}
+        />
       ) : null}
+      <ChangesNotice lines={lines} />
       {basket.isPending ? <Loading /> : null}
       {basket.isError ? <Failure fault={basket.error} retry={() => void basket.refetch()} /> : null}
       {basket.isSuccess && lines.length === 0 ? (
         <Empty title={words.empty} detail={words.emptyDetail}>
           <Action title={words.toFind} onPress={() => router.navigate('/')} />
+          <Action title={words.tools.import} onPress={() => setImporting(true)} />
         </Empty>
       ) : null}
+      {lines.length > 0 ? (
+        <BasketTools tally={tally} onImport={() => setImporting(!importing)} onRemoveAll={removeAll} />
+      ) : null}
+      {importPanel}
       {lines.map((line) => (
-        <LineCard key={line.name} line={line} tally={tally} onRemove={() => setRemoved(line)} />
+        <LineCard
+          key={line.name}
+          line={line}
+          priced={priced.get(line.name)}
+          extension={catalogue && extensionOf(line.name, catalogue)}
+          currency={tally.request.currency}
+          rate={quote?.rate ?? '1'}
+          today={today}
+          open={lines.length <= mostOpen}
+          onRemove={onRemove}
+        />
       ))}
       {put.isError ? <Failure fault={put.error} /> : null}
-      {quote && lines.length > 0 && !wide ? <TallyRoll quote={quote} customer={tally.customer} lines={lines} /> : null}
+      {quote && lines.length > 0 && !wide ? <TallyContent tally={tally} quote={quote} /> : null}
     </Screen>
   );
 }
 
-interface LineCardProps {
-  readonly line: BasketLine;
-  readonly tally: Tally;
-  readonly onRemove: () => void;
-}
-
-function LineCard({ line, tally: { quote, catalogue }, onRemove }: LineCardProps) {
-  const styles = useStyles();
-  const { pine } = usePalette();
-  const remove = useRemoveFromBasket();
-  const today = useToday();
-  const priced = quote?.lines.find(({ name }) => name === line.name);
-  const extension = catalogue && extensionOf(line.name, catalogue);
-  const status = line.answer?.status ?? 'available';
-  const ends = today && addYears(today, line.years);
+function Undo({ removed, onUndo }: { readonly removed: readonly BasketLine[]; readonly onUndo: () => void }) {
+  const [first] = removed;
   return (
-    <Card label={line.unicode}>
-      <View style={styles.head}>
-        <Door look={status} />
-        <View style={styles.words}>
-          <Name unicode={line.unicode} role="heading" aria-level={2} />
-          <View style={styles.under}>
-            <Text kind="small" colour="quiet" style={styles.words}>
-              {ends ? words.until(line.years, dateText(ends)) : ''}
-            </Text>
-            {priced && quote ? <Text kind="bigAmount">{wholeAmount(priced.net, quote.currency)}</Text> : null}
-          </View>
-        </View>
-        <IconButton
-          look="bare"
-          label={words.remove(line.unicode)}
-          onPress={() => {
-            remove.mutate(line.name);
-            onRemove();
-          }}
-        >
-          <X size={20} color={pine} aria-hidden />
-        </IconButton>
-      </View>
-      {status === 'taken' || status === 'reserved' ? (
-        <Notice kind="problem">{words.gone(texts.find.status[status].toLowerCase())}</Notice>
-      ) : null}
-      {priced && quote && extension ? (
-        <LineChoices line={line} priced={priced} extension={extension} currency={quote.currency} rate={quote.rate} />
-      ) : null}
-    </Card>
+    <Notice kind="notice" action={<Action kind="link" title={words.undo} onPress={onUndo} />}>
+      {first && removed.length === 1 ? words.removed(first.unicode) : words.removedMany(removed.length)}
+    </Notice>
   );
 }
-
-const useStyles = themed(() => ({
-  head: { flexDirection: 'row', alignItems: 'center', gap: 10, marginBottom: 6 },
-  words: { flex: 1 },
-  under: { flexDirection: 'row', alignItems: 'baseline', gap: 8 },
-}));

@@ -4,10 +4,11 @@ import type { Currency } from '@tienda/core/pricing/money';
 import type { QuoteLine } from '@tienda/core/pricing/quote';
 import { convert } from '@tienda/core/pricing/money';
 import { usePutInBasket } from '../../api/basket';
-import { dateText, wholeAmount } from '../../texts/format';
+import { dateText, termsText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { CardRule } from '../../ui/Card';
 import { Failure } from '../../ui/Empty';
+import { Text } from '../../ui/Text';
 import { Toggle } from '../../ui/Toggle';
 import { YearRail } from '../../ui/YearRail';
 
@@ -42,6 +43,11 @@ export function LineChoices({ line, priced, extension, currency, rate }: LineCho
         name={line.unicode}
         onChange={(years) => put.mutate({ ...line, years })}
       />
+      {priced.allowedYears.length < priced.cells.length ? (
+        <Text kind="small" colour="quiet">
+          {texts.rail.offered(termsText(priced.allowedYears))}
+        </Text>
+      ) : null}
       <CardRule />
       <Toggle
         title={words.privacy}

@@ -3,12 +3,14 @@ import type { Extension } from '@tienda/core/catalogue/extension';
 import { canRegister } from '@tienda/core/names/availability';
 import type { SearchAnswer } from '@tienda/core/names/searchEvent';
 import { useBasket, usePutInBasket, useRemoveFromBasket } from '../../api/basket';
-import { newLine } from './newLine';
+import { useAutoRenewDefault } from '../../api/session';
+import { newLine } from '@tienda/core/basket/newLine';
 
 /** Puts a free name in the basket, or takes it out again. */
 export function useBasketToggle() {
   const lines = useBasket().data?.lines;
   const { mutate: put } = usePutInBasket();
+  const autoRenew = useAutoRenewDefault();
   const { mutate: remove } = useRemoveFromBasket();
   const inBasket = useMemo(() => new Set(lines?.map(({ name }) => name)), [lines]);
   const toggle = useCallback(
@@ -17,10 +19,10 @@ export function useBasketToggle() {
       if (answer?.type !== 'result' || !canRegister(answer.status)) return;
       const { unicode, premium } = answer;
       const status = answer.status === 'premium' ? 'premium' : 'available';
-      const line = newLine(name, unicode, extension, { status, ...(premium ? { premium } : {}) });
+      const line = newLine(name, unicode, extension, autoRenew, { status, ...(premium ? { premium } : {}) });
       put(years === undefined ? line : { ...line, years });
     },
-    [inBasket, put, remove],
+    [inBasket, put, remove, autoRenew],
   );
   return { inBasket, toggle };
 }

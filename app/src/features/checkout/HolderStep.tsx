@@ -1,16 +1,15 @@
 import { classValidatorResolver } from '@hookform/resolvers/class-validator';
 import 'reflect-metadata';
-import { getCountries } from 'libphonenumber-js';
 import { Redirect, router } from 'expo-router';
-import { useMemo } from 'react';
 import { Controller, useForm, type Control, type FieldPath } from 'react-hook-form';
 import { View } from 'react-native';
 import { Contact, needsPostalCode, needsRegion } from '@tienda/core/contacts/contact';
 import { contactKinds, isOrganisation } from '@tienda/core/contacts/contactKind';
 import { ApiProblem } from '../../api/client';
+import { chargesVat } from '@tienda/core/pricing/tax';
 import { useContacts, useKeepContact } from '../../api/me';
 import { useSession } from '../../api/session';
-import { countryText } from '../../texts/format';
+import { countries, countryText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
@@ -19,7 +18,7 @@ import { Failure, Loading } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
-import { useCustomer } from '../basket/useTally';
+import { useBuyer } from '../tally/buyer';
 
 const words = texts.checkout.holder;
 const resolver = classValidatorResolver(Contact);
@@ -47,21 +46,15 @@ export function HolderStep() {
 
 /** Begins with the latest holder; what is typed survives a refusal, and the first mistake takes the focus. */
 function HolderForm({ known, email }: { readonly known: Contact | undefined; readonly email: string }) {
-  const customer = useCustomer();
+  const { customer } = useBuyer();
   const keep = useKeepContact();
-  const countries = useMemo(
-    () =>
-      getCountries()
-        .map((country) => ({ value: country, title: countryText(country) }))
-        .sort((a, b) => a.title.localeCompare(b.title)),
-    [],
-  );
   const { control, handleSubmit, watch, setError } = useForm<Contact>({
     resolver,
     defaultValues: {
       kind: known?.kind ?? 'person',
       name: known?.name ?? '',
       organisation: known?.organisation ?? '',
+      vatId: known?.vatId ?? '',
       street: known?.street ?? '',
       city: known?.city ?? '',
       region: known?.region ?? '',
@@ -75,7 +68,7 @@ function HolderForm({ known, email }: { readonly known: Contact | undefined; rea
   });
   const [kind, country] = watch(['kind', 'country']);
   const submit = handleSubmit((contact) =>
-    keep.mutate(isOrganisation(contact.kind) ? contact : { ...contact, organisation: '' }, {
+    keep.mutate(withoutUnasked(contact), {
       onSuccess: () => router.navigate('/checkout/review'),
       onError: (fault) => {
         if (!(fault instanceof ApiProblem)) return;
@@ -113,12 +106,15 @@ function HolderForm({ known, email }: { readonly known: Contact | undefined; rea
             label={words.country}
             value={field.value}
             onChange={field.onChange}
-            options={countries}
+            options={countries().map((value) => ({ value, title: countryText(value) }))}
             autoComplete="country"
             error={fieldState.error?.message}
           />
         )}
       />
+      {isOrganisation(kind) && chargesVat(country) ? (
+        <TextField control={control} mono name="vatId" label={words.vatId} hint={words.vatHint} autoComplete="off" />
+      ) : null}
       <TextField control={control} name="street" label={words.street} autoComplete="street-address" />
       <View style={{ flexDirection: 'row', gap: 12, flexWrap: 'wrap' }}>
         {needsPostalCode(country) ? (
@@ -144,7 +140,13 @@ function HolderForm({ known, email }: { readonly known: Contact | undefined; rea
   );
 }
 
-const fields: readonly FieldPath<Contact>[] = ['kind', 'name', 'organisation', 'street', 'city', 'region', 'postalCode', 'country', 'phone', 'email']; // prettier-ignore
+/** What was typed in a field that is not asked for any more is left out. */
+function withoutUnasked({ vatId, ...contact }: Contact): Contact {
+  if (!isOrganisation(contact.kind)) return { ...contact, organisation: '' };
+  return vatId && chargesVat(contact.country) ? { ...contact, vatId } : contact;
+}
+
+const fields: readonly FieldPath<Contact>[] = ['kind', 'name', 'organisation', 'vatId', 'street', 'city', 'region', 'postalCode', 'country', 'phone', 'email']; // prettier-ignore
 
 interface TextFieldProps {
   readonly control: Control<Contact>;
@@ -152,6 +154,7 @@ interface TextFieldProps {
   readonly label: string;
   readonly hint?: string;
   readonly shared?: boolean;
+  readonly mono?: boolean;
   readonly inputMode?: 'tel' | 'email';
   readonly autoComplete: string;
 }

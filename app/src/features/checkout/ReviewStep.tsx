@@ -17,8 +17,9 @@ import { Failure, Loading } from '../../ui/Empty';
 import { Notice } from '../../ui/Notice';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
-import { TallyRoll } from '../basket/TallyRoll';
-import { useTally, type Tally } from '../basket/useTally';
+import { TallyCodes } from '../tally/TallyCodes';
+import { TallyRoll } from '../tally/TallyRoll';
+import { useTally, type Tally } from '../tally/useTally';
 import { Agreements } from './Agreements';
 import { CardForm } from './CardForm';
 import { NameReview, ReviewRow } from './NameReview';
@@ -132,7 +133,14 @@ function Review({ tally, holder, binding, computing, agreements, place }: Review
         />
       </Card>
       <Agreements agreements={agreements} agreed={agreed} missing={missing} onChange={setAgreed} />
-      <TallyRoll settled quote={binding} customer={tally.customer} lines={tally.lines} />
+      <TallyRoll
+        settled
+        quote={binding}
+        customer={tally.buyer.customer}
+        lines={tally.lines}
+        promotions={tally.promotions}
+      />
+      <TallyCodes tally={tally} quote={binding} />
       <CardForm card={card} onChange={setCard} problem={problem instanceof CardProblem ? problem : undefined} />
       {problem instanceof CardProblem && problem.field === undefined ? (
         <Notice kind="problem">{problem.message}</Notice>

@@ -1,5 +1,6 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useInbox } from '../../api/inbox';
+import { timeText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Card } from '../../ui/Card';
 import { Empty, Failure, Loading } from '../../ui/Empty';
@@ -27,7 +28,7 @@ export function InboxScreen() {
             {mail.subject}
           </Text>
           <Text kind="small" colour="quiet">
-            {words.to(mail.to)} · {new Date(mail.receivedAt).toLocaleString()}
+            {words.to(mail.to)} · {timeText(mail.receivedAt)}
           </Text>
           <Text style={{ marginTop: 8, fontFamily: fonts.text }}>{mail.text}</Text>
         </Card>

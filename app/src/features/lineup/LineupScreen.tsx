@@ -22,7 +22,7 @@ import { Text } from '../../ui/Text';
 import { CurrencyChoice } from '../money/CurrencyChoice';
 import { currencyStore } from '../money/currencyStore';
 import { asName, priceLine } from '../name/priceLine';
-import { download } from './download';
+import { download } from '../../ui/download';
 import { FactTable } from './FactTable';
 import { lineupFacts, type Entrant } from './lineupFacts';
 import { lineupStore, mostInLineup } from './lineupStore';

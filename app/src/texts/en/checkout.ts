@@ -30,6 +30,8 @@ export const checkout = {
     kinds: { person: 'a person', company: 'a company', association: 'an association', publicBody: 'a public body' },
     name: 'Full name',
     organisation: 'Organisation',
+    vatId: 'VAT number',
+    vatHint: 'if it has one; then no VAT is charged outside Ireland',
     street: 'Street and number',
     city: 'Town or city',
     region: 'State or province',

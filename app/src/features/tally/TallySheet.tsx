@@ -4,14 +4,17 @@ import { router } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { portion } from '@tienda/core/pricing/money';
+import type { Quote } from '@tienda/core/pricing/quote';
 import { wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Text } from '../../ui/Text';
 import { themed, usePalette } from '../../ui/theme';
 import { TornEdge } from '../../ui/Till';
+import { TallyChanges } from './TallyChanges';
+import { TallyCodes } from './TallyCodes';
 import { TallyRoll } from './TallyRoll';
-import { useTally } from './useTally';
+import { useTally, type Tally } from './useTally';
 
 const words = texts.tally;
 
@@ -20,7 +23,8 @@ export function TallySheet() {
   const styles = useStyles();
   const { pine } = usePalette();
   const [open, setOpen] = useState(false);
-  const { quote, customer, lines } = useTally();
+  const tally = useTally();
+  const { quote, lines } = tally;
   if (!quote || lines.length === 0) return null;
   const yearly = quote.lines.reduce((sum, { renewal }) => sum + renewal.each, 0);
   const then = yearly + portion(yearly, quote.tax.rate);
@@ -38,7 +42,7 @@ export function TallySheet() {
         <View style={styles.pair}>
           <Text kind="bigAmount">{wholeAmount(quote.total, quote.currency)}</Text>
           <Text kind="small" colour="quiet">
-            {words.today}
+            {words.today(quote.currency)}
           </Text>
         </View>
         <View style={styles.pair}>
@@ -56,7 +60,7 @@ export function TallySheet() {
       </Pressable>
       {open ? (
         <ScrollView style={styles.roll}>
-          <TallyRoll quote={quote} customer={customer} lines={lines} />
+          <TallyContent tally={tally} quote={quote} />
           <Action
             title={texts.places.basket}
             onPress={() => {
@@ -70,10 +74,23 @@ export function TallySheet() {
   );
 }
 
+/** The tally in full: what changed, the roll, the promo codes. */
+export function TallyContent({ tally, quote }: { readonly tally: Tally; readonly quote: Quote }) {
+  const { lines, promotions, buyer } = tally;
+  return (
+    <>
+      <TallyChanges tally={tally} />
+      <TallyRoll quote={quote} customer={buyer.customer} lines={lines} promotions={promotions} />
+      <TallyCodes tally={tally} quote={quote} />
+    </>
+  );
+}
+
 /** When wide: the tally is always open, in a column of its own. */
 export function TallyColumn({ checkout }: { readonly checkout: boolean }) {
   const styles = useStyles();
-  const { quote, customer, lines } = useTally();
+  const tally = useTally();
+  const { quote, lines } = tally;
   return (
     <ScrollView
       style={styles.column}
@@ -86,7 +103,7 @@ export function TallyColumn({ checkout }: { readonly checkout: boolean }) {
       </Text>
       {quote && lines.length > 0 ? (
         <>
-          <TallyRoll quote={quote} customer={customer} lines={lines} />
+          <TallyContent tally={tally} quote={quote} />
           {checkout ? (
             <Action kind="main" title={texts.basket.checkout} onPress={() => router.navigate('/checkout')} />
           ) : null}

@@ -1,8 +1,8 @@
-import { exampleExtension } from '../../../../core/test/catalogue';
+import { exampleExtension } from '../../test/catalogue';
 import { newLine } from './newLine';
 
 const lineFor = (facts: Parameters<typeof exampleExtension>[1]) =>
-  newLine('saltwhistle.xx', 'saltwhistle.xx', exampleExtension('xx', facts), { status: 'available' });
+  newLine('saltwhistle.xx', 'saltwhistle.xx', exampleExtension('xx', facts), false, { status: 'available' });
 
 test('nothing that costs extra is chosen for anyone', () => {
   expect(lineFor({ privacy: { policy: 'included', price: 0 } }).privacy).toBe(true);

@@ -1,0 +1,125 @@
+import { useRef, useState, createElement } from 'react';
+import { TextInput, View } from 'react-native';
+import type { ImportedLines, ImportNote } from '@tienda/core/basket/importLines';
+import { useBasketCheck, usePutManyInBasket } from '../../api/basket';
+import { useCatalogue } from '../../api/catalogue';
+import { useAutoRenewDefault } from '../../api/session';
+import { texts } from '../../texts/texts';
+import { problemText } from '../../texts/problems';
+import { Action } from '../../ui/Action';
+import { Card } from '../../ui/Card';
+import { Failure } from '../../ui/Empty';
+import { Text } from '../../ui/Text';
+import { fonts, themed, useFocusFrame } from '../../ui/theme';
+
+const words = texts.basket.import;
+const nothing: ImportedLines = { lines: [], notes: [] };
+/** So many notes are read; of more the rest can wait. */
+const mostNotes = 20;
+
+/** Names from a list or a file; nothing goes in the basket before it was read back. */
+export function ImportPanel({ onClose }: { readonly onClose: () => void }) {
+  const styles = useStyles();
+  const { frame, handlers } = useFocusFrame();
+  const catalogue = useCatalogue().data;
+  const autoRenew = useAutoRenewDefault();
+  const put = usePutManyInBasket();
+  const check = useBasketCheck();
+  const file = useRef<HTMLInputElement>(null);
+  const [typed, setTyped] = useState('');
+  const [{ lines, notes }, setRead] = useState(nothing);
+  const latest = useRef('');
+
+  async function read(text: string): Promise<void> {
+    setTyped(text);
+    latest.current = text;
+    if (!catalogue) return;
+    const { importLines } = await import('@tienda/core/basket/importLines');
+    if (latest.current === text) setRead(importLines(text, catalogue, autoRenew));
+  }
+
+  const putIn = () =>
+    put.mutate(lines, {
+      onSuccess: () => {
+        onClose();
+        void check.refetch();
+      },
+    });
+  return (
+    <Card label={words.title}>
+      <Text kind="heading" level={2}>
+        {words.title}
+      </Text>
+      <Text kind="small" colour="quiet">
+        {words.detail}
+      </Text>
+      <TextInput
+        aria-label={words.label}
+        multiline
+        value={typed}
+        onChangeText={(text) => void read(text)}
+        autoCapitalize="none"
+        spellCheck={false}
+        style={[styles.input, frame]}
+        {...handlers}
+      />
+      <Text kind="small" role="status">
+        {words.read(lines.length)}
+      </Text>
+      {notes.slice(0, mostNotes).map((note) => (
+        <Text
+          key={`${note.line} ${note.what} ${'typed' in note ? note.typed : note.unicode}`}
+          kind="small"
+          colour="plum"
+        >
+          {noteWords(note)}
+        </Text>
+      ))}
+      {put.isError ? <Failure fault={put.error} /> : null}
+      <View style={styles.actions}>
+        <Action title={words.put(lines.length)} disabled={lines.length === 0} busy={put.isPending} onPress={putIn} />
+        <Action kind="link" title={words.file} onPress={() => file.current?.click()} />
+        <Action kind="link" title={words.close} onPress={onClose} />
+      </View>
+      {createElement('input', {
+        ref: file,
+        type: 'file',
+        accept: '.csv,.txt,text/csv,text/plain',
+        hidden: true,
+        tabIndex: -1,
+        'aria-label': words.file,
+        onChange: (event: { target: HTMLInputElement }) => {
+          void event.target.files?.[0]?.text().then(read);
+          event.target.value = '';
+        },
+      })}
+    </Card>
+  );
+}
+
+function noteWords(note: ImportNote): string {
+  switch (note.what) {
+    case 'problem':
+      return words.problem(note.line, note.typed, problemText(note.problem.code, note.problem.detail));
+    case 'again':
+      return words.again(note.line, note.unicode);
+    case 'term':
+      return words.noTerm(note.line, note.unicode, note.years);
+  }
+}
+
+const useStyles = themed((palette) => ({
+  input: {
+    minHeight: 120,
+    borderWidth: 1,
+    borderColor: palette.quiet,
+    borderRadius: 8,
+    backgroundColor: palette.card,
+    color: palette.pine,
+    fontFamily: fonts.mono,
+    fontSize: 15,
+    padding: 10,
+    marginVertical: 8,
+  },
+  actions: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 14, marginTop: 8 },
+}));

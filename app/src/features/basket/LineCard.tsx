@@ -1,0 +1,105 @@
+import X from 'lucide-react-native/icons/x';
+import { lazy, memo, Suspense, useState } from 'react';
+import { View } from 'react-native';
+import type { BasketLine } from '@tienda/core/basket/basketLine';
+import type { Extension } from '@tienda/core/catalogue/extension';
+import { addYears, type IsoDate } from '@tienda/core/lifecycle/isoDate';
+import type { Currency } from '@tienda/core/pricing/money';
+import type { QuoteLine } from '@tienda/core/pricing/quote';
+import { dateText, wholeAmount } from '../../texts/format';
+import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
+import { Card } from '../../ui/Card';
+import { Door } from '../../ui/Door';
+import { Loading } from '../../ui/Empty';
+import { IconButton } from '../../ui/IconButton';
+import { Name } from '../../ui/Name';
+import { Notice } from '../../ui/Notice';
+import { Text } from '../../ui/Text';
+import { themed, usePalette } from '../../ui/theme';
+import { changeWords } from './ChangesNotice';
+import { LineChoices } from './LineChoices';
+
+const words = texts.basket;
+
+const Alternatives = lazy(async () => ({ default: (await import('../name/Alternatives')).Alternatives }));
+
+interface LineCardProps {
+  readonly line: BasketLine;
+  /** Left out where the name cannot be priced any more. */
+  readonly priced: QuoteLine | undefined;
+  readonly extension: Extension | undefined;
+  readonly currency: Currency;
+  readonly rate: string;
+  readonly today: IsoDate | undefined;
+  /** Its choices show without being asked for. */
+  readonly open: boolean;
+  readonly onRemove: (line: BasketLine) => void;
+}
+
+/** One name of the basket: what it costs, what changed, its choices. Drawn again only when it has changed itself. */
+export const LineCard = memo(function LineCard(props: LineCardProps) {
+  const { line, priced, extension, currency, rate, today, onRemove } = props;
+  const styles = useStyles();
+  const { pine } = usePalette();
+  const [open, setOpen] = useState(props.open);
+  const [protecting, setProtecting] = useState(false);
+  const status = line.answer?.status ?? 'available';
+  const ends = today && addYears(today, line.years);
+  return (
+    <Card label={line.unicode}>
+      <View style={styles.head}>
+        <Door look={status} />
+        <View style={styles.words}>
+          <Name unicode={line.unicode} role="heading" aria-level={2} />
+          <View style={styles.under}>
+            <Text kind="small" colour="quiet" style={styles.words}>
+              {ends ? words.until(line.years, dateText(ends)) : ''}
+            </Text>
+            {priced ? <Text kind="bigAmount">{wholeAmount(priced.net + priced.discount, currency)}</Text> : null}
+          </View>
+        </View>
+        <IconButton look="bare" label={words.remove(line.unicode)} onPress={() => onRemove(line)}>
+          <X size={20} color={pine} aria-hidden />
+        </IconButton>
+      </View>
+      {status === 'taken' || status === 'reserved' ? (
+        <Notice kind="problem">{words.gone(texts.find.status[status].toLowerCase())}</Notice>
+      ) : null}
+      {line.changes ? <Notice kind="notice">{changeWords(line.changes, { currency, rate }).join(' ')}</Notice> : null}
+      {priced && extension && open ? (
+        <LineChoices line={line} priced={priced} extension={extension} currency={currency} rate={rate} />
+      ) : null}
+      <View style={styles.actions}>
+        {props.open || !priced ? null : (
+          <Action
+            kind="link"
+            title={open ? words.chooseLess : words.choose}
+            label={`${open ? words.chooseLess : words.choose}: ${line.unicode}`}
+            onPress={() => setOpen(!open)}
+          />
+        )}
+        {priced ? (
+          <Action
+            kind="link"
+            title={protecting ? words.tools.protectLess : words.tools.protect}
+            label={`${protecting ? words.tools.protectLess : words.tools.protect}: ${line.unicode}`}
+            onPress={() => setProtecting(!protecting)}
+          />
+        ) : null}
+      </View>
+      {protecting ? (
+        <Suspense fallback={<Loading />}>
+          <Alternatives name={line.name} purpose="protect" />
+        </Suspense>
+      ) : null}
+    </Card>
+  );
+});
+
+const useStyles = themed(() => ({
+  head: { flexDirection: 'row', alignItems: 'center', gap: 10, marginBottom: 6 },
+  words: { flex: 1 },
+  under: { flexDirection: 'row', alignItems: 'baseline', gap: 8 },
+  actions: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 16 },
+}));

@@ -1,0 +1,57 @@
+import { useMemo } from 'react';
+import { isOrganisation } from '@tienda/core/contacts/contactKind';
+import type { Customer } from '@tienda/core/pricing/tax';
+import { useContacts } from '../../api/me';
+import { useSession } from '../../api/session';
+import { Stored, useStored } from '../../api/stored';
+
+/** Where and as what a visitor says to be billed, before a holder is known. */
+interface Billing {
+  /** ISO 3166-1 alpha-2. */
+  readonly country: string;
+  readonly kind: Customer['kind'];
+}
+
+/** Where the reader seems to be, from the browser's language; the seller's country where it does not say. */
+function likelyCountry(): string {
+  return new Intl.Locale(navigator.language).region ?? 'IE';
+}
+
+export const billingStore = new Stored<Billing>(
+  'tienda.billing',
+  { country: likelyCountry(), kind: 'person' },
+  (kept) => {
+    const { country, kind } = (kept ?? {}) as Partial<Billing>;
+    const whole = typeof country === 'string' && /^[A-Z]{2}$/.test(country);
+    return whole && (kind === 'person' || kind === 'business') ? { country, kind } : undefined;
+  },
+);
+
+/** All that a price depends on besides the basket: who is billed, and which codes they have used. */
+export interface Buyer {
+  readonly customer: Customer;
+  readonly codesUsed: Readonly<Record<string, number>>;
+}
+
+const noneUsed = {};
+
+/** Who would be billed: the latest holder kept, else who the visitor says to be. */
+export function useBuyer(): Buyer {
+  const holder = useContacts().data?.[0];
+  const account = useSession().data?.account;
+  const billing = useStored(billingStore);
+  const isNew = account?.isNew ?? true;
+  const codesUsed = account?.codesUsed ?? noneUsed;
+  return useMemo(() => {
+    if (!holder) return { customer: { ...billing, isNew }, codesUsed };
+    const { country, kind, vatId } = holder;
+    const as = isOrganisation(kind) ? 'business' : 'person';
+    return { customer: { country, kind: as, ...(vatId ? { vatId } : {}), isNew }, codesUsed };
+  }, [holder, billing, isNew, codesUsed]);
+}
+
+/** The buyer for whom the tally was last looked at; a change of price since is told and then forgotten. */
+export const buyerSeenStore = new Stored<Buyer | null>('tienda.buyer', null, (kept) => {
+  const { customer, codesUsed } = (kept ?? {}) as Partial<Buyer>;
+  return customer && codesUsed ? { customer, codesUsed } : undefined;
+});

@@ -1,0 +1,79 @@
+import { createContext, useContext, useEffect, useMemo } from 'react';
+import type { BasketCodes } from '@tienda/core/basket/basketCodes';
+import type { BasketLine } from '@tienda/core/basket/basketLine';
+import type { Catalogue } from '@tienda/core/catalogue/extension';
+import type { KnownPromotion } from '@tienda/core/pricing/promotion';
+import type { Quote } from '@tienda/core/pricing/quote';
+import { quoteChanges, type QuoteChange } from '@tienda/core/pricing/quoteChanges';
+import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
+import { emptyBasket, useBasket } from '../../api/basket';
+import { useCatalogue } from '../../api/catalogue';
+import { usePromotions } from '../../api/promotions';
+import { useRate } from '../../api/rates';
+import { useSession } from '../../api/session';
+import { useStored } from '../../api/stored';
+import { currencyStore } from '../money/currencyStore';
+import { buyerSeenStore, useBuyer, type Buyer } from './buyer';
+import { preview, sharedPreview } from './preview';
+
+/** The running account of money: the basket and what it costs. */
+export interface Tally {
+  readonly lines: readonly BasketLine[];
+  readonly codes: BasketCodes;
+  readonly promotions: readonly KnownPromotion[];
+  /** Computed here, at once, by the code that computes the binding one. */
+  readonly quote: Quote | undefined;
+  readonly request: QuoteRequest;
+  readonly catalogue: Catalogue | undefined;
+  readonly buyer: Buyer;
+  /** What signing in or another country changed, until it is taken as read. */
+  readonly changes: readonly QuoteChange[];
+}
+
+const TallyContext = createContext<Tally | undefined>(undefined);
+export const TallyProvider = TallyContext.Provider;
+
+export function useTally(): Tally {
+  const tally = useContext(TallyContext);
+  if (!tally) throw new Error('There is no tally here');
+  return tally;
+}
+
+/** The tally, computed: once, for all who show it. */
+export function useComputedTally(): Tally {
+  const { lines, codes } = useBasket().data ?? emptyBasket;
+  const catalogue = useCatalogue().data;
+  const now = useSession().data?.now;
+  const buyer = useBuyer();
+  const currency = useStored(currencyStore);
+  const rate = useRate(currency);
+  const promotions = usePromotions(codes.typed);
+  const seen = useStored(buyerSeenStore);
+  const tally = useMemo((): Tally => {
+    const items = lines.map(({ name, years, privacy, autoRenew }) => ({
+      name,
+      action: 'register' as const,
+      years,
+      privacy,
+      autoRenew,
+    }));
+    const { typed, use } = codes;
+    const request = { currency, items, codes: typed, ...(use === undefined ? {} : { use }), customer: buyer.customer };
+    const known = { lines, codes, promotions, catalogue, request, buyer };
+    if (!catalogue || now === undefined || rate === undefined) return { ...known, quote: undefined, changes: [] };
+    const input = { request, lines, catalogue, rate, now, promotions, codesUsed: buyer.codesUsed };
+    const quote = sharedPreview(input);
+    const before = seen && { ...input, request: { ...request, customer: seen.customer }, codesUsed: seen.codesUsed };
+    const changes = before && !isSameBuyer(seen, buyer) ? quoteChanges(preview(before), quote) : [];
+    return { ...known, quote, changes };
+  }, [lines, codes, promotions, catalogue, now, buyer, currency, rate, seen]);
+  useEffect(() => {
+    const told = tally.changes.length > 0 && lines.length > 0;
+    if (tally.quote && !told && !(seen && isSameBuyer(seen, buyer))) buyerSeenStore.set(buyer);
+  }, [tally, lines, seen, buyer]);
+  return tally;
+}
+
+function isSameBuyer(a: Buyer, b: Buyer): boolean {
+  return JSON.stringify([a.customer, a.codesUsed]) === JSON.stringify([b.customer, b.codesUsed]);
+}

@@ -1,0 +1,3 @@
+import { en, type Texts } from './en';
+
+export const es: Texts = en;

@@ -1,0 +1,44 @@
+import { Stored } from '../api/stored';
+import { en, type Texts } from './en';
+
+export const languages = { en: 'English', es: 'Español' } as const;
+export type Language = keyof typeof languages;
+
+function isLanguage(text: unknown): text is Language {
+  return typeof text === 'string' && Object.hasOwn(languages, text);
+}
+
+/** The browser's languages, the preferred first. */
+const wished = typeof navigator === 'undefined' ? [] : navigator.languages;
+
+/** The language of the app: chosen once, else the first of the browser's that there is. */
+export const languageStore = new Stored<Language>(
+  'tienda.language',
+  wished.map((tag) => tag.slice(0, 2)).find(isLanguage) ?? 'en',
+  (kept) => (isLanguage(kept) ? kept : undefined),
+);
+
+let spoken: Texts = en;
+
+/** Fetches the language's texts; has to be done before anything that says something is loaded. */
+export async function loadLanguage(): Promise<void> {
+  const language = languageStore.get();
+  document.documentElement.lang = language;
+  if (language === 'es') spoken = (await import('./es')).es;
+}
+
+export function spokenTexts(): Texts {
+  return spoken;
+}
+
+/** How dates and amounts are written: as in the reader's own country, where its language is the one spoken. */
+export function locale(): string {
+  const language = languageStore.get();
+  return wished.find((tag) => tag.startsWith(language)) ?? language;
+}
+
+/** Speaks another language from now on. The page is loaded anew; what is in the basket and in the address stays. */
+export function speak(language: Language): void {
+  languageStore.set(language);
+  window.location.reload();
+}
