@@ -1,3 +1,6 @@
+import { problemText } from '../texts/problems';
+import { texts } from '../texts/texts';
+
 /** A card as typed; it goes to the payment provider alone. */
 export interface TypedCard {
   readonly number: string;
@@ -30,9 +33,10 @@ export async function cardToken(paymentsUrl: string, card: TypedCard): Promise<s
       credentials: 'omit',
     });
   } catch {
-    throw new CardProblem(undefined, 'The payment provider cannot be reached. Nothing was charged; try again.');
+    throw new CardProblem(undefined, texts.checkout.review.cardUnreachable);
   }
   const answer: { token?: string; field?: keyof TypedCard; error?: string } = await response.json();
   if (response.ok && answer.token) return answer.token;
-  throw new CardProblem(answer.field, answer.error ?? 'The payment provider refused the card.');
+  const { field, error = texts.checkout.review.cardRefused } = answer;
+  throw new CardProblem(field, problemText(`card.${field}`, error));
 }

@@ -1,3 +1,6 @@
+import type { QuoteChange } from '@tienda/core/pricing/quoteChanges';
+import { problemText } from '../texts/problems';
+
 /** One thing wrong with one field; the pointer leads into the body that was sent. */
 export interface FieldError {
   readonly pointer: string;
@@ -12,6 +15,8 @@ export class ApiProblem extends Error {
     readonly type: string,
     readonly detail: string,
     readonly errors: readonly FieldError[],
+    /** What is different from the quote, where one has changed. */
+    readonly changes: readonly QuoteChange[] = [],
   ) {
     super(detail);
   }
@@ -108,8 +113,14 @@ async function reach(path: string, init: RequestInit): Promise<Response> {
     throw new ApiProblem(0, 'unreachable', '', []);
   }
   if (response.ok) return response;
-  const problem: Partial<{ type: string; detail: string; errors: FieldError[] }> = await response
-    .json()
-    .catch(() => ({}));
-  throw new ApiProblem(response.status, problem.type ?? '', problem.detail ?? '', problem.errors ?? []);
+  const problem: Partial<{
+    type: string;
+    detail: string;
+    errors: FieldError[];
+    changes: QuoteChange[];
+  }> = await response.json().catch(() => ({}));
+  const { type = '', detail = '', errors = [], changes = [] } = problem;
+  const fields = errors.map((error) => ({ ...error, detail: problemText(error.code, error.detail) }));
+  const said = fields.length > 0 ? fields.map((field) => field.detail).join(' ') : problemText(type, detail);
+  throw new ApiProblem(response.status, type, said, fields, changes);
 }

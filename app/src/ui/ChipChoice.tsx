@@ -29,6 +29,7 @@ export function ChipChoice({ label, value, options, onChange, pressed = false }:
         color: pressed ? card : pine,
         backgroundColor: pressed ? pine : card,
         flexShrink: 0,
+        maxWidth: '100%',
       },
     },
     options.map((option) => createElement('option', { key: option.value, value: option.value }, option.title)),

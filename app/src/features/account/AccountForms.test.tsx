@@ -77,7 +77,7 @@ test('one who has an account gets in, and is told when address and password do n
   await screen.findByText('Address and password do not go together.');
   server.instead.set('POST /api/session', {
     status: 200,
-    body: { csrf: 'n', account: { email: 'm' }, now: '', demo: true, paymentsUrl: '' },
+    body: { csrf: 'n', account: { email: 'm' }, now: '2026-11-24T10:00:00Z', demo: true, paymentsUrl: '' },
   });
   press('Sign in');
   await waitFor(() => expect(screen.queryByText('Address and password do not go together.')).toBeNull());

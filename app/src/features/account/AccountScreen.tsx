@@ -12,6 +12,7 @@ import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { InboxLink } from '../inbox/InboxLink';
 import { AccountForms } from './AccountForms';
+import { Choices } from './Choices';
 import { Waiting } from './Waiting';
 
 const words = texts.account;
@@ -35,6 +36,7 @@ export function AccountScreen() {
   return (
     <Screen title={words.title}>
       {account ? <SignedIn email={account.email} demo={demo} /> : <AccountForms first="existing" />}
+      <Choices />
     </Screen>
   );
 }

@@ -109,7 +109,9 @@ export function TermAdvice({ lines, catalogue, currency, rate, onTake }: TermAdv
         series={[
           { name: words.cheapest, values: advice.best.keepCost },
           { name: words.chosen, values: advice.chosen.keepCost },
-          { name: words.yearly, values: advice.shortest.keepCost },
+          ...(advice.shortest.today === advice.chosen.today
+            ? []
+            : [{ name: words.yearly, values: advice.shortest.keepCost }]),
         ]}
         format={format}
       />

@@ -1,6 +1,6 @@
 import { useCallback, useMemo } from 'react';
 import type { Extension } from '@tienda/core/catalogue/extension';
-import { canRegister } from '@tienda/core/names/availability';
+import { canRegister, type RegistryAnswer } from '@tienda/core/names/availability';
 import type { SearchAnswer } from '@tienda/core/names/searchEvent';
 import { useBasket, usePutInBasket, useRemoveFromBasket } from '../../api/basket';
 import { useAutoRenewDefault } from '../../api/session';
@@ -17,12 +17,15 @@ export function useBasketToggle() {
     (name: string, answer: SearchAnswer | undefined, extension: Extension, years?: number) => {
       if (inBasket.has(name)) return remove(name);
       if (answer?.type !== 'result' || !canRegister(answer.status)) return;
-      const { unicode, premium } = answer;
-      const status = answer.status === 'premium' ? 'premium' : 'available';
-      const line = newLine(name, unicode, extension, autoRenew, { status, ...(premium ? { premium } : {}) });
+      const line = newLine(name, answer.unicode, extension, autoRenew, registryAnswer(answer));
       put(years === undefined ? line : { ...line, years });
     },
     [inBasket, put, remove, autoRenew],
   );
   return { inBasket, toggle };
+}
+
+/** What the search said of a free name, as the basket keeps it. */
+export function registryAnswer({ status, premium }: SearchAnswer): RegistryAnswer {
+  return { status: status === 'premium' ? status : 'available', ...(premium ? { premium } : {}) };
 }

@@ -10,6 +10,7 @@ import { chargesVat } from '@tienda/core/pricing/tax';
 import { useContacts, useKeepContact } from '../../api/me';
 import { useSession } from '../../api/session';
 import { countries, countryText } from '../../texts/format';
+import { problemText } from '../../texts/problems';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
@@ -74,7 +75,7 @@ function HolderForm({ known, email }: { readonly known: Contact | undefined; rea
         if (!(fault instanceof ApiProblem)) return;
         for (const { pointer, detail } of fault.errors) {
           const field = fields.find((name) => `/${name}` === pointer);
-          if (field) setError(field, { message: detail });
+          if (field) setError(field, { type: 'server', message: detail });
         }
       },
     }),
@@ -90,7 +91,7 @@ function HolderForm({ known, email }: { readonly known: Contact | undefined; rea
             value={field.value}
             onChange={field.onChange}
             options={contactKinds.map((value) => ({ value, title: words.kinds[value] }))}
-            error={fieldState.error?.message}
+            error={fieldError(fieldState.error)}
           />
         )}
       />
@@ -108,7 +109,7 @@ function HolderForm({ known, email }: { readonly known: Contact | undefined; rea
             onChange={field.onChange}
             options={countries().map((value) => ({ value, title: countryText(value) }))}
             autoComplete="country"
-            error={fieldState.error?.message}
+            error={fieldError(fieldState.error)}
           />
         )}
       />
@@ -148,6 +149,11 @@ function withoutUnasked({ vatId, ...contact }: Contact): Contact {
 
 const fields: readonly FieldPath<Contact>[] = ['kind', 'name', 'organisation', 'vatId', 'street', 'city', 'region', 'postalCode', 'country', 'phone', 'email']; // prettier-ignore
 
+/** In the reader's language: rules are known by their name, what the server said is said already. */
+function fieldError(error: { readonly type: string; readonly message?: string } | undefined): string | undefined {
+  return error?.message === undefined ? undefined : problemText(error.type, error.message);
+}
+
 interface TextFieldProps {
   readonly control: Control<Contact>;
   readonly name: Exclude<FieldPath<Contact>, 'kind'>;
@@ -172,7 +178,7 @@ function TextField({ control, name, label, ...rest }: TextFieldProps) {
           value={field.value ?? ''}
           onChange={field.onChange}
           onBlur={field.onBlur}
-          error={fieldState.error?.message}
+          error={fieldError(fieldState.error)}
         />
       )}
     />

@@ -7,7 +7,7 @@ import { cardToken, CardProblem, type TypedCard } from '../../api/card';
 import { useAgreements } from '../../api/catalogue';
 import { ApiProblem } from '../../api/client';
 import { usePlaceOrder, useContacts, type KeptContact } from '../../api/me';
-import { useBindingQuote, type BindingQuote } from '../../api/quotes';
+import { useBindingQuote, type BindingQuote, type NewQuote } from '../../api/quotes';
 import { useSession } from '../../api/session';
 import { countryText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
@@ -17,6 +17,7 @@ import { Failure, Loading } from '../../ui/Empty';
 import { Notice } from '../../ui/Notice';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
+import { changeSentences, TallyChanges } from '../tally/TallyChanges';
 import { TallyCodes } from '../tally/TallyCodes';
 import { TallyRoll } from '../tally/TallyRoll';
 import { useTally, type Tally } from '../tally/useTally';
@@ -69,7 +70,7 @@ function agreementsOf({ lines, catalogue }: Tally): string[] {
 interface ReviewProps {
   readonly tally: Tally;
   readonly holder: KeptContact;
-  readonly binding: BindingQuote;
+  readonly binding: NewQuote;
   readonly computing: boolean;
   readonly agreements: readonly Agreement[];
   readonly place: ReturnType<typeof usePlaceOrder>;
@@ -97,6 +98,12 @@ function Review({ tally, holder, binding, computing, agreements, place }: Review
         />
       }
     >
+      <TallyChanges tally={tally} />
+      {binding.changes.length > 0 ? (
+        <Notice kind="notice">
+          {changeSentences(binding.changes, binding, tally.promotions, tally.buyer.customer).join(' ')}
+        </Notice>
+      ) : null}
       <Text kind="heading" level={2} style={{ marginBottom: 8 }}>
         {words.readBack}
       </Text>

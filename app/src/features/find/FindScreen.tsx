@@ -8,6 +8,7 @@ import { useCatalogue } from '../../api/catalogue';
 import { useRate } from '../../api/rates';
 import { useAskAgain, useSearch, useSearchAhead, type SearchState, type SearchWish } from '../../api/search';
 import { useStored } from '../../api/stored';
+import { problemText } from '../../texts/problems';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Failure } from '../../ui/Empty';
@@ -195,7 +196,7 @@ function Problems({
   readonly state: SearchState | undefined;
   readonly onPick: (query: string) => void;
 }) {
-  return state?.plan?.problems.map(({ input, detail, suggestion }) => (
+  return state?.plan?.problems.map(({ input, code, detail, suggestion }) => (
     <Notice
       key={`${input} ${detail}`}
       kind="notice"
@@ -205,7 +206,7 @@ function Problems({
         ) : undefined
       }
     >
-      {detail}
+      {problemText(code, detail)}
     </Notice>
   ));
 }

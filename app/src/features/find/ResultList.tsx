@@ -2,6 +2,7 @@ import { FlashList, type FlashListRef } from '@shopify/flash-list';
 import { memo, useEffect, useRef, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { texts } from '../../texts/texts';
+import { RateNote } from '../money/RateNote';
 import { Text } from '../../ui/Text';
 import { themed } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
@@ -35,9 +36,12 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
   }, [selected]);
   const foot =
     rows.length > 0 ? (
-      <Text kind="small" colour="quiet" style={styles.note}>
-        {words.pricesNote} {texts.demo}
-      </Text>
+      <View style={styles.note}>
+        <Text kind="small" colour="quiet">
+          {words.pricesNote} {texts.demo}
+        </Text>
+        <RateNote />
+      </View>
     ) : settled ? (
       <Text colour="quiet" style={styles.note}>
         {words.nothing}

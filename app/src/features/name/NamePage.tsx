@@ -11,6 +11,7 @@ import { useAskAgain, useSearch } from '../../api/search';
 import { useSession } from '../../api/session';
 import { useStored } from '../../api/stored';
 import { timeText, wholeAmount } from '../../texts/format';
+import { problemText } from '../../texts/problems';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
@@ -22,11 +23,13 @@ import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { themed } from '../../ui/theme';
 import { YearRail } from '../../ui/YearRail';
-import { useBasketToggle } from '../basket/useBasketToggle';
+import { TermAdvice } from '../advice/TermAdvice';
+import { registryAnswer, useBasketToggle } from '../basket/useBasketToggle';
 import { statusWords, warnings } from '../find/remarks';
 import { doorLook } from '../find/ResultRow';
 import { canBasket, rowFor, type Row } from '../find/rows';
 import { LineupButton } from '../lineup/LineupButton';
+import { RateNote } from '../money/RateNote';
 import { CurrencyChoice } from '../money/CurrencyChoice';
 import { currencyStore } from '../money/currencyStore';
 import { Alternatives } from './Alternatives';
@@ -58,7 +61,7 @@ export function NamePage() {
       aside={<CurrencyChoice value={currency} onChange={(code) => currencyStore.set(code)} />}
     >
       {search.error ? <Failure fault={search.error} retry={() => void search.refetch()} /> : null}
-      {problem ? <Notice kind="problem">{problem.detail}</Notice> : null}
+      {problem ? <Notice kind="problem">{problemText(problem.code, problem.detail)}</Notice> : null}
       {found !== undefined && extension ? (
         <Known
           name={found}
@@ -162,6 +165,10 @@ function Prices({ row, rate }: { readonly row: Row; readonly rate: string }) {
   const price = priceLine(priced, { years, privacy, currency, rate, now: new Date(now) });
   if (!price) return null;
   const basketed = inBasket.has(name);
+  const setYears = (term: number) => {
+    setChosen(term);
+    if (line) put.mutate({ ...line, years: term });
+  };
   return (
     <>
       <Card label={words.prices}>
@@ -180,10 +187,7 @@ function Prices({ row, rate }: { readonly row: Row; readonly rate: string }) {
           intro={price.introSaving > 0}
           currency={currency}
           name={answer.unicode}
-          onChange={(term) => {
-            setChosen(term);
-            if (line) put.mutate({ ...line, years: term });
-          }}
+          onChange={setYears}
         />
         <Text style={styles.sum}>
           {words.sum(years, wholeAmount(price.net, currency), wholeAmount(price.renewal.each, currency))}
@@ -196,6 +200,7 @@ function Prices({ row, rate }: { readonly row: Row; readonly rate: string }) {
         <Text kind="small" colour="quiet">
           {texts.find.pricesNote}
         </Text>
+        <RateNote />
         {canBasket(row) ? (
           <View style={styles.start}>
             <Action
@@ -207,6 +212,13 @@ function Prices({ row, rate }: { readonly row: Row; readonly rate: string }) {
           </View>
         ) : null}
       </Card>
+      <TermAdvice
+        lines={[{ name, unicode: answer.unicode, years, privacy, autoRenew: true, answer: registryAnswer(answer) }]}
+        catalogue={new Map([[extension.label, extension]])}
+        currency={currency}
+        rate={rate}
+        onTake={([taken]) => (taken ? setYears(taken.years) : undefined)}
+      />
       <MoneyCharts line={price} extension={extension} rate={rate} currency={currency} />
     </>
   );

@@ -42,7 +42,7 @@ function Progress({ order }: { readonly order: ShownOrder }) {
           {words.status[status]}
         </Text>
         <Text colour="quiet" style={{ marginBottom: 12 }}>
-          {paymentWords(order.payment, wholeAmount(payment.at === 'captured' ? payment.amount : order.total, currency))}
+          {paymentWords(order, wholeAmount(payment.at === 'captured' ? payment.amount : order.total, currency))}
         </Text>
       </View>
       {lines.map((line) => (
@@ -59,7 +59,8 @@ function Progress({ order }: { readonly order: ShownOrder }) {
   );
 }
 
-function paymentWords(payment: Order['payment'], amount: string): string {
+function paymentWords({ payment, total }: Pick<Order, 'payment' | 'total'>, amount: string): string {
+  if (total === 0) return words.nothingDue;
   switch (payment.at) {
     case 'asked':
       return words.asked;

@@ -19,7 +19,7 @@ export function TallyChanges({ tally: { changes, quote, promotions, buyer } }: {
   const was = buyerSeenStore.get()?.customer ?? buyer.customer;
   return (
     <Notice kind="notice" action={<Action kind="link" title={words.seen} onPress={() => buyerSeenStore.set(buyer)} />}>
-      {[`${words.changed}.`, ...changeSentences(changes, quote, promotions, was, buyer.customer)].join(' ')}
+      {[`${words.changed}.`, ...changeSentences(changes, quote, promotions, buyer.customer, was)].join(' ')}
     </Notice>
   );
 }
@@ -29,8 +29,8 @@ export function changeSentences(
   changes: readonly QuoteChange[],
   money: CodeMoney & { readonly currency: Currency },
   promotions: readonly KnownPromotion[],
-  was: Customer,
   now: Customer,
+  was = now,
 ): string[] {
   const amount = (minor: number) => wholeAmount(minor, money.currency);
   return changes.flatMap((change): string[] => {

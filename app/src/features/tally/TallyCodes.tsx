@@ -77,7 +77,14 @@ export function TallyCodes({ tally, quote }: TallyCodesProps) {
           <Notice
             key={code}
             kind="notice"
-            action={<Action kind="link" title={words.forget(code)} onPress={() => forget(code)} />}
+            action={
+              <Action
+                kind="link"
+                title={words.forget}
+                label={`${words.forget}: ${code}`}
+                onPress={() => forget(code)}
+              />
+            }
           >
             {`${code}: ${reasonWords(reason, promotionOf(code), money)}.`}
           </Notice>
@@ -88,11 +95,13 @@ export function TallyCodes({ tally, quote }: TallyCodesProps) {
       <CodeField onTry={(code) => keep.mutate({ ...codes, typed: [...codes.typed, code] })} busy={keep.isPending} />
       {keep.isError ? <Failure fault={keep.error} /> : null}
       {untyped.length > 0 ? (
-        <Action
-          kind="link"
-          title={others ? words.hide : words.others(untyped.length)}
-          onPress={() => setOthers(!others)}
-        />
+        <View style={{ alignItems: 'flex-start' }}>
+          <Action
+            kind="link"
+            title={others ? words.hide : words.others(untyped.length)}
+            onPress={() => setOthers(!others)}
+          />
+        </View>
       ) : null}
       {others
         ? untyped.map(({ code, reason = 'unknown' }) => (

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { View } from 'react-native';
 import type { Customer } from '@tienda/core/pricing/tax';
 import { useContacts } from '../../api/me';
@@ -19,7 +20,7 @@ interface TallyFootProps {
 }
 
 /** In which currency it is charged and at which rate; for which country it is taxed, to choose while no holder is known. */
-export function TallyFoot({ customer: { country, kind }, settled }: TallyFootProps) {
+export const TallyFoot = memo(function TallyFoot({ customer: { country, kind }, settled }: TallyFootProps) {
   const currency = useStored(currencyStore);
   const holder = useContacts().data?.[0];
   const billing = (change: Partial<Pick<Customer, 'country' | 'kind'>>) =>
@@ -51,4 +52,4 @@ export function TallyFoot({ customer: { country, kind }, settled }: TallyFootPro
       </View>
     </View>
   );
-}
+});

@@ -52,9 +52,6 @@ export function TallySheet() {
           </Text>
         </View>
         <View style={styles.count}>
-          <Text kind="small" colour="quiet">
-            {texts.nameCount(lines.length)}
-          </Text>
           <Chevron size={16} color={pine} aria-hidden />
         </View>
       </Pressable>

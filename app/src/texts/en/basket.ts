@@ -46,7 +46,7 @@ export const basket = {
     title: 'Import a list',
     detail:
       'One name a line, or CSV with a column of names; columns headed years, privacy and auto-renew are read too.',
-    label: 'Names',
+    label: 'Names to import',
     file: 'From a file',
     read: (count: number) => (count === 0 ? 'No names read yet.' : `${nameCount(count)} can be put in.`),
     problem: (line: number, typed: string, detail: string) => `Line ${line}, “${typed}”: ${detail}`,

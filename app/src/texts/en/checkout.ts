@@ -71,6 +71,8 @@ export const checkout = {
     cvc: 'Security code',
     cardNote:
       'The number goes straight to the payment provider. Money is taken only for names that really got registered.',
+    cardUnreachable: 'The payment provider cannot be reached. Nothing was charged; try again.',
+    cardRefused: 'The payment provider refused the card.',
     testCard: 'Demo card: 4539 0000 1111 0006, any month to come, any three digits.',
     pay: (amount: string) => `Pay ${amount}`,
     agreeFirst: 'Agree to the terms above before paying.',
@@ -101,6 +103,7 @@ export const order = {
   held: (amount: string) => `${amount} is held on the card, not yet taken.`,
   asked: 'The card is being asked.',
   captured: (amount: string) => `${amount} was taken from the card.`,
+  nothingDue: 'There was nothing to pay.',
   voided: 'Nothing was taken; the hold on the card was let go.',
   declined: (reason: string) => `${reason} Nothing was registered and nothing was taken.`,
   registered: (date: string) => `registered until ${date}`,

@@ -86,7 +86,7 @@ export const codes = {
   try: 'Try it',
   none: 'No code',
   saves: (amount: string) => `saves ${amount}`,
-  forget: (code: string) => `Forget ${code}`,
+  forget: 'Forget it',
   others: (count: number) =>
     count === 1 ? 'One code that does not apply here' : `${count} codes that do not apply here`,
   hide: 'Hide them',
@@ -96,7 +96,7 @@ export const codes = {
     percent: (percent: string, first: boolean) => `${percent} off${first ? ' the first year' : ''}`,
     amount: (amount: string) => `${amount} off each name`,
     firstYearPrice: (amount: string) => `first year at ${amount}`,
-    freePrivacy: (first: boolean) => (first ? 'privacy free for the first year' : 'privacy free of charge'),
+    freePrivacy: (first: boolean): string => (first ? 'privacy free for the first year' : 'privacy free of charge'),
   },
   on: { register: '', renew: 'renewals', transfer: 'transfers', all: '' },
   extensions: (list: string) => `only ${list}`,

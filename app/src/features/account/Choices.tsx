@@ -1,0 +1,50 @@
+import { View } from 'react-native';
+import { useSession, useSetAutoRenewDefault } from '../../api/session';
+import { useStored } from '../../api/stored';
+import { languages, languageStore, speak, type Language } from '../../texts/language';
+import { texts } from '../../texts/texts';
+import { Card } from '../../ui/Card';
+import { ChipChoice } from '../../ui/ChipChoice';
+import { Failure } from '../../ui/Empty';
+import { Text } from '../../ui/Text';
+import { Toggle } from '../../ui/Toggle';
+import { CurrencyChoice } from '../money/CurrencyChoice';
+import { currencyStore } from '../money/currencyStore';
+import { RateNote } from '../money/RateNote';
+
+const words = texts.account;
+const languageOptions = Object.entries(languages).map(([value, title]) => ({ value, title }));
+
+/** Language and currency, chosen once; for those with an account what auto-renew is set to for new names. */
+export function Choices() {
+  const account = useSession().data?.account;
+  const language = useStored(languageStore);
+  const currency = useStored(currencyStore);
+  const set = useSetAutoRenewDefault();
+  return (
+    <Card label={words.choices}>
+      <Text kind="heading" level={2}>
+        {words.choices}
+      </Text>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8, marginVertical: 8 }}>
+        <ChipChoice
+          label={texts.money.language}
+          value={language}
+          options={languageOptions}
+          onChange={(chosen) => speak(chosen as Language)}
+        />
+        <CurrencyChoice value={currency} onChange={(code) => currencyStore.set(code)} />
+        <RateNote />
+      </View>
+      {account ? (
+        <Toggle
+          title={words.autoRenew}
+          detail={words.autoRenewDetail}
+          value={account.autoRenew}
+          onChange={(autoRenew) => set.mutate(autoRenew)}
+        />
+      ) : null}
+      {set.isError ? <Failure fault={set.error} /> : null}
+    </Card>
+  );
+}

@@ -1,0 +1,179 @@
+import type { Texts } from '../en';
+import { nameCount, years } from './counts';
+
+export const name: Texts['name'] = {
+  checked: (time, registry) => `Su registro (${registry}) lo dijo a las ${time}.`,
+  askAgain: 'Preguntar otra vez al registro',
+  prices: 'Precios',
+  sum: (term, amount, each) => `Hoy, por ${years(term)}: ${amount}. Luego ${each} al año, a precio de hoy.`,
+  premium: (first, later) =>
+    `Nombre premium: su registro pide ${first} por el primer año y ${later} por cada año posterior.`,
+  putIn: (term) => `Poner en la cesta, ${years(term)}`,
+  takeOut: 'Sacar de la cesta',
+  years: 'Años',
+  month: 'Mes',
+  keepTitle: 'Coste de mantenerlo',
+  keepCost: 'coste de mantenerlo',
+  keepDetail: (five, ten) => `Todo lo que se paga por mantenerlo: ${five} en cinco años, ${ten} en diez.`,
+  historyTitle: 'Precios pasados',
+  register: 'primer año',
+  renew: 'años posteriores',
+  trend: (extension, register, renew) => {
+    const change = (percent: number) =>
+      percent === 0 ? 'no cambió' : percent > 0 ? `subió un ${percent}%` : `bajó un ${-percent}%`;
+    return register === renew
+      ? `En el último año el precio de .${extension} ${change(renew)}.`
+      : `En el último año registrar .${extension} ${change(register)}, renovar ${change(renew)}.`;
+  },
+  facts: (extension) => `Sobre .${extension}`,
+  renewal: 'Renovación',
+  renewalPrice: (amount) => `${amount} al año, sin la tasa anual`,
+  transfer: 'Traslado aquí',
+  transferPrice: (amount, addsYear, lockDays) =>
+    `${amount}${addsYear ? ', añade un año' : ', no añade año'}; ${
+      lockDays === 0 ? 'posible en cualquier momento' : `no en los ${lockDays} días tras registrar o trasladar`
+    }`,
+  restore: 'Recuperación',
+  restorePrice: (amount) => `${amount} y una renovación, si se dejó caer en redención`,
+  fee: 'Tasa anual',
+  noFee: 'ninguna',
+  yearlyFee: (amount) => `${amount}, en todos los precios mostrados`,
+  terms: 'Plazos',
+  privacyTitle: 'Privacidad',
+  privacy: {
+    included: () => 'incluida sin coste',
+    priced: (each) => `posible por ${each} al año`,
+    hiddenByRegistry: () => 'nada que comprar: el registro no muestra datos personales',
+    notAllowed: () => 'no es posible: el registro exige mostrar al titular',
+  },
+  publicView: 'Vista pública',
+  publicViews: {
+    included:
+      'Con privacidad cualquiera ve el registrador y las fechas; sin ella, también nombre, localidad y correo del titular.',
+    priced:
+      'Con privacidad cualquiera ve el registrador y las fechas; sin ella, también nombre, localidad y correo del titular.',
+    hiddenByRegistry: 'Cualquiera ve el registrador y las fechas, nunca al titular.',
+    notAllowed: 'Cualquiera ve nombre, localidad y correo del titular, además del registrador y las fechas.',
+  },
+  label: 'Qué cabe',
+  labelRules: (min, max, scripts) => `de ${min} a ${max} caracteres, letras ${scripts.join(', ')}`,
+  requirements: 'Requisitos',
+  noRequirements: 'ninguno: cualquiera puede tenerlo',
+  agreements: 'Condiciones del registro, que se aceptan en la caja',
+  life: {
+    title: 'Si se registra hoy',
+    addGrace: (days) => `En ${days} días se puede devolver con reembolso.`,
+    expires: (term, date) =>
+      term === 1
+        ? `Tras un año, el ${date}, termina si no se renueva.`
+        : `Tras ${years(term)}, el ${date}, termina si no se renueva.`,
+  },
+};
+
+export const taken: Texts['taken'] = {
+  title: 'Quién lo tiene',
+  holder: 'Titular',
+  heldBack: (why) => `no se muestra: ${why.charAt(0).toLowerCase()}${why.slice(1)}`,
+  registrar: 'Registrador',
+  registered: 'Registrado',
+  expires: 'Pagado hasta',
+  status: 'Estado',
+  statuses: {
+    active: 'activo: nada especial',
+    'client transfer prohibited': 'bloqueado contra traslado, como es habitual',
+    'client update prohibited': 'bloqueado contra cambios por su registrador',
+    'client delete prohibited': 'bloqueado contra borrado por su registrador',
+    'client hold': 'apagado por su registrador: no funciona',
+    'server hold': 'apagado por su registro: no funciona',
+    'auto renew period': 'pasada su fecha, en periodo de gracia: su titular aún puede renovarlo',
+    'redemption period': 'en redención: su titular puede recuperarlo a un precio alto',
+    'pending delete': 'a punto de borrarse',
+    'pending transfer': 'en traslado a otro registrador',
+  },
+  nameservers: 'Servidores de nombres',
+  showRaw: 'Mostrar los datos de registro (RDAP)',
+  hideRaw: 'Ocultar los datos de registro',
+};
+
+export const watch: Texts['watch'] = {
+  title: 'Esperarlo',
+  earliest: (watched, date) => `Si nadie lo renueva, ${watched} queda libre el ${date} como muy pronto.`,
+  detail: 'Llega un correo cuando su registro dice que está libre. Vigilarlo no cuesta ni reserva nada.',
+  begin: 'Vigilarlo',
+  end: 'No vigilarlo más',
+  signIn: 'Entrar para vigilarlo',
+  list: 'Nombres que espera',
+  none: 'No se vigila ningún nombre. Un nombre ocupado se puede vigilar en su página.',
+  free: 'libre ahora',
+  from: (date) => `libre desde el ${date} como muy pronto`,
+};
+
+export const offer: Texts['offer'] = {
+  title: 'Hacer una oferta',
+  detail:
+    'Tienda lleva su oferta al titular, que puede aceptarla, pedir más o rechazarla. No se paga nada hasta que ambos estén de acuerdo. La comisión es una décima parte del precio, 25 dólares como mínimo.',
+  signIn: 'Entrar para hacer una oferta',
+  amount: 'Lo que ofrece, en dólares de EE. UU.',
+  amountHint: '50 o más',
+  badAmount: 'Escriba un importe como 250.',
+  feePaidBy: 'La comisión la paga',
+  byMe: 'yo, además del precio',
+  byHolder: 'el titular, de lo que recibe',
+  message: (of) => `Mensaje al titular de ${of}`,
+  sums: (fee, buyer, holder) => `La comisión es ${fee}. Usted pagaría ${buyer}; al titular le llegarían ${holder}.`,
+  send: 'Enviar la oferta',
+  sent: (amount) => `Ofreció ${amount}. El titular aún no ha respondido; llegará un correo cuando lo haga.`,
+  countered: (offered, asked, total) =>
+    `Ofreció ${offered}. El titular pide ${asked}; con la comisión pagaría ${total}.`,
+  agreed: (amount, total) => `Acordado en ${amount}. Con la comisión son ${total}. No se ha cobrado nada.`,
+  declined: (amount) => `El titular no acepta ${amount}. No se ha cobrado nada.`,
+  withdrawn: 'Retiró la oferta. No se ha cobrado nada.',
+  accept: (amount) => `Aceptar ${amount}`,
+  raise: 'O ofrecer otro importe, en dólares de EE. UU.',
+  sendRaise: 'Ofrecer esto',
+  withdraw: 'Retirar',
+  another: 'Hacer otra oferta',
+  list: 'Ofertas',
+  none: 'No hay ofertas. Se hacen en la página de un nombre ocupado.',
+  states: {
+    sent: 'a la espera del titular',
+    countered: 'el titular pide más',
+    agreed: 'acordada',
+    declined: 'rechazada',
+    withdrawn: 'retirada',
+  },
+};
+
+export const ideas: Texts['ideas'] = {
+  instead: {
+    title: 'Nombres parecidos',
+    detail: 'La misma palabra en otra parte, y variantes cercanas; la mejor antes.',
+  },
+  protect: {
+    title: 'Protegerlo',
+    detail: 'Extensiones principales y erratas probables, para que nadie más las tome. Tome las que quiera, o ninguna.',
+  },
+  none: 'No se nos ocurre nada más.',
+  more: (count) => `Mostrar los ${count}`,
+  addAll: (count) => `Poner ${nameCount(count)} en la cesta`,
+  price: (first, then) => `${first} el primer año, luego ${then}`,
+  reasons: {
+    otherExtension: 'otra extensión',
+    mainExtension: 'extensión principal',
+    before: (word) => `con «${word}» delante`,
+    after: (word) => `con «${word}» detrás`,
+    plural: 'plural',
+    singular: 'singular',
+    synonym: (word, of) => `«${word}» por «${of}»`,
+    shorter: (without) => `sin «${without}»`,
+    joined: 'sin el guion',
+    blend: (first, second) => `mezcla de «${first}» y «${second}»`,
+    soundsSame: 'suena igual',
+    mistyping: {
+      missing: 'falta una letra',
+      doubled: 'una letra doble',
+      swapped: 'dos letras cambiadas',
+      neighbour: 'la tecla de al lado',
+    },
+  },
+};
