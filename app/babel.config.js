@@ -1,4 +1,5 @@
-module.exports = (api) => {
-  api.cache(true);
-  return { presets: ['babel-preset-expo'] };
-};
+module.exports = (api) => ({
+  presets: ['babel-preset-expo'],
+  // Metro fetches such modules when they are asked for; Jest has them at hand.
+  plugins: api.env('test') ? ['@babel/plugin-transform-dynamic-import'] : [],
+});

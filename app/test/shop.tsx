@@ -20,6 +20,7 @@ export const extensions: readonly Extension[] = [
     agreements: [{ id: 'lanternhead-terms', title: 'Terms' }],
   }),
   exampleExtension('org', { popularity: 90 }),
+  exampleExtension('paris', { terms: { register: [1, 2], renew: [1] }, popularity: 20 }),
   exampleExtension('lake', { privacy: { policy: 'priced', price: 250 }, popularity: 10 }),
 ];
 
@@ -60,6 +61,7 @@ export class FakeServer {
     const code = /^\/api\/promotions\/(.*)$/.exec(path)?.[1];
     if (code !== undefined) return this.private(code);
     if (path === '/api/basket-codes') this.codes = sent as BasketCodes;
+    else if (path === '/api/basket/seen') this.lines = this.lines.map(({ changes: _, ...line }) => line);
     else if (path === '/api/basket/lines') for (const line of linesOf(sent)) this.change('PUT', line.name, line);
     else if (path.startsWith('/api/basket/')) this.change(method, path.slice('/api/basket/'.length), sent);
     return respond(200, { lines: this.lines, codes: this.codes });
