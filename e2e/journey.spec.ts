@@ -25,7 +25,8 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
     if (await opener.isVisible()) await opener.click();
     const tally = shop.getByRole('group', { name: 'Tally' });
     await expect(tally).toContainText('introductory price');
-    await expect(tally).toContainText('$3.91');
+    await expect(tally).toContainText('code FIRSTKNOT, 20% off the first year');
+    await expect(tally).toContainText('$3.17');
     await expect(tally).toContainText('14.68');
   });
 
@@ -40,6 +41,7 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
     await expect(card).toContainText('$17.86');
     await shop.reload();
     await expect(card).toContainText('$17.86');
+    await expect(shop.getByRole('radio', { name: /^REGATTA · best/ })).toBeChecked();
     await shop.getByRole('button', { name: 'Go to checkout' }).click();
   });
 
@@ -84,7 +86,7 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
   });
 
   await test.step('pay: terms first, then the card', async () => {
-    const pay = shop.getByRole('button', { name: 'Pay $21.97' });
+    const pay = shop.getByRole('button', { name: 'Pay $18.73' });
     await pay.click();
     await expect(shop.getByText('Agree to the terms above before paying.')).toBeVisible();
     await shop.getByRole('switch', { name: 'Terms of 1 registry' }).click();
@@ -101,9 +103,9 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
 
   await test.step('progress: received, sent, registered, charged once', async () => {
     await expect(shop.getByRole('heading', { name: 'Sent to the registry' })).toBeVisible();
-    await expect(shop.getByText('$21.97 is held on the card, not yet taken.')).toBeVisible();
+    await expect(shop.getByText('$18.73 is held on the card, not yet taken.')).toBeVisible();
     await expect(shop.getByRole('heading', { name: 'Registered' })).toBeVisible();
-    await expect(shop.getByText('$21.97 was taken from the card.')).toBeVisible();
+    await expect(shop.getByText('$18.73 was taken from the card.')).toBeVisible();
     await shop.getByRole('button', { name: 'See it under Names' }).click();
   });
 
@@ -131,6 +133,6 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
   await test.step('the mail says what was registered and charged', async () => {
     await shop.goto(`/inbox?to=${encodeURIComponent(email)}`);
     await expect(shop.getByRole('heading', { name: `${name} is registered` })).toBeVisible();
-    await expect(shop.getByText('Taken: 21.97 USD')).toBeVisible();
+    await expect(shop.getByText('Taken: 18.73 USD')).toBeVisible();
   });
 });

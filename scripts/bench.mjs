@@ -13,6 +13,7 @@ const { benchCore } = await import('./bench/core.mjs');
 const { benchFirstLoad } = await import('./bench/firstLoad.mjs');
 const { benchHttp } = await import('./bench/http.mjs');
 const { benchIdeas } = await import('./bench/ideas.mjs');
+const { benchPreview } = await import('./bench/preview.mjs');
 const { benchScreen } = await import('./bench/screen.mjs');
 const { benchSearch } = await import('./bench/search.mjs');
 const { benchZones } = await import('./bench/zones.mjs');
@@ -31,7 +32,8 @@ const parts = {
   zones: () => benchZones(),
   ideas: () => benchIdeas(),
   core: () => benchCore(),
-  http: () => benchHttp(url),
+  preview: () => benchPreview(url),
+  http: () => benchHttp(url, env),
   firstLoad: () => benchFirstLoad(url),
 };
 const asked = process.argv.slice(2);

@@ -14,7 +14,10 @@ export async function benchCore() {
   const facts = {
     now: new Date('2026-11-24T10:00:00Z'),
     readName: (name) => domainName(name, catalogue),
-    rates: { EUR: '0.92' }, answers: new Map(), heldUntil: new Map(), isValidVatNumber: () => false,
+    rates: { EUR: '0.92' },
+    answers: new Map(),
+    heldUntil: new Map(),
+    isValidVatNumber: () => false,
   };
   const rows = [];
   for (const lines of [1, 20, 500]) {
@@ -23,8 +26,13 @@ export async function benchCore() {
     const floor = await timesOf(300, () => request.items.map(({ years }) => JSON.stringify({ total: years * 1450 })));
     const p50 = percentile(samples, 0.5);
     rows.push({
-      what: `quote in core, ${lines} lines: ${Math.round(1000 / p50)} quotes/s`, p50: round(p50, 3), p95: round(percentile(samples, 0.95), 3),
-      unit: 'ms', floor: round(percentile(floor, 0.5), 4), floorIs: 'a JSON object a line', ratio: round(p50 / percentile(floor, 0.5), 1),
+      what: `quote in core, ${lines} lines: ${Math.round(1000 / p50)} quotes/s`,
+      p50: round(p50, 3),
+      p95: round(percentile(samples, 0.95), 3),
+      unit: 'ms',
+      floor: round(percentile(floor, 0.5), 4),
+      floorIs: 'a JSON object a line',
+      ratio: round(p50 / percentile(floor, 0.5), 1),
     });
   }
   // Names are read beforehand, as in the app, so that what is timed is codes and unlocks alone.
@@ -32,13 +40,21 @@ export async function benchCore() {
   const read = new Map(request.items.map(({ name }) => [name, facts.readName(name)]));
   const known = { ...facts, readName: (name) => read.get(name) };
   const without = await timesOf(60, () => quote(request, known));
-  for (const [what, terms] of [['codes that apply', { minYears: 1 }], ['codes one year too long, each unlocked', { minYears: 4, value: 50 }]]) {
+  for (const [what, terms] of [
+    ['codes that apply', { minYears: 1 }],
+    ['codes one year too long, each unlocked', { minYears: 4, value: 50 }],
+  ]) {
     const promotions = Array.from({ length: 50 }, (_, i) => codeOf(i, terms));
     const samples = await timesOf(60, () => quote(request, { ...known, promotions }));
     const p50 = percentile(samples, 0.5);
     rows.push({
-      what: `best code and unlocks, 50 ${what}, 500 lines`, p50: round(p50, 2), p95: round(percentile(samples, 0.95), 2), unit: 'ms',
-      floor: round(percentile(without, 0.5), 2), floorIs: 'the same quote without codes', ratio: round(p50 / percentile(without, 0.5), 1),
+      what: `best code and unlocks, 50 ${what}, 500 lines`,
+      p50: round(p50, 2),
+      p95: round(percentile(samples, 0.95), 2),
+      unit: 'ms',
+      floor: round(percentile(without, 0.5), 2),
+      floorIs: 'the same quote without codes',
+      ratio: round(p50 / percentile(without, 0.5), 1),
     });
   }
   return rows;
@@ -50,7 +66,13 @@ const labels = ['boats', 'org', 'com', 'net', 'shop', 'co.uk', 'paris', 'coop', 
 function basketOf(lines) {
   const items = Array.from({ length: lines }, (_, i) => {
     const label = labels[i % labels.length];
-    return { name: `n${i}.${label}`, action: 'register', years: label === 'paris' ? 1 : (i % 3) + 1, privacy: true, autoRenew: true };
+    return {
+      name: `n${i}.${label}`,
+      action: 'register',
+      years: label === 'paris' ? 1 : (i % 3) + 1,
+      privacy: true,
+      autoRenew: true,
+    };
   });
   return { currency: 'EUR', items, codes: [], customer: { country: 'IE', kind: 'person', isNew: true } };
 }

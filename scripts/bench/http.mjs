@@ -1,4 +1,7 @@
+import { execFileSync } from 'node:child_process';
 import http from 'node:http';
+import path from 'node:path';
+import { postgresPrograms } from '../setup.mjs';
 import { bareKoa } from './bareKoa.mjs';
 import { round, throughput } from './measure.mjs';
 
@@ -19,9 +22,9 @@ function request(url, body) {
   });
 }
 
-const quoteRequest = {
+const quoteOf = (names) => ({
   currency: 'USD',
-  items: Array.from({ length: 5 }, (_, i) => ({
+  items: Array.from({ length: names }, (_, i) => ({
     name: `bench${i}.org`,
     action: 'register',
     years: 2,
@@ -30,20 +33,30 @@ const quoteRequest = {
   })),
   codes: [],
   customer: { country: 'IE', kind: 'person', isNew: true },
-};
+});
+
+/** Look-ups by primary key a second that PostgreSQL answers to as many clients: `pgbench -S`. */
+function selects({ DATABASE_URL }) {
+  const pgbench = path.join(postgresPrograms(), 'pgbench');
+  const quiet = { stdio: ['ignore', 'pipe', 'ignore'], encoding: 'utf8' };
+  execFileSync(pgbench, ['-i', '-q', '-s', '1', DATABASE_URL], quiet);
+  const said = execFileSync(pgbench, ['-S', '-n', '-c', '16', '-j', '2', '-T', '4', DATABASE_URL], quiet);
+  return Number(/tps = ([\d.]+)/.exec(said)?.[1]);
+}
 
 /** Requests a second, each against a bare Koa route that does the same transport and nothing else. */
-export async function benchHttp(url) {
+export async function benchHttp(url, env) {
   const bare = await bareKoa();
   try {
-    await request(`${url}/api/quotes`, quoteRequest);
+    const sizes = [1, 5, 20, 500];
+    for (const names of sizes) await request(`${url}/api/quotes`, quoteOf(names));
     const pairs = [
       ['GET /api/health', () => request(`${url}/api/health`), () => request(`${bare.url}/`)],
-      [
-        'POST /api/quotes, 5 names',
-        () => request(`${url}/api/quotes`, quoteRequest),
-        () => request(`${bare.url}/`, quoteRequest),
-      ],
+      ...sizes.map((names) => [
+        `POST /api/quotes, ${names} names`,
+        () => request(`${url}/api/quotes`, quoteOf(names)),
+        () => request(`${bare.url}/`, quoteOf(names)),
+      ]),
     ];
     const rows = [];
     for (const [what, ours, floor] of pairs) {
@@ -57,6 +70,15 @@ export async function benchHttp(url) {
         ratio: round(measured / best, 3),
       });
     }
+    const tps = selects(env);
+    const quotes = rows.find(({ what }) => what === 'POST /api/quotes, 1 names');
+    rows.push({
+      ...quotes,
+      what: 'the same, 1 name',
+      floor: round(tps, 0),
+      floorIs: 'pgbench -S',
+      ratio: round(quotes.p50 / tps, 3),
+    });
     return rows;
   } finally {
     bare.stop();

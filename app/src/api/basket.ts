@@ -12,8 +12,15 @@ export interface BasketView {
 
 export const emptyBasket: BasketView = { lines: [], codes: { typed: [] } };
 
+const basketQuery = { queryKey: key, queryFn: () => call<BasketView>('GET', '/api/basket') };
+
 export function useBasket() {
-  return useQuery({ queryKey: key, queryFn: () => call<BasketView>('GET', '/api/basket') });
+  return useQuery(basketQuery);
+}
+
+/** How many names are in it; whatever else changes, this does not. */
+export function useBasketCount(): number {
+  return useQuery({ ...basketQuery, select: ({ lines }) => lines.length }).data ?? 0;
 }
 
 /** The basket once its registries have been asked of what was not known lately; shown wherever the basket is. */

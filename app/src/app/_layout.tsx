@@ -1,9 +1,12 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { useState } from 'react';
+import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { useState, type ReactNode } from 'react';
 import { ApiProblem } from '../api/client';
 import { Shell } from '../features/shell/Shell';
 import { TallyProvider, useComputedTally } from '../features/tally/useTally';
 import { TiendaTheme } from '../ui/theme';
+
+// What changed is drawn within the same task, not a timer later.
+notifyManager.setScheduler(queueMicrotask);
 
 const mostRetries = 2;
 
@@ -20,17 +23,15 @@ export default function Layout() {
   return (
     <QueryClientProvider client={queries}>
       <TiendaTheme>
-        <Shop />
+        <WithTally>
+          <Shell />
+        </WithTally>
       </TiendaTheme>
     </QueryClientProvider>
   );
 }
 
-/** The shop with its one tally. */
-function Shop() {
-  return (
-    <TallyProvider value={useComputedTally()}>
-      <Shell />
-    </TallyProvider>
-  );
+/** One tally for the whole shop; what does not show it is not drawn again when it changes. */
+function WithTally({ children }: { readonly children: ReactNode }) {
+  return <TallyProvider value={useComputedTally()}>{children}</TallyProvider>;
 }

@@ -1,6 +1,7 @@
 import Button from '@rneui/themed/dist/Button';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { fonts, thumb, usePalette } from './theme';
+import { useSteady } from './useSteady';
 
 interface ActionProps {
   readonly title: string;
@@ -14,7 +15,13 @@ interface ActionProps {
 }
 
 /** A button with words on it. */
-export function Action({ title, onPress, kind = 'second', busy = false, disabled = false, icon, label }: ActionProps) {
+export function Action({ onPress, ...rest }: ActionProps) {
+  return <Pushable {...rest} onPress={useSteady(onPress)} />;
+}
+
+/** Drawn again only when it says something else. */
+const Pushable = memo(function Pushable(props: ActionProps) {
+  const { title, onPress, kind = 'second', busy = false, disabled = false, icon, label } = props;
   const palette = usePalette();
   const main = kind === 'main';
   const colour = main ? palette.onTerracotta : palette.terracotta;
@@ -51,4 +58,4 @@ export function Action({ title, onPress, kind = 'second', busy = false, disabled
       loadingProps={{ color: colour }}
     />
   );
-}
+});

@@ -1,6 +1,8 @@
+import { memo } from 'react';
 import { Pressable, View } from 'react-native';
 import { Text } from './Text';
 import { fonts, themed, thumb } from './theme';
+import { useSteady } from './useSteady';
 
 interface OptionProps {
   readonly title: string;
@@ -12,7 +14,13 @@ interface OptionProps {
 }
 
 /** One of several, of which one is chosen: a round mark, words, and what it comes to. Stands in a radio group. */
-export function Option({ title, detail = '', aside = '', checked, onPress, mono = false }: OptionProps) {
+export function Option({ onPress, ...rest }: OptionProps) {
+  return <Choosable {...rest} onPress={useSteady(onPress)} />;
+}
+
+/** Drawn again only when it says something else. */
+const Choosable = memo(function Choosable(props: OptionProps) {
+  const { title, detail = '', aside = '', checked, onPress, mono = false } = props;
   const styles = useStyles();
   return (
     <Pressable
@@ -40,7 +48,7 @@ export function Option({ title, detail = '', aside = '', checked, onPress, mono 
       ) : null}
     </Pressable>
   );
-}
+});
 
 const useStyles = themed((palette) => ({
   row: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: thumb, paddingVertical: 4 },

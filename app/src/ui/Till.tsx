@@ -1,6 +1,6 @@
 import { Pressable, View } from 'react-native';
 import Svg, { Defs, Path, Pattern, Rect } from 'react-native-svg';
-import { useState, type ReactNode } from 'react';
+import { memo, useState, type ReactNode } from 'react';
 import { Text } from './Text';
 import { themed, usePalette } from './theme';
 
@@ -43,7 +43,7 @@ interface TillLineProps {
 }
 
 /** One line: words, dotted leaders, amount; what it means, when asked. */
-export function TillLine({ words, amount, look = 'plain', why }: TillLineProps) {
+export const TillLine = memo(function TillLine({ words, amount, look = 'plain', why }: TillLineProps) {
   const styles = useStyles();
   const [open, setOpen] = useState(false);
   const colour = look === 'saving' ? 'sage' : look === 'quiet' ? 'quiet' : 'pine';
@@ -73,7 +73,7 @@ export function TillLine({ words, amount, look = 'plain', why }: TillLineProps) 
       ) : null}
     </>
   );
-}
+});
 
 const useStyles = themed((palette) => ({
   shadow: { marginBottom: 12 },

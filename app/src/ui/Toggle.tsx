@@ -1,7 +1,8 @@
-import { useId } from 'react';
+import { memo, useId } from 'react';
 import { Pressable, View } from 'react-native';
 import { Text } from './Text';
 import { themed, thumb } from './theme';
+import { useSteady } from './useSteady';
 
 interface ToggleProps {
   readonly title: string;
@@ -15,7 +16,12 @@ interface ToggleProps {
  * A switch with its name, and under it what the choice means. Drawn here, since the platform's own switch
  * cannot be given Tienda's shape.
  */
-export function Toggle({ title, detail, value, onChange, disabled = false }: ToggleProps) {
+export function Toggle({ onChange, ...rest }: ToggleProps) {
+  return <Switch {...rest} onChange={useSteady(onChange)} />;
+}
+
+/** Drawn again only when it says something else. */
+const Switch = memo(function Switch({ title, detail, value, onChange, disabled = false }: ToggleProps) {
   const styles = useStyles();
   const id = useId();
   return (
@@ -42,7 +48,7 @@ export function Toggle({ title, detail, value, onChange, disabled = false }: Tog
       </Pressable>
     </View>
   );
-}
+});
 
 const useStyles = themed((palette) => ({
   row: { flexDirection: 'row', alignItems: 'center', gap: 12, paddingVertical: 8 },

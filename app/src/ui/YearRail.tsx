@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Pressable, View } from 'react-native';
 import type { YearCell } from '@tienda/core/pricing/yearRail';
 import type { Currency } from '@tienda/core/pricing/money';
@@ -5,6 +6,7 @@ import { texts } from '../texts/texts';
 import { shortAmount, wholeAmount } from '../texts/format';
 import { Text } from './Text';
 import { themed, thumb } from './theme';
+import { useSteady } from './useSteady';
 
 interface YearRailProps {
   readonly cells: readonly YearCell[];
@@ -23,47 +25,71 @@ const shortest = 14;
  * Ten years of one name as bars as tall as their price: solid is paid today, hollow comes later. Tapping the
  * fourth makes the term four years.
  */
-export function YearRail({ cells, years, allowedYears, intro, currency, name, onChange }: YearRailProps) {
+export const YearRail = memo(function YearRail(props: YearRailProps) {
+  const { cells, years, allowedYears, intro, currency, name } = props;
   const styles = useStyles();
+  const onChange = useSteady(props.onChange);
   const dearest = Math.max(...cells.map(({ total }) => total), 1);
   return (
     <View role="radiogroup" aria-label={texts.rail.group(name)} style={styles.rail}>
-      {cells.map(({ year, state, total }) => {
-        const allowed = allowedYears.includes(year);
-        const paid = state === 'paid';
-        const height = Math.max(shortest, Math.round((total / dearest) * tallest));
-        return (
-          <Pressable
-            key={year}
-            role="radio"
-            aria-checked={year === years}
-            aria-disabled={!allowed}
-            disabled={!allowed}
-            aria-label={texts.rail.cell(year, wholeAmount(total, currency), paid, allowed)}
-            onPress={() => onChange(year)}
-            style={styles.cell}
-          >
-            <Text kind="amount" colour="quiet" style={styles.price} numberOfLines={1}>
-              {shortAmount(total, currency)}
-            </Text>
-            <View
-              style={[
-                styles.bar,
-                { height },
-                paid ? styles.paid : styles.later,
-                paid && intro && year === 1 && styles.intro,
-                !allowed && !paid && styles.notAllowed,
-              ]}
-            />
-            <Text kind="amount" style={[styles.year, paid && styles.yearPaid]} colour={allowed ? 'pine' : 'quiet'}>
-              {year}
-            </Text>
-          </Pressable>
-        );
-      })}
+      {cells.map(({ year, state, total }) => (
+        <Cell
+          key={year}
+          year={year}
+          total={total}
+          paid={state === 'paid'}
+          height={Math.max(shortest, Math.round((total / dearest) * tallest))}
+          chosen={year === years}
+          allowed={allowedYears.includes(year)}
+          intro={intro && year === 1}
+          currency={currency}
+          onChange={onChange}
+        />
+      ))}
     </View>
   );
+});
+
+interface CellProps extends Pick<YearRailProps, 'intro' | 'currency' | 'onChange'> {
+  readonly year: number;
+  readonly total: number;
+  readonly paid: boolean;
+  readonly height: number;
+  readonly chosen: boolean;
+  readonly allowed: boolean;
 }
+
+/** One year; drawn again only when it has changed itself. */
+const Cell = memo(function Cell({ year, total, paid, height, chosen, allowed, intro, currency, onChange }: CellProps) {
+  const styles = useStyles();
+  return (
+    <Pressable
+      role="radio"
+      aria-checked={chosen}
+      aria-disabled={!allowed}
+      disabled={!allowed}
+      aria-label={texts.rail.cell(year, wholeAmount(total, currency), paid, allowed)}
+      onPress={() => onChange(year)}
+      style={styles.cell}
+    >
+      <Text kind="amount" colour="quiet" style={styles.price} numberOfLines={1}>
+        {shortAmount(total, currency)}
+      </Text>
+      <View
+        style={[
+          styles.bar,
+          { height },
+          paid ? styles.paid : styles.later,
+          paid && intro && styles.intro,
+          !allowed && !paid && styles.notAllowed,
+        ]}
+      />
+      <Text kind="amount" style={[styles.year, paid && styles.yearPaid]} colour={allowed ? 'pine' : 'quiet'}>
+        {year}
+      </Text>
+    </Pressable>
+  );
+});
 
 const useStyles = themed((palette) => ({
   rail: { flexDirection: 'row', gap: 3 },

@@ -41,6 +41,7 @@ export function decimalsOf(currency: Currency): number {
  * @example convert(18, 'EUR', '0.92') // 17, from 16.56
  */
 export function convert(usdCents: Minor, currency: Currency, rate: string): Minor {
+  if (currency === 'USD' && rate === '1') return usdCents;
   return Big(usdCents)
     .times(rate)
     .times(Big(10).pow(decimals[currency] - decimals.USD))

@@ -6,7 +6,7 @@ import ShoppingBasket from 'lucide-react-native/icons/shopping-basket';
 import User from 'lucide-react-native/icons/user';
 import type { ComponentType } from 'react';
 import { Pressable, View } from 'react-native';
-import { useBasket } from '../../api/basket';
+import { useBasketCount } from '../../api/basket';
 import { texts } from '../../texts/texts';
 import { Text } from '../../ui/Text';
 import { themed, usePalette } from '../../ui/theme';
@@ -33,7 +33,7 @@ export function Places({ wide }: { readonly wide: boolean }) {
   const styles = useStyles();
   const { terracotta, quiet, onTerracotta } = usePalette();
   const path = usePathname();
-  const count = useBasket().data?.lines.length ?? 0;
+  const count = useBasketCount();
   return (
     <View role="navigation" aria-label={words.nav} style={wide ? styles.rail : styles.bar}>
       {places.map(({ href, title, Icon, starts }) => {

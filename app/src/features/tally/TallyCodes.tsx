@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { View } from 'react-native';
 import { codeKey } from '@tienda/core/pricing/promotion';
 import type { CodeAnswer, Quote } from '@tienda/core/pricing/quote';
@@ -23,7 +23,7 @@ interface TallyCodesProps {
 }
 
 /** The promo codes: one to type, those that save, those that do not and why, and what a longer term would save. */
-export function TallyCodes({ tally, quote }: TallyCodesProps) {
+export const TallyCodes = memo(function TallyCodes({ tally, quote }: TallyCodesProps) {
   const { codes, promotions } = tally;
   const keep = useKeepCodes();
   const [others, setOthers] = useState(false);
@@ -112,7 +112,7 @@ export function TallyCodes({ tally, quote }: TallyCodesProps) {
         : null}
     </View>
   );
-}
+});
 
 interface UnlockedProps extends TallyCodesProps {
   readonly unlock: Unlock;

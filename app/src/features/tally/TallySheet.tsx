@@ -1,7 +1,7 @@
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import { router } from 'expo-router';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { portion } from '@tienda/core/pricing/money';
 import type { Quote } from '@tienda/core/pricing/quote';
@@ -74,11 +74,13 @@ export function TallySheet() {
 /** The tally in full: what changed, the roll, the promo codes. */
 export function TallyContent({ tally, quote }: { readonly tally: Tally; readonly quote: Quote }) {
   const { lines, promotions, buyer } = tally;
+  // The sums come first; what codes would do here may follow a frame later.
+  const later = useDeferredValue(tally);
   return (
     <>
       <TallyChanges tally={tally} />
       <TallyRoll quote={quote} customer={buyer.customer} lines={lines} promotions={promotions} />
-      <TallyCodes tally={tally} quote={quote} />
+      <TallyCodes tally={later} quote={later.quote ?? quote} />
     </>
   );
 }
