@@ -45,7 +45,7 @@ for (const colorScheme of ['light', 'dark'] as const)
         await expectAccessible(shop, path);
       }
       await shop.goto('/basket');
-      await expect(shop.getByRole('radiogroup')).toBeVisible();
+      await expect(shop.getByRole('radiogroup', { name: /^Years for/ })).toBeVisible();
       await expectAccessible(shop, 'basket');
       await shop.goto('/checkout/account');
       await shop.getByRole('button', { name: 'Send me a code' }).click();

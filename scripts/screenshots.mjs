@@ -17,8 +17,8 @@ const phone = { width: 390, height: 844 };
 const wide = { width: 1280, height: 800 };
 
 /** Opens a browser of its own, does what leads to the view, and takes the picture. */
-async function picture(name, viewport, lead, colorScheme = 'light') {
-  const context = await browser.newContext({ viewport, colorScheme, locale: 'en-IE' });
+async function picture(name, viewport, lead, { colorScheme = 'light', locale = 'en-IE' } = {}) {
+  const context = await browser.newContext({ viewport, colorScheme, locale });
   const page = await context.newPage();
   await lead(page);
   await page.waitForTimeout(600);
@@ -77,7 +77,7 @@ async function emptyBasket() {
 
 await emptyBasket();
 await picture('find-phone', phone, findWithTally);
-await picture('find-phone-dark', phone, findWithTally, 'dark');
+await picture('find-phone-dark', phone, findWithTally, { colorScheme: 'dark' });
 await picture('find-wide', wide, findWithTally);
 await picture('filters-phone', phone, async (page) => {
   await find('saltwhistle')(page);
@@ -96,6 +96,30 @@ await picture('lineup-wide', wide, async (page) => {
 });
 await picture('basket-phone', phone, basket);
 await picture('basket-wide', wide, basket);
+await picture('codes-phone', phone, async (page) => {
+  await basket(page);
+  await page.getByLabel('A code you have').fill('quayside');
+  await page.getByRole('button', { name: 'Try it' }).click();
+  await page.getByRole('radio', { name: /^QUAYSIDE/ }).waitFor();
+  await page.getByRole('button', { name: 'Try it' }).scrollIntoViewIfNeeded();
+});
+await picture('advice-phone', phone, async (page) => {
+  await basket(page);
+  await page.getByRole('button', { name: 'Which term?' }).click();
+  await page.getByRole('button', { name: 'Take these terms' }).waitFor();
+});
+await picture(
+  'basket-es-phone',
+  phone,
+  async (page) => {
+    await page.goto(`${url}/?q=saltwhistle.boats+saltwhistle.org`);
+    for (const extension of ['boats', 'org'])
+      await page.getByRole('button', { name: `Poner saltwhistle.${extension} en la cesta` }).click();
+    await page.getByRole('link', { name: 'Cesta, 2 nombres' }).click();
+    await page.getByText('Vence más tarde').scrollIntoViewIfNeeded();
+  },
+  { locale: 'es-ES' },
+);
 await picture('account-step-phone', phone, async (page) => {
   await basket(page);
   await page.getByRole('button', { name: 'Go to checkout' }).click();

@@ -42,7 +42,8 @@ import { orderRoutes } from './orders/routes';
 import { OrderService } from './orders/service';
 import { OrderStore } from './orders/store';
 import { OrderWorker } from './orders/worker';
-import { CodeUseStore } from './pricing/codeUseStore';
+import { promotionRoutes } from './promotions/routes';
+import { CodeUseStore } from './promotions/store';
 import { quoteRoutes } from './pricing/routes';
 import { QuoteService } from './pricing/service';
 import { QuoteStore } from './pricing/store';
@@ -139,7 +140,8 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     healthRoute(database, registries, version),
     ...catalogueRoutes(catalogue),
     ...searchRoutes(search, log),
-    ...quoteRoutes(quotes, codeUses),
+    ...quoteRoutes(quotes),
+    ...promotionRoutes(codeUses),
     ...basketRoutes(new BasketService(basket, catalogue, search, clock), sessions, accounts),
     ...accountRoutes(accountService, accounts, sessions, basket, codeUses, clock, config),
     ...contactRoutes(contacts, clock),

@@ -5,8 +5,11 @@ import type { ShownName } from '@tienda/core/names/shownName';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownWatch } from '@tienda/core/names/shownWatch';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
+import type { Currency } from '@tienda/core/pricing/money';
 import { call } from './client';
 import { useSession } from './session';
+import { currencyStore } from './currencyStore';
+import { useStored } from './stored';
 
 /** Everything of the account is kept under `me`, so that signing out forgets it. */
 function useMine<Result>(key: readonly string[], path: string) {
@@ -29,22 +32,29 @@ export function useKeepContact() {
   });
 }
 
+/** Amounts in the currency chosen. */
 export function useNames() {
-  return useMine<ShownName[]>(['names'], '/api/me/names');
+  const currency = useStored(currencyStore);
+  return useMine<ShownName[]>(['names', currency], `/api/me/names?currency=${currency}`);
+}
+
+function addressOf(name: string, currency: Currency): string {
+  return `/api/me/names/${encodeURIComponent(name)}?currency=${currency}`;
 }
 
 export function useName(name: string) {
-  return useMine<ShownName>(['names', name], `/api/me/names/${encodeURIComponent(name)}`);
+  const currency = useStored(currencyStore);
+  return useMine<ShownName>(['names', currency, name], addressOf(name, currency));
 }
 
 export function useSetAutoRenew(name: string) {
   const queries = useQueryClient();
+  const currency = useStored(currencyStore);
   return useMutation({
-    mutationFn: (autoRenew: boolean) =>
-      call<ShownName>('PATCH', `/api/me/names/${encodeURIComponent(name)}`, { autoRenew }),
+    mutationFn: (autoRenew: boolean) => call<ShownName>('PATCH', addressOf(name, currency), { autoRenew }),
     onSuccess: async (shown) => {
-      queries.setQueryData(['me', 'names', name], shown);
-      await queries.invalidateQueries({ queryKey: ['me', 'names'], exact: true });
+      queries.setQueryData(['me', 'names', currency, name], shown);
+      await queries.invalidateQueries({ queryKey: ['me', 'names', currency], exact: true });
     },
   });
 }

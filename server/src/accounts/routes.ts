@@ -4,7 +4,7 @@ import type { BasketStore } from '../basket/store';
 import type { Config } from '../config';
 import type { Clock } from '../clock/clock';
 import { accountRoute, route, sessionOf, type Answer, type Route } from '../http/route';
-import type { CodeUseStore } from '../pricing/codeUseStore';
+import type { CodeUseStore } from '../promotions/store';
 import { AccountChoices } from './models';
 import type { AccountService } from './service';
 import type { Session, Sessions } from './sessions';

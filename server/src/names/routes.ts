@@ -4,10 +4,13 @@ import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import { domainName } from '@tienda/core/names/domainName';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { unitPrices } from '@tienda/core/pricing/linePrice';
+import type { Currency } from '@tienda/core/pricing/money';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { ContactStore } from '../contacts/store';
 import { notFound } from '../http/problem';
 import { accountRoute, type Route } from '../http/route';
+import { rateOf } from '../pricing/rates';
+import { readCurrency } from '../search/routes';
 import type { HeldName, NameStore } from './store';
 
 class AutoRenewModel {
@@ -15,13 +18,15 @@ class AutoRenewModel {
   autoRenew!: boolean;
 }
 
+const query = { currency: 'ISO 4217 code of the amounts; USD when left out' };
+
 export function nameRoutes(names: NameStore, contacts: ContactStore, catalogue: CatalogueReader): Route[] {
   /** A held name as shown: with its next renewal at today's prices, and the dates after its expiry. */
-  function shown(held: HeldName, holder?: Contact): ShownName {
+  function shown(held: HeldName, currency: Currency, holder?: Contact): ShownName {
     const read = domainName(held.name, catalogue.current());
     if (read.kind === 'problem') throw new Error(`${held.name} is held but cannot be read: ${read.code}`);
     const premium = held.premiumRenew === null ? undefined : { register: held.premiumRenew, renew: held.premiumRenew };
-    const prices = unitPrices(read.extension, premium, false, 'USD', '1');
+    const prices = unitPrices(read.extension, premium, false, currency, rateOf(currency));
     const yearly = prices.renew + prices.fee + (held.privacy ? prices.privacy : 0);
     const { name, registeredOn, expiresOn, privacy, autoRenew, orderId } = held;
     return {
@@ -33,7 +38,7 @@ export function nameRoutes(names: NameStore, contacts: ContactStore, catalogue: 
       privacyPolicy: read.extension.privacy.policy,
       autoRenew,
       orderId,
-      renewal: { on: expiresOn, amount: yearly * Math.min(...read.extension.terms.renew), currency: 'USD' },
+      renewal: { on: expiresOn, amount: yearly * Math.min(...read.extension.terms.renew), currency },
       afterExpiry: afterExpiry(expiresOn, read.extension.lifecycle),
       ...(holder ? { holder: { name: holder.name, organisation: holder.organisation ?? '' } } : {}),
     };
@@ -49,23 +54,31 @@ export function nameRoutes(names: NameStore, contacts: ContactStore, catalogue: 
     accountRoute(
       'get',
       '/api/me/names',
-      { summary: 'Names held, the soonest to expire first' },
-      async ({ accountId }) => ({
-        body: (await names.ofAccount(accountId)).map((held) => shown(held)),
-      }),
+      { summary: 'Names held, the soonest to expire first', query },
+      async ({ ctx, accountId }) => {
+        const currency = readCurrency(ctx);
+        return { body: (await names.ofAccount(accountId)).map((held) => shown(held, currency)) };
+      },
     ),
-    accountRoute('get', '/api/me/names/:name', { summary: 'One name held' }, async ({ accountId, params }) => {
-      const held = await find(accountId, params['name'] ?? '');
-      return { body: shown(held, await contacts.find(accountId, held.contactId)) };
-    }),
+    accountRoute(
+      'get',
+      '/api/me/names/:name',
+      { summary: 'One name held', query },
+      async ({ ctx, accountId, params }) => {
+        const held = await find(accountId, params['name'] ?? '');
+        return { body: shown(held, readCurrency(ctx), await contacts.find(accountId, held.contactId)) };
+      },
+    ),
     accountRoute(
       'patch',
       '/api/me/names/:name',
-      { summary: 'Switches auto-renew', model: AutoRenewModel },
-      async ({ accountId, params, body: { autoRenew } }) => {
+      { summary: 'Switches auto-renew', model: AutoRenewModel, query },
+      async ({ ctx, accountId, params, body: { autoRenew } }) => {
         const held = await find(accountId, params['name'] ?? '');
         await names.setAutoRenew(accountId, held.name, autoRenew);
-        return { body: shown({ ...held, autoRenew }, await contacts.find(accountId, held.contactId)) };
+        return {
+          body: shown({ ...held, autoRenew }, readCurrency(ctx), await contacts.find(accountId, held.contactId)),
+        };
       },
     ),
   ];

@@ -12,8 +12,8 @@ import type { ContactStore, StoredContact } from '../contacts/store';
 import { badField, badFields, notFound, Problem, type FieldError } from '../http/problem';
 import { isUuid } from '../http/uuid';
 import type { OrderQueue } from '../jobs/queue';
-import type { CodeUseStore } from '../pricing/codeUseStore';
-import { promotionOf } from '../pricing/promotions';
+import type { CodeUseStore } from '../promotions/store';
+import { promotionOf } from '../promotions/promotions';
 import type { QuoteService } from '../pricing/service';
 import type { QuoteStore, StoredQuote } from '../pricing/store';
 import type { NewOrder } from './models';
@@ -46,7 +46,7 @@ export class OrderService {
     if (!contact) throw badField('/contactId', 'unknownContact', 'This contact is not among yours: choose another.');
     this.expectSameCustomer(stored, contact);
     this.expectAgreed(stored, wanted);
-    const { quote: today, answers } = await this.quotes.again(stored.request, accountId);
+    const { quote: today, answers } = await this.quotes.again(stored, accountId);
     const changes = quoteChanges(stored.quote, today);
     if (stored.validUntil <= this.clock.now())
       throw changed('The quote was good for 30 minutes. Look at the new one.', changes);

@@ -8,10 +8,10 @@ import { codeKey, type CodeUses } from '@tienda/core/pricing/promotion';
 import type { Clock } from '../clock/clock';
 import type { NameStore } from '../names/store';
 import type { SearchService } from '../search/service';
-import type { CodeUseStore } from './codeUseStore';
-import { promotions } from './promotions';
+import type { CodeUseStore } from '../promotions/store';
+import { promotions } from '../promotions/promotions';
 import { rates } from './rates';
-import type { QuoteStore } from './store';
+import type { QuoteStore, StoredQuote } from './store';
 
 /** How long a quote binds. */
 const validForMs = 30 * 60 * 1000;
@@ -43,19 +43,25 @@ export class QuoteService {
     return { id, validUntil: validUntil.toISOString(), ...result };
   }
 
-  /** The same request quoted again with fresh answers from the registries, and not kept. */
+  /**
+   * A quote's request quoted again with fresh answers from the registries, and not kept.
+   *
+   * @param rate the quote's own, which holds as long as it does
+   */
   async again(
-    request: QuoteRequest,
+    { request, quote: { rate } }: Pick<StoredQuote, 'request' | 'quote'>,
     accountId: string,
   ): Promise<{ quote: Quote; answers: Map<string, RegistryAnswer> }> {
     const answers = await this.search.answers(registrations(request), 0);
-    return { quote: await this.compute(request, accountId, answers), answers };
+    const locked = { ...rates, [request.currency]: rate };
+    return { quote: await this.compute(request, accountId, answers, locked), answers };
   }
 
   private async compute(
     request: QuoteRequest,
     accountId: string | undefined,
     answers: ReadonlyMap<string, RegistryAnswer>,
+    ratesUsed = rates,
   ): Promise<Quote> {
     const catalogue = this.catalogue.current();
     const renewals = request.items.some(({ action }) => action === 'renew');
@@ -69,7 +75,7 @@ export class QuoteService {
       {
         now: this.clock.now(),
         readName: (typed) => domainName(typed, catalogue),
-        rates,
+        rates: ratesUsed,
         answers,
         heldUntil: new Map(held.map(({ name, expiresOn }) => [name, expiresOn])),
         isValidVatNumber,

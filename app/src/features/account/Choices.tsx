@@ -9,7 +9,7 @@ import { Failure } from '../../ui/Empty';
 import { Text } from '../../ui/Text';
 import { Toggle } from '../../ui/Toggle';
 import { CurrencyChoice } from '../money/CurrencyChoice';
-import { currencyStore } from '../money/currencyStore';
+import { currencyStore } from '../../api/currencyStore';
 import { RateNote } from '../money/RateNote';
 
 const words = texts.account;

@@ -2,7 +2,7 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { useCallback, useMemo } from 'react';
 import type { Currency } from '@tienda/core/pricing/money';
 import { useStored } from '../../api/stored';
-import { currencyStore } from '../money/currencyStore';
+import { currencyStore } from '../../api/currencyStore';
 import { readChoices, readCurrency, writeChoices, type FindChoices, type FindParams } from './findChoices';
 
 /** The whole state of a search lives in the URL, so that it can be shared and the way back works. */

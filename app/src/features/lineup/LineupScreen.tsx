@@ -20,7 +20,7 @@ import { Field } from '../../ui/Field';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { CurrencyChoice } from '../money/CurrencyChoice';
-import { currencyStore } from '../money/currencyStore';
+import { currencyStore } from '../../api/currencyStore';
 import { asName, priceLine } from '../name/priceLine';
 import { download } from '../../ui/download';
 import { FactTable } from './FactTable';

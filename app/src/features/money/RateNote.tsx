@@ -4,7 +4,7 @@ import { useStored } from '../../api/stored';
 import { dateText, rateText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Text } from '../../ui/Text';
-import { currencyStore } from './currencyStore';
+import { currencyStore } from '../../api/currencyStore';
 
 const words = texts.money;
 

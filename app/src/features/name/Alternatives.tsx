@@ -20,7 +20,7 @@ import { useBasketToggle } from '../basket/useBasketToggle';
 import { statusWords } from '../find/remarks';
 import { doorLook } from '../find/ResultRow';
 import { rowFor, unicodeOf, type Row } from '../find/rows';
-import { currencyStore } from '../money/currencyStore';
+import { currencyStore } from '../../api/currencyStore';
 import { ideaWords } from './ideaWords';
 
 const words = texts.ideas;

@@ -11,7 +11,7 @@ import { Card, CardRule } from '../../ui/Card';
 import { Fact } from '../../ui/Fact';
 import { Text } from '../../ui/Text';
 import { AgreementTexts } from '../checkout/AgreementTexts';
-import { currencyStore } from '../money/currencyStore';
+import { currencyStore } from '../../api/currencyStore';
 
 const words = texts.name;
 

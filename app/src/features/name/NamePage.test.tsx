@@ -4,7 +4,7 @@ import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import { offerSums } from '@tienda/core/names/offer';
 import { FakeLines } from '../../../test/lines';
 import { show } from '../../../test/shop';
-import { currencyStore } from '../money/currencyStore';
+import { currencyStore } from '../../api/currencyStore';
 import { NamePage } from './NamePage';
 
 let mockName = 'salt.org';

@@ -31,7 +31,7 @@ import { canBasket, rowFor, type Row } from '../find/rows';
 import { LineupButton } from '../lineup/LineupButton';
 import { RateNote } from '../money/RateNote';
 import { CurrencyChoice } from '../money/CurrencyChoice';
-import { currencyStore } from '../money/currencyStore';
+import { currencyStore } from '../../api/currencyStore';
 import { Alternatives } from './Alternatives';
 import { ExtensionFacts } from './ExtensionFacts';
 import { MoneyCharts } from './MoneyCharts';

@@ -42,8 +42,8 @@ function serve(...names: ShownName[]): FakeServer {
   const server = new FakeServer();
   const session = { csrf: 't', account: { email: 'm' }, now: '2026-11-24T10:00:00Z', demo: true, paymentsUrl: '' };
   server.instead.set('GET /api/session', { status: 200, body: session });
-  server.instead.set('GET /api/me/names', { status: 200, body: names });
-  server.instead.set('GET /api/me/names/saltwhistle.boats', { status: 200, body: boats });
+  server.instead.set('GET /api/me/names?currency=USD', { status: 200, body: names });
+  server.instead.set('GET /api/me/names/saltwhistle.boats?currency=USD', { status: 200, body: boats });
   return server;
 }
 
@@ -89,7 +89,10 @@ test('a name says who holds it and what happens when it is not renewed, with dat
 
 test('auto-renew is switched where it is shown, with date and amount', async () => {
   const server = serve(boats);
-  server.instead.set('PATCH /api/me/names/saltwhistle.boats', { status: 200, body: { ...boats, autoRenew: true } });
+  server.instead.set('PATCH /api/me/names/saltwhistle.boats?currency=USD', {
+    status: 200,
+    body: { ...boats, autoRenew: true },
+  });
   show(<NameScreen />);
   expect(await screen.findByText(/^off: ends .*2028 unless you renew, \$14.68 a year$/)).toBeTruthy();
   fireEvent.click(screen.getByRole('switch', { name: 'Auto-renew' }));

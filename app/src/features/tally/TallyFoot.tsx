@@ -8,7 +8,7 @@ import { texts } from '../../texts/texts';
 import { ChipChoice } from '../../ui/ChipChoice';
 import { Text } from '../../ui/Text';
 import { CurrencyChoice } from '../money/CurrencyChoice';
-import { currencyStore } from '../money/currencyStore';
+import { currencyStore } from '../../api/currencyStore';
 import { RateNote } from '../money/RateNote';
 import { billingStore } from './buyer';
 

@@ -35,6 +35,13 @@ export interface Buyer {
 
 const noneUsed = {};
 
+/** True once it is known who is here, and whether they have a holder kept. */
+export function useBuyerKnown(): boolean {
+  const session = useSession().data;
+  const contacts = useContacts();
+  return !!session && (!session.account || !contacts.isPending);
+}
+
 /** Who would be billed: the latest holder kept, else who the visitor says to be. */
 export function useBuyer(): Buyer {
   const holder = useContacts().data?.[0];

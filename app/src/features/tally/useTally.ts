@@ -12,8 +12,8 @@ import { usePromotions } from '../../api/promotions';
 import { useRate } from '../../api/rates';
 import { useSession } from '../../api/session';
 import { useStored } from '../../api/stored';
-import { currencyStore } from '../money/currencyStore';
-import { buyerSeenStore, useBuyer, type Buyer } from './buyer';
+import { currencyStore } from '../../api/currencyStore';
+import { buyerSeenStore, useBuyer, useBuyerKnown, type Buyer } from './buyer';
 import { preview, sharedPreview } from './preview';
 
 /** The running account of money: the basket and what it costs. */
@@ -41,7 +41,9 @@ export function useTally(): Tally {
 
 /** The tally, computed: once, for all who show it. */
 export function useComputedTally(): Tally {
-  const { lines, codes } = useBasket().data ?? emptyBasket;
+  const basket = useBasket().data;
+  const { lines, codes } = basket ?? emptyBasket;
+  const known = useBuyerKnown() && !!basket;
   const catalogue = useCatalogue().data;
   const now = useSession().data?.now;
   const buyer = useBuyer();
@@ -59,18 +61,18 @@ export function useComputedTally(): Tally {
     }));
     const { typed, use } = codes;
     const request = { currency, items, codes: typed, ...(use === undefined ? {} : { use }), customer: buyer.customer };
-    const known = { lines, codes, promotions, catalogue, request, buyer };
-    if (!catalogue || now === undefined || rate === undefined) return { ...known, quote: undefined, changes: [] };
+    const facts = { lines, codes, promotions, catalogue, request, buyer };
+    if (!catalogue || now === undefined || rate === undefined) return { ...facts, quote: undefined, changes: [] };
     const input = { request, lines, catalogue, rate, now, promotions, codesUsed: buyer.codesUsed };
     const quote = sharedPreview(input);
     const before = seen && { ...input, request: { ...request, customer: seen.customer }, codesUsed: seen.codesUsed };
-    const changes = before && !isSameBuyer(seen, buyer) ? quoteChanges(preview(before), quote) : [];
-    return { ...known, quote, changes };
-  }, [lines, codes, promotions, catalogue, now, buyer, currency, rate, seen]);
+    const changes = known && before && !isSameBuyer(seen, buyer) ? quoteChanges(preview(before), quote) : [];
+    return { ...facts, quote, changes };
+  }, [lines, codes, promotions, catalogue, now, buyer, currency, rate, seen, known]);
   useEffect(() => {
     const told = tally.changes.length > 0 && lines.length > 0;
-    if (tally.quote && !told && !(seen && isSameBuyer(seen, buyer))) buyerSeenStore.set(buyer);
-  }, [tally, lines, seen, buyer]);
+    if (known && tally.quote && !told && !(seen && isSameBuyer(seen, buyer))) buyerSeenStore.set(buyer);
+  }, [tally, lines, seen, buyer, known]);
   return tally;
 }
 

@@ -1,5 +1,5 @@
 import { isCurrency, type Currency } from '@tienda/core/pricing/money';
-import { Stored } from '../../api/stored';
+import { Stored } from './stored';
 
 /** The currency everything is shown and charged in: chosen once, remembered by the browser. */
 export const currencyStore = new Stored<Currency>('tienda.currency', 'USD', (kept) =>
