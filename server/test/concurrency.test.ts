@@ -1,8 +1,10 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import pino from 'pino';
 import { exclusively, openDatabase, type OpenDatabase } from '../src/db/database';
+import { sweepOut } from '../src/db/housekeeping';
 import { Notifications } from '../src/db/notifications';
 import { csrfMatches } from '../src/accounts/sessions';
+import { session } from '../src/db/schema';
 import { AvailabilityStore } from '../src/search/store';
 import { BasketStore } from '../src/basket/store';
 import { readModel } from '../src/http/readModel';
@@ -116,6 +118,28 @@ describe('the basket', () => {
     await basket.merge(visitor, account);
     expect((await basket.lines(account)).map(({ name, years }) => `${name} ${years}`)).toEqual(['a.org 3', 'b.org 1']);
     expect(await basket.lines(visitor)).toEqual([]);
+  });
+
+  test('of a visitor whose session ran out is swept out with it, an account’s stays', async () => {
+    const basket = new BasketStore(open.database);
+    const [gone, here] = [basketId(), basketId()];
+    const until = (hours: number) => new Date(Date.now() + hours * 3600 * 1000);
+    const visitor = (id: string, expiresAt: Date) => ({
+      tokenHash: unique('token'),
+      csrf: 'c',
+      basketId: id,
+      createdAt: until(-2),
+      expiresAt,
+    });
+    await open.database.insert(session).values([visitor(gone, until(-1)), visitor(here, until(1))]);
+    for (const id of [gone, here]) {
+      await basket.put(id, line('a.org'));
+      await basket.keepCodes(id, { typed: ['REGATTA'] });
+    }
+    await sweepOut(open.database, new Date());
+    expect(await basket.lines(gone)).toEqual([]);
+    expect(await basket.codes(gone)).toBeUndefined();
+    expect(await basket.lines(here)).toHaveLength(1);
   });
 });
 

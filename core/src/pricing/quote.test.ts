@@ -82,6 +82,13 @@ test('a premium name costs what its registry asks, without the introductory pric
   expect(line).toMatchObject({ charge: 48000, introSaving: 0, net: 48036 });
 });
 
+test('a premium name is renewed at its registry’s own price', () => {
+  const answers = new Map([['saltwhistle.bb', { status: 'taken', premium: { register: 24000, renew: 3200 } } as const]]);
+  const held = { ...facts, answers, heldUntil: new Map([['saltwhistle.bb', '2029-05-03']]) };
+  const { net } = quote(request([{ ...item('saltwhistle.bb', 2), action: 'renew' }]), held);
+  expect(net).toBe(6400);
+});
+
 test('later payments grow when asked for; what is paid today does not', () => {
   const [line] = quoteOf([item('saltwhistle.bb', 2)], { growth: '0.1' }).lines;
   expect(line?.net).toBe(1800);

@@ -1,13 +1,18 @@
-import { lt, sql } from 'drizzle-orm';
+import { inArray, lt, sql } from 'drizzle-orm';
 import type { Database } from './database';
-import { idempotentRequest, rateLimit, session, signUp, storedQuote } from './schema';
+import { basketCodes, basketLine, idempotentRequest, rateLimit, session, signUp, storedQuote } from './schema';
 
 const dayInMs = 24 * 3600 * 1000;
 
-/** Sweeps out what nobody can use any more: run-out sessions, sign-ups, unordered quotes, counts and keys. */
+/** Sweeps out what nobody can use any more: run-out sessions with their visitors' baskets, sign-ups, unordered quotes, counts and keys. */
 export async function sweepOut(database: Database, now: Date): Promise<void> {
   const dayAgo = new Date(now.getTime() - dayInMs);
-  await database.delete(session).where(lt(session.expiresAt, now));
+  const over = await database.delete(session).where(lt(session.expiresAt, now)).returning();
+  const baskets = over.filter(({ accountId }) => accountId === null).map(({ basketId }) => basketId);
+  if (baskets.length > 0) {
+    await database.delete(basketLine).where(inArray(basketLine.basketId, baskets));
+    await database.delete(basketCodes).where(inArray(basketCodes.basketId, baskets));
+  }
   await database.delete(signUp).where(lt(signUp.expiresAt, dayAgo));
   await database
     .delete(storedQuote)

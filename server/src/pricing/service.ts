@@ -6,7 +6,7 @@ import { isValidVatNumber } from '@tienda/core/pricing/vatNumber';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import { codeKey, type CodeUses } from '@tienda/core/pricing/promotion';
 import type { Clock } from '../clock/clock';
-import type { NameStore } from '../names/store';
+import type { HeldName, NameStore } from '../names/store';
 import type { SearchService } from '../search/service';
 import type { CodeUseStore } from '../promotions/store';
 import { promotions } from '../promotions/promotions';
@@ -76,7 +76,7 @@ export class QuoteService {
         now: this.clock.now(),
         readName: (typed) => domainName(typed, catalogue),
         rates: ratesUsed,
-        answers,
+        answers: withHeldPremium(answers, held),
         heldUntil: new Map(held.map(({ name, expiresOn }) => [name, expiresOn])),
         isValidVatNumber,
         promotions,
@@ -103,6 +103,17 @@ export class QuoteService {
       accountId,
     );
   }
+}
+
+/** A premium name is renewed at its registry's own price, which was kept with it. */
+function withHeldPremium(
+  answers: ReadonlyMap<string, RegistryAnswer>,
+  held: readonly HeldName[],
+): ReadonlyMap<string, RegistryAnswer> {
+  const premium = held.flatMap(({ name, premiumRenew: renew }) =>
+    renew === null ? [] : [[name, { status: 'taken', premium: { register: renew, renew } }] as const],
+  );
+  return premium.length === 0 ? answers : new Map([...answers, ...premium]);
 }
 
 function registrations({ items }: QuoteRequest): string[] {

@@ -83,6 +83,7 @@ function Review({ tally, holder, binding, computing, agreements, place }: Review
     agreements,
     place,
   );
+  const free = binding.total === 0;
   const address = [holder.organisation, holder.street, holder.city, countryText(holder.country)].filter(Boolean);
   return (
     <Screen
@@ -91,7 +92,7 @@ function Review({ tally, holder, binding, computing, agreements, place }: Review
       foot={
         <Action
           kind="main"
-          title={words.pay(wholeAmount(binding.total, binding.currency))}
+          title={free ? words.payNothing : words.pay(wholeAmount(binding.total, binding.currency))}
           busy={busy || computing}
           disabled={binding.problems.length > 0}
           onPress={() => void pay()}
@@ -148,7 +149,9 @@ function Review({ tally, holder, binding, computing, agreements, place }: Review
         promotions={tally.promotions}
       />
       <TallyCodes tally={tally} quote={binding} />
-      <CardForm card={card} onChange={setCard} problem={problem instanceof CardProblem ? problem : undefined} />
+      {free ? null : (
+        <CardForm card={card} onChange={setCard} problem={problem instanceof CardProblem ? problem : undefined} />
+      )}
       {problem instanceof CardProblem && problem.field === undefined ? (
         <Notice kind="problem">{problem.message}</Notice>
       ) : null}
@@ -157,6 +160,8 @@ function Review({ tally, holder, binding, computing, agreements, place }: Review
   );
 }
 
+/** Stands for a card where there is nothing to pay. */
+const noCardAsked = 'nothing-due';
 const noCard: TypedCard = { number: '', expiry: '', cvc: '' };
 
 /** Card to token, token to order; a quote that changed is made anew and shown before anything is paid. */
@@ -180,7 +185,7 @@ function usePayment(
     setBusy(true);
     setProblem(undefined);
     try {
-      const token = await cardToken(paymentsUrl, card);
+      const token = binding.total === 0 ? noCardAsked : await cardToken(paymentsUrl, card);
       const order = await place.mutateAsync({
         quoteId: binding.id,
         contactId: holder.id,

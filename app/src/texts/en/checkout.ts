@@ -75,6 +75,7 @@ export const checkout = {
     cardRefused: 'The payment provider refused the card.',
     testCard: 'Demo card: 4539 0000 1111 0006, any month to come, any three digits.',
     pay: (amount: string) => `Pay ${amount}`,
+    payNothing: 'Order, nothing to pay',
     agreeFirst: 'Agree to the terms above before paying.',
     problems: 'Some names need another look',
     toBasket: 'Back to the basket',

@@ -81,6 +81,7 @@ export const checkout: Texts['checkout'] = {
     cardRefused: 'El proveedor de pagos rechazó la tarjeta.',
     testCard: 'Tarjeta de demostración: 4539 0000 1111 0006, cualquier mes futuro, tres cifras cualesquiera.',
     pay: (amount) => `Pagar ${amount}`,
+    payNothing: 'Pedir, no hay nada que pagar',
     agreeFirst: 'Acepte las condiciones de arriba antes de pagar.',
     problems: 'Algunos nombres piden otra mirada',
     toBasket: 'Volver a la cesta',
