@@ -60,7 +60,8 @@ export class FakeServer {
     if (path === '/api/promotions') return respond(200, this.promotions);
     const code = /^\/api\/promotions\/(.*)$/.exec(path)?.[1];
     if (code !== undefined) return this.private(code);
-    if (path === '/api/basket-codes') this.codes = sent as BasketCodes;
+    if (path === '/api/basket' && method === 'DELETE') this.lines = [];
+    else if (path === '/api/basket-codes') this.codes = sent as BasketCodes;
     else if (path === '/api/basket/seen') this.lines = this.lines.map(({ changes: _, ...line }) => line);
     else if (path === '/api/basket/lines') for (const line of linesOf(sent)) this.change('PUT', line.name, line);
     else if (path.startsWith('/api/basket/')) this.change(method, path.slice('/api/basket/'.length), sent);

@@ -53,6 +53,7 @@ test('a basket holds five hundred names and no more', async () => {
   });
   expect([status, body.errors[0].code]).toEqual([422, 'basketFull']);
   await visitor.expect(200, 'PUT', `/api/basket/${start}7.org`, { years: 4, privacy: true, autoRenew: true });
+  expect((await visitor.expect(200, 'DELETE', '/api/basket')).lines).toEqual([]);
 });
 
 test('a name that someone else took meanwhile is marked, until that is taken as read', async () => {

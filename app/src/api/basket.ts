@@ -92,6 +92,13 @@ export function useRemoveFromBasket() {
   );
 }
 
+export function useEmptyBasket() {
+  return useBasketChange<undefined>(
+    () => ({ lines: [] }),
+    () => call('DELETE', '/api/basket'),
+  );
+}
+
 /** The promo codes typed, and which of all to use. */
 export function useKeepCodes() {
   return useBasketChange<BasketCodes>(

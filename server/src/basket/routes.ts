@@ -65,6 +65,11 @@ export function basketRoutes(basket: BasketService, sessions: Sessions, accounts
         return show(id);
       },
     ),
+    route('delete', '/api/basket', { summary: 'Takes every name out of the basket' }, async ({ ctx }) => {
+      const id = await basketOf(ctx);
+      if (id) await basket.empty(id);
+      return show(id);
+    }),
     route('delete', '/api/basket/:name', { summary: 'Takes a name out of the basket' }, async ({ ctx, params }) => {
       const id = await basketOf(ctx);
       if (id) await basket.remove(id, params['name'] ?? '');

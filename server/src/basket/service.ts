@@ -98,6 +98,10 @@ export class BasketService {
     await this.store.remove(id, [name]);
   }
 
+  async empty(id: string): Promise<void> {
+    await this.store.empty(id);
+  }
+
   async keepCodes(id: string, { typed, use }: BasketCodes): Promise<void> {
     const once = [...new Map(typed.map((code) => [codeKey(code), code.trim()])).values()].filter((code) => code !== '');
     await this.store.keepCodes(id, { typed: once, ...(use === undefined ? {} : { use }) });

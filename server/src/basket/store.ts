@@ -66,6 +66,10 @@ export class BasketStore {
     await within.delete(basketLine).where(and(eq(basketLine.basketId, basketId), inArray(basketLine.name, [...names])));
   }
 
+  async empty(basketId: string): Promise<void> {
+    await this.database.delete(basketLine).where(eq(basketLine.basketId, basketId));
+  }
+
   /** Moves a visitor's lines and codes to the account's basket. A name in both keeps what the visitor chose last. */
   async merge(from: string, to: string): Promise<void> {
     await this.database.transaction(async (transaction) => {

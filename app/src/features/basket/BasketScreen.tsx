@@ -3,7 +3,7 @@ import { useCallback, useState } from 'react';
 import { canRegister } from '@tienda/core/names/availability';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
-import { useBasket, useBasketCheck, usePutManyInBasket, useRemoveFromBasket } from '../../api/basket';
+import { useBasket, useBasketCheck, useEmptyBasket, usePutManyInBasket, useRemoveFromBasket } from '../../api/basket';
 import { useToday } from '../../api/session';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -22,6 +22,8 @@ const words = texts.basket;
 
 /** Up to so many names show all their choices; of more each opens its own. */
 const mostOpen = 12;
+/** Up to so many names are drawn at once; the rest when asked for. */
+const shownFirst = 60;
 
 /** Everything that is about to be bought, each name with its own choices; nothing else. */
 export function BasketScreen() {
@@ -31,9 +33,11 @@ export function BasketScreen() {
   const wide = useWide();
   const today = useToday();
   const { mutate: remove } = useRemoveFromBasket();
+  const empty = useEmptyBasket();
   const put = usePutManyInBasket();
   const [removed, setRemoved] = useState<readonly BasketLine[]>([]);
   const [importing, setImporting] = useState(false);
+  const [all, setAll] = useState(false);
   const { lines, quote, catalogue } = tally;
   const blocked = lines.some(({ answer }) => answer && !canRegister(answer.status) && answer.status !== 'unknown');
   const onRemove = useCallback(
@@ -44,7 +48,7 @@ export function BasketScreen() {
     [remove],
   );
   const removeAll = () => {
-    for (const { name } of lines) remove(name);
+    empty.mutate(undefined);
     setRemoved(lines);
   };
   const priced = new Map(quote?.lines.map((line) => [line.name, line]));
@@ -81,7 +85,7 @@ export function BasketScreen() {
         <BasketTools tally={tally} onImport={() => setImporting(!importing)} onRemoveAll={removeAll} />
       ) : null}
       {importPanel}
-      {lines.map((line) => (
+      {(all ? lines : lines.slice(0, shownFirst)).map((line) => (
         <LineCard
           key={line.name}
           line={line}
@@ -94,6 +98,10 @@ export function BasketScreen() {
           onRemove={onRemove}
         />
       ))}
+      {!all && lines.length > shownFirst ? (
+        <Action title={texts.ideas.more(lines.length)} onPress={() => setAll(true)} />
+      ) : null}
+      {empty.isError ? <Failure fault={empty.error} /> : null}
       {put.isError ? <Failure fault={put.error} /> : null}
       {quote && lines.length > 0 && !wide ? <TallyContent tally={tally} quote={quote} /> : null}
     </Screen>

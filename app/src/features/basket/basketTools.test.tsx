@@ -78,6 +78,14 @@ test('names that are many open their choices one by one', async () => {
   screen.getByRole('radiogroup', { name: 'Years for n3.org' });
 });
 
+test('of hundreds of names the first are drawn, the others when asked for; the tally sums them up', async () => {
+  await open(...Array.from({ length: 62 }, (_, i) => lineFor(`n${i}.org`)));
+  expect(screen.queryByRole('group', { name: 'n61.org' })).toBeNull();
+  expect(screen.getByRole('group', { name: 'Tally' }).textContent).toContain('22 names more198.00');
+  fireEvent.click(screen.getByRole('button', { name: 'Show all 62' }));
+  screen.getByRole('group', { name: 'n61.org' });
+});
+
 test('the cheapest term is told for how long a name is kept and how prices rise, and taken when asked for', async () => {
   const server = await open(lineFor('saltwhistle.org'));
   fireEvent.click(screen.getByRole('button', { name: 'Which term?' }));

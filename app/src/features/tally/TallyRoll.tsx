@@ -16,6 +16,8 @@ const words = texts.tally;
 
 /** Up to so many names are taken apart line by line; more are one line each. */
 const mostTakenApart = 8;
+/** Up to so many names have a line; the rest are summed up in one. */
+const mostListed = 40;
 
 interface TallyRollProps {
   readonly quote: Quote;
@@ -32,12 +34,22 @@ export function TallyRoll({ quote, customer, lines, promotions, settled = false 
   const { currency, rate, tax, total, discount, codes } = quote;
   const used = codes.find(({ applied }) => applied)?.code;
   const promotion = promotions.find(({ code }) => code === used);
+  const rest = quote.lines.slice(mostListed);
   const Line = quote.lines.length > mostTakenApart ? NameCharge : NameCharges;
   return (
     <Till label={words.title}>
-      {quote.lines.map((line) => (
+      {quote.lines.slice(0, mostListed).map((line) => (
         <Line key={line.name} line={line} currency={currency} />
       ))}
+      {rest.length > 0 ? (
+        <TillLine
+          words={words.others(rest.length)}
+          amount={tillAmount(
+            rest.reduce((sum, line) => sum + line.net + line.discount, 0),
+            currency,
+          )}
+        />
+      ) : null}
       {used === undefined ? null : (
         <TillLine
           look="saving"

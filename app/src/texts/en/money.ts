@@ -20,6 +20,7 @@ export const tally = {
   todayTotal: (currency: string) => `Today, ${currency}`,
   year1: (name: string) => `${name}, year 1`,
   whole: (name: string, term: number) => `${name}, ${years(term)}`,
+  others: (count: number) => `${nameCount(count)} more`,
   laterYears: (first: number, last: number) =>
     first === last ? `year ${first}` : `years ${first} ${last - first === 1 ? 'and' : 'to'} ${last}`,
   intro: 'introductory price',

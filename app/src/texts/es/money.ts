@@ -18,6 +18,7 @@ export const tally: Texts['tally'] = {
   todayTotal: (currency) => `Hoy, ${currency}`,
   year1: (name) => `${name}, año 1`,
   whole: (name, term) => `${name}, ${years(term)}`,
+  others: (count) => `${nameCount(count)} más`,
   laterYears: (first, last) =>
     first === last ? `año ${first}` : `años ${first} ${last - first === 1 ? 'y' : 'a'} ${last}`,
   intro: 'precio de entrada',
