@@ -83,6 +83,8 @@ test.each([
     { customer: { country: 'ZZ', kind: 'person', isNew: true } },
     '/customer/country',
   ],
+  ['a list in place of an item', [[]], {}, '/items'],
+  ['a list in place of the customer', [item('saltwhistle.org')], { customer: [] }, '/customer'],
   ['a price of the client’s own', [item('saltwhistle.org', { price: 1 })], {}, '/items/0/price'],
   ['growth as a number', [item('saltwhistle.org')], { growth: 0.5 }, '/growth'],
   ['wild growth', [item('saltwhistle.org')], { growth: '1e9' }, '/growth'],
@@ -119,7 +121,7 @@ test('whatever is sent in place of a field, the answer is never a fault of the s
         detail: expect.stringMatching(/[.!?]$/),
       });
     }),
-    { numRuns: 200 },
+    { numRuns: 250 },
   );
 });
 

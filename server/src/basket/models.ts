@@ -1,4 +1,3 @@
-import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -10,9 +9,9 @@ import {
   Max,
   MaxLength,
   Min,
-  ValidateNested,
 } from 'class-validator';
 import { mostCodes } from '@tienda/core/basket/basketCodes';
+import { ListOf } from '../http/readModel';
 
 /** What is chosen for one name. */
 export class BasketLineModel {
@@ -41,8 +40,7 @@ export class BasketLinesModel {
   @IsArray({ message: 'Lines come as a list.' })
   @ArrayMinSize(1, { message: 'Name at least one line.' })
   @ArrayMaxSize(mostLines, { message: `At most ${mostLines} names at once.` })
-  @ValidateNested({ each: true })
-  @Type(() => NamedLineModel)
+  @ListOf(NamedLineModel)
   lines!: NamedLineModel[];
 }
 

@@ -1,9 +1,9 @@
-import { Type } from 'class-transformer';
-import { IsArray, IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import { IsArray, IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 import type { DemoClock } from '../clock/clock';
 import type { Config } from '../config';
 import { badField, Problem } from '../http/problem';
 import { route, type Route } from '../http/route';
+import { ListOf } from '../http/readModel';
 
 class AdvanceModel {
   @IsInt({ message: 'advanceDays is a whole number.' })
@@ -38,8 +38,7 @@ class FaultsModel {
   standIn!: string;
 
   @IsArray()
-  @ValidateNested({ each: true })
-  @Type(() => FaultModel)
+  @ListOf(FaultModel)
   faults!: FaultModel[];
 }
 

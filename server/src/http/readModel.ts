@@ -1,6 +1,6 @@
 import 'reflect-metadata';
-import { plainToInstance } from 'class-transformer';
-import { validateSync, ValidateIf, type ValidationError } from 'class-validator';
+import { plainToInstance, Type } from 'class-transformer';
+import { IsObject, ValidateIf, ValidateNested, validateSync, type ValidationError } from 'class-validator';
 import { badField, badFields, type FieldError } from './problem';
 
 /** A class with class-validator's rules on its fields. */
@@ -9,6 +9,24 @@ export type Model<T extends object> = new () => T;
 /** For fields that need not be there; `null` is not leaving out. */
 export function MayBeLeftOut(): PropertyDecorator {
   return ValidateIf((_body, value) => value !== undefined);
+}
+
+/** A field that is an object of a model of its own; a list in its place is none. */
+export function PartOf<T extends object>(model: Model<T>): PropertyDecorator {
+  return (target, property) => {
+    IsObject({ message: 'Send an object here.' })(target, property);
+    ValidateNested()(target, property);
+    Type(() => model)(target, property);
+  };
+}
+
+/** A list whose every entry is an object of a model. */
+export function ListOf<T extends object>(model: Model<T>): PropertyDecorator {
+  return (target, property) => {
+    IsObject({ each: true, message: 'Every entry of this list is an object.' })(target, property);
+    ValidateNested({ each: true })(target, property);
+    Type(() => model)(target, property);
+  };
 }
 
 /**

@@ -1,5 +1,5 @@
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsString, IsUUID, MaxLength, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsString, IsUUID, MaxLength } from 'class-validator';
+import { ListOf } from '../http/readModel';
 
 export class AgreedTerms {
   @IsString()
@@ -20,8 +20,7 @@ export class NewOrder {
 
   @IsArray({ message: 'Agreements come as a list.' })
   @ArrayMaxSize(50)
-  @ValidateNested({ each: true })
-  @Type(() => AgreedTerms)
+  @ListOf(AgreedTerms)
   agreements!: AgreedTerms[];
 
   @IsString({ message: 'The card is named by the token of the payment provider.' })

@@ -1,4 +1,3 @@
-import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -10,11 +9,10 @@ import {
   IsString,
   Matches,
   MaxLength,
-  ValidateNested,
 } from 'class-validator';
 import { currencies, type Currency } from '@tienda/core/pricing/money';
 import { BasketLineModel } from '../basket/models';
-import { MayBeLeftOut } from '../http/readModel';
+import { ListOf, MayBeLeftOut, PartOf } from '../http/readModel';
 
 export class QuoteItemModel extends BasketLineModel {
   @IsString()
@@ -48,8 +46,7 @@ export class QuoteRequestModel {
   @IsArray({ message: 'Items come as a list.' })
   @ArrayMinSize(1, { message: 'Name at least one item.' })
   @ArrayMaxSize(500, { message: 'At most 500 items in one quote.' })
-  @ValidateNested({ each: true })
-  @Type(() => QuoteItemModel)
+  @ListOf(QuoteItemModel)
   items!: QuoteItemModel[];
 
   @IsArray({ message: 'Codes come as a list.' })
@@ -63,8 +60,7 @@ export class QuoteRequestModel {
   @MaxLength(40, { message: 'A code has at most 40 characters.' })
   use?: string | null;
 
-  @ValidateNested()
-  @Type(() => QuoteCustomerModel)
+  @PartOf(QuoteCustomerModel)
   customer!: QuoteCustomerModel;
 
   @MayBeLeftOut()
