@@ -83,7 +83,9 @@ test('a premium name costs what its registry asks, without the introductory pric
 });
 
 test('a premium name is renewed at its registry’s own price', () => {
-  const answers = new Map([['saltwhistle.bb', { status: 'taken', premium: { register: 24000, renew: 3200 } } as const]]);
+  const answers = new Map([
+    ['saltwhistle.bb', { status: 'taken', premium: { register: 24000, renew: 3200 } } as const],
+  ]);
   const held = { ...facts, answers, heldUntil: new Map([['saltwhistle.bb', '2029-05-03']]) };
   const { net } = quote(request([{ ...item('saltwhistle.bb', 2), action: 'renew' }]), held);
   expect(net).toBe(6400);
