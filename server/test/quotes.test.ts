@@ -143,3 +143,18 @@ test('a body that is not JSON is told so', async () => {
   expect(response.status).toBe(400);
   expect(await response.json()).toMatchObject({ type: '/problems/bad-json' });
 });
+
+test('a VAT number is kept only where it is one of its country, and then nothing is charged across the border', async () => {
+  const { visitor: member } = await server.member();
+  const { marenContact } = await import('../../scripts/demo.mjs');
+  const french = { ...marenContact, country: 'FR', postalCode: '29100', phone: '+33 1 99 00 12 34' };
+  const keep = (vatId: string) => member.send('POST', '/api/me/contacts', { ...french, vatId });
+  const refused = await keep('FR00000000000');
+  expect([refused.status, refused.body.errors[0].pointer]).toEqual([422, '/vatId']);
+  const vatId = 'FR83404833048';
+  expect((await keep(vatId)).body).toMatchObject({ vatId });
+  const { tax } = await quote([item('saltwhistle.org')], {
+    customer: { country: 'FR', kind: 'business', vatId, isNew: true },
+  });
+  expect(tax).toEqual({ rate: '0', amount: 0, basis: 'reverseCharge' });
+});
