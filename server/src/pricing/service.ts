@@ -98,10 +98,7 @@ export class QuoteService {
         (promotion.public || typed.has(promotion.code)) &&
         (promotion.totalUses !== undefined || (accountId && promotion.perAccount !== undefined)),
     );
-    return this.codeUses.uses(
-      limited.map(({ code }) => code),
-      accountId,
-    );
+    return this.codeUses.uses(limited, accountId);
   }
 }
 

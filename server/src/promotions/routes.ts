@@ -8,7 +8,7 @@ export function promotionRoutes(codeUses: CodeUseStore): Route[] {
   /** With how often it has been used, where only so many may. */
   async function shown(promotion: Promotion): Promise<KnownPromotion> {
     if (promotion.totalUses === undefined) return promotion;
-    const uses = await codeUses.uses([promotion.code], undefined);
+    const uses = await codeUses.uses([promotion], undefined);
     return { ...promotion, uses: uses.get(promotion.code)?.byAll ?? 0 };
   }
 

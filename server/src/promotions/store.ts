@@ -1,4 +1,4 @@
-import { eq, sql } from 'drizzle-orm';
+import { eq, or, sql } from 'drizzle-orm';
 import type { CodeUses, Promotion } from '@tienda/core/pricing/promotion';
 import type { Database, Transaction } from '../db/database';
 import { codeUse } from '../db/schema';
@@ -7,18 +7,25 @@ import { codeUse } from '../db/schema';
 export class CodeUseStore {
   constructor(private readonly database: Database) {}
 
-  /** How often codes were used, by all and by one account; codes never used are left out. */
+  /**
+   * How often codes were used: by all where `totalUses` bounds that, and with it what is counted here; by one
+   * account. Codes never used are left out.
+   */
   async uses(
-    codes: readonly string[],
+    promotions: readonly Promotion[],
     accountId: string | undefined,
     within: Database | Transaction = this.database,
   ): Promise<Map<string, CodeUses>> {
-    if (codes.length === 0) return new Map();
+    if (promotions.length === 0) return new Map();
+    const codes = promotions.map(({ code }) => code);
+    const bounded = promotions.filter(({ totalUses }) => totalUses !== undefined).map(({ code }) => code);
+    const ofAll = sql`${codeUse.code} = any(${sql.param(bounded)})`;
+    const ofAccount = sql`${codeUse.accountId} = ${accountId} and ${codeUse.code} = any(${sql.param(codes)})`;
     const byAccount = accountId ? sql`count(*) filter (where ${codeUse.accountId} = ${accountId})` : sql`0`;
     const rows = await within
       .select({ code: codeUse.code, byAll: sql`count(*)`.mapWith(Number), byAccount: byAccount.mapWith(Number) })
       .from(codeUse)
-      .where(sql`${codeUse.code} = any(${sql.param(codes)})`)
+      .where(accountId ? or(ofAll, ofAccount) : ofAll)
       .groupBy(codeUse.code);
     return new Map(rows.map(({ code, ...uses }) => [code, uses]));
   }
@@ -41,7 +48,7 @@ export class CodeUseStore {
   async take(transaction: Transaction, promotion: Promotion, orderId: string, accountId: string): Promise<boolean> {
     const { code, perAccount = Infinity, totalUses = Infinity } = promotion;
     await transaction.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`code ${code}`}, 0))`);
-    const used = (await this.uses([code], accountId, transaction)).get(code);
+    const used = (await this.uses([promotion], accountId, transaction)).get(code);
     if (used && (used.byAccount >= perAccount || used.byAll >= totalUses)) return false;
     await transaction.insert(codeUse).values({ orderId, accountId, code });
     return true;
