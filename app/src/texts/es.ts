@@ -36,7 +36,7 @@ export const es: Texts = {
   },
   money,
   problems,
-  demo: 'Demostración: precios, personas y registros inventados.',
+  demo: 'Demostración: precios, personas y operadores inventados.',
   inboxLink: 'Buzón de demostración',
   failure: 'No se llega a Tienda. Revise la conexión; no se pierde nada de lo escrito.',
   again: 'Intentarlo otra vez',
@@ -63,7 +63,7 @@ export const es: Texts = {
     privacy: {
       on: 'privacidad activada',
       off: 'privacidad desactivada',
-      hiddenByRegistry: 'el registro oculta los datos',
+      hiddenByRegistry: 'el operador oculta los datos',
       notAllowed: 'titular a la vista',
     },
     registered: 'Registrado',

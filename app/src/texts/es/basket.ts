@@ -18,15 +18,15 @@ export const basket: Texts['basket'] = {
   privacyDetail: {
     included: 'incluida; el público no ve nombre ni dirección',
     priced: (each) => `${each} al año; el público no ve nombre ni dirección`,
-    hiddenByRegistry: 'el registro no muestra datos personales: no hay nada que comprar',
-    notAllowed: 'el registro exige mostrar al titular; no se puede ocultar',
+    hiddenByRegistry: 'el operador no muestra datos personales: no hay nada que comprar',
+    notAllowed: 'el operador exige mostrar al titular; no se puede ocultar',
   },
   autoRenew: 'Renovación automática',
   autoRenewOn: (date, amount) => `se renueva el ${date}, ${amount} al año`,
   autoRenewOff: (date, amount) => `desactivada: termina el ${date} si no lo renueva, ${amount} al año`,
   gone: (status) => `Este nombre ahora está: ${status}. Quítelo para seguir.`,
   premium: (first, later) =>
-    `Nombre premium: su registro pide ${first} por el primer año y ${later} por cada año posterior.`,
+    `Nombre premium: su operador pide ${first} por el primer año y ${later} por cada año posterior.`,
   tools: {
     all: 'Todos',
     term: 'Todos los nombres por',
@@ -68,7 +68,7 @@ export const basket: Texts['basket'] = {
     policies: {
       included: 'incluida',
       priced: 'con precio',
-      hiddenByRegistry: 'a cargo del registro',
+      hiddenByRegistry: 'a cargo del operador',
       notAllowed: 'excluida',
     },
   },

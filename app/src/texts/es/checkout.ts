@@ -59,10 +59,10 @@ export const checkout: Texts['checkout'] = {
     publicView: 'Vista pública',
     publicHidden: 'nombre, dirección y correo ocultos',
     publicShown: 'nombre y dirección a la vista de todos',
-    publicRegistry: 'el registro no muestra datos personales',
+    publicRegistry: 'el operador no muestra datos personales',
     see: 'Ver',
     hide: 'Cerrar',
-    terms: (count) => (count === 1 ? 'Condiciones de 1 registro' : `Condiciones de ${count} registros`),
+    terms: (count) => (count === 1 ? 'Condiciones de 1 operador' : `Condiciones de ${count} operadores`),
     termsOff: 'léalas abajo y acéptelas',
     termsOn: (date) => `leídas y aceptadas el ${date}`,
     readTerms: (title) => `Leer: ${title}`,
@@ -93,14 +93,14 @@ export const publicView: Texts['publicView'] = {
   address: 'Dirección',
   mail: 'Correo',
   hidden: 'oculto',
-  byRegistry: 'este registro no lo muestra',
+  byRegistry: 'este operador no lo muestra',
 };
 
 export const order: Texts['order'] = {
   title: (number) => `Pedido ${number}`,
   status: {
     received: 'Pedido recibido',
-    atRegistry: 'Enviado al registro',
+    atRegistry: 'Enviado al operador',
     registered: 'Registrado',
     partlyRegistered: 'Registrado en parte',
     notRegistered: 'No registrado',

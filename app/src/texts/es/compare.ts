@@ -30,7 +30,7 @@ export const lineup: Texts['lineup'] = {
     privacies: {
       included: () => 'incluida',
       priced: (each) => `${each} al año`,
-      hiddenByRegistry: () => 'a cargo del registro',
+      hiddenByRegistry: () => 'a cargo del operador',
       notAllowed: () => 'no es posible',
     },
     rules: 'Requisitos',

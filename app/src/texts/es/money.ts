@@ -22,7 +22,7 @@ export const tally: Texts['tally'] = {
   laterYears: (first, last) =>
     first === last ? `año ${first}` : `años ${first} ${last - first === 1 ? 'y' : 'a'} ${last}`,
   intro: 'precio de entrada',
-  fee: (count, each) => `tasa del registro, ${count} × ${each}`,
+  fee: (count, each) => `tasa del operador, ${count} × ${each}`,
   privacy: (count, each) => `privacidad, ${count} × ${each}`,
   privacyWord: 'privacidad',
   included: 'incluida',
@@ -37,14 +37,14 @@ export const tally: Texts['tally'] = {
   dueNames: (count) => nameCount(count),
   why: {
     year1: (amount) => `Registrar este nombre cuesta ${amount} el primer año.`,
-    premium: (amount) => `Nombre premium: su registro pide ${amount} por el primer año.`,
+    premium: (amount) => `Nombre premium: su operador pide ${amount} por el primer año.`,
     intro: (price, later) => `El primer año vale ${price} con el precio de entrada; cada año posterior, ${later}.`,
     laterYears: (count, each) =>
       `${count === 1 ? 'Un año posterior se paga' : `${count} años posteriores se pagan`} hoy al precio de renovación, ${each} al año.`,
-    fee: (each) => `Una tasa de ${each} al año que traslada el registro; ningún código la rebaja.`,
+    fee: (each) => `Una tasa de ${each} al año que traslada el operador; ningún código la rebaja.`,
     privacy: (each) => `Ocultar al titular cuesta ${each} al año, mientras el nombre esté pagado.`,
     privacyIncluded: 'Con esta extensión, ocultar al titular no cuesta nada.',
-    code: 'Un código promocional rebaja los registros, no las tasas ni los impuestos. Abajo puede elegir otro.',
+    code: 'Un código promocional rebaja las altas, no las tasas ni los impuestos. Abajo puede elegir otro.',
     domestic: (rate, country) =>
       `Tienda vende desde ${country}, donde también se le factura: ${rate} sobre la suma de todos los nombres.`,
     destination: (rate, country) =>

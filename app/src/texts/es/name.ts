@@ -2,12 +2,12 @@ import type { Texts } from '../en';
 import { nameCount, years } from './counts';
 
 export const name: Texts['name'] = {
-  checked: (time, registry) => `Su registro (${registry}) lo dijo a las ${time}.`,
-  askAgain: 'Preguntar otra vez al registro',
+  checked: (time, registry) => `Su operador (${registry}) lo dijo a las ${time}.`,
+  askAgain: 'Preguntar otra vez al operador',
   prices: 'Precios',
   sum: (term, amount, each) => `Hoy, por ${years(term)}: ${amount}. Luego ${each} al año, a precio de hoy.`,
   premium: (first, later) =>
-    `Nombre premium: su registro pide ${first} por el primer año y ${later} por cada año posterior.`,
+    `Nombre premium: su operador pide ${first} por el primer año y ${later} por cada año posterior.`,
   putIn: (term) => `Poner en la cesta, ${years(term)}`,
   takeOut: 'Sacar de la cesta',
   years: 'Años',
@@ -43,8 +43,8 @@ export const name: Texts['name'] = {
   privacy: {
     included: () => 'incluida sin coste',
     priced: (each) => `posible por ${each} al año`,
-    hiddenByRegistry: () => 'nada que comprar: el registro no muestra datos personales',
-    notAllowed: () => 'no es posible: el registro exige mostrar al titular',
+    hiddenByRegistry: () => 'nada que comprar: el operador no muestra datos personales',
+    notAllowed: () => 'no es posible: el operador exige mostrar al titular',
   },
   publicView: 'Vista pública',
   publicViews: {
@@ -59,7 +59,7 @@ export const name: Texts['name'] = {
   labelRules: (min, max, scripts) => `de ${min} a ${max} caracteres, letras ${scripts.join(', ')}`,
   requirements: 'Requisitos',
   noRequirements: 'ninguno: cualquiera puede tenerlo',
-  agreements: 'Condiciones del registro, que se aceptan en la caja',
+  agreements: 'Condiciones del operador, que se aceptan en la caja',
   life: {
     title: 'Si se registra hoy',
     addGrace: (days) => `En ${days} días se puede devolver con reembolso.`,
@@ -84,21 +84,21 @@ export const taken: Texts['taken'] = {
     'client update prohibited': 'bloqueado contra cambios por su registrador',
     'client delete prohibited': 'bloqueado contra borrado por su registrador',
     'client hold': 'apagado por su registrador: no funciona',
-    'server hold': 'apagado por su registro: no funciona',
+    'server hold': 'apagado por su operador: no funciona',
     'auto renew period': 'pasada su fecha, en periodo de gracia: su titular aún puede renovarlo',
     'redemption period': 'en redención: su titular puede recuperarlo a un precio alto',
     'pending delete': 'a punto de borrarse',
     'pending transfer': 'en traslado a otro registrador',
   },
   nameservers: 'Servidores de nombres',
-  showRaw: 'Mostrar los datos de registro (RDAP)',
-  hideRaw: 'Ocultar los datos de registro',
+  showRaw: 'Mostrar los datos de la inscripción (RDAP)',
+  hideRaw: 'Ocultar los datos de la inscripción',
 };
 
 export const watch: Texts['watch'] = {
   title: 'Esperarlo',
   earliest: (watched, date) => `Si nadie lo renueva, ${watched} queda libre el ${date} como muy pronto.`,
-  detail: 'Llega un correo cuando su registro dice que está libre. Vigilarlo no cuesta ni reserva nada.',
+  detail: 'Llega un correo cuando su operador dice que está libre. Vigilarlo no cuesta ni reserva nada.',
   begin: 'Vigilarlo',
   end: 'No vigilarlo más',
   signIn: 'Entrar para vigilarlo',
