@@ -6,7 +6,7 @@ import type { BasketCodes } from '@tienda/core/basket/basketCodes';
 import type { Promotion } from '@tienda/core/pricing/promotion';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { exampleExtension } from '../../core/test/catalogue';
-import { TallyProvider, useComputedTally } from '../src/features/tally/useTally';
+import { WithTally } from '../src/features/tally/WithTally';
 import { TiendaTheme } from '../src/ui/theme';
 
 const intro = { price: 300, startsAt: '2026-01-01', endsAt: '2031-01-01' };
@@ -108,8 +108,4 @@ export function show(children: ReactNode) {
       </TiendaTheme>
     </QueryClientProvider>,
   );
-}
-
-function WithTally({ children }: { readonly children: ReactNode }) {
-  return <TallyProvider value={useComputedTally()}>{children}</TallyProvider>;
 }

@@ -1,8 +1,8 @@
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import { ApiProblem } from '../api/client';
 import { Shell } from '../features/shell/Shell';
-import { TallyProvider, useComputedTally } from '../features/tally/useTally';
+import { WithTally } from '../features/tally/WithTally';
 import { TiendaTheme } from '../ui/theme';
 
 // What changed is drawn within the same task, not a timer later.
@@ -29,9 +29,4 @@ export default function Layout() {
       </TiendaTheme>
     </QueryClientProvider>
   );
-}
-
-/** One tally for the whole shop; what does not show it is not drawn again when it changes. */
-function WithTally({ children }: { readonly children: ReactNode }) {
-  return <TallyProvider value={useComputedTally()}>{children}</TallyProvider>;
 }

@@ -4,6 +4,9 @@ import type { UnitPrices } from './linePrice';
 /** Names can be held at most this far ahead. */
 export const longestTerm = 10;
 
+/** 1 to 10 years. */
+export const everyTerm: readonly number[] = Array.from({ length: longestTerm }, (_, index) => index + 1);
+
 /**
  * One year of a name: `paid` with this order, `later` as a renewal, or `beyond` what may be paid ahead.
  * `total = charge + fee + privacy`.

@@ -6,7 +6,7 @@ import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { priceTrend } from '@tienda/core/catalogue/priceTrend';
 import type { Currency } from '@tienda/core/pricing/money';
 import { adviseTerms, growthFrom, termQuestion, type TermAdvice as Advice } from '@tienda/core/pricing/termAdvice';
-import { longestTerm } from '@tienda/core/pricing/yearRail';
+import { everyTerm } from '@tienda/core/pricing/yearRail';
 import { useSession } from '../../api/session';
 import { percentText, roundAmount, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
@@ -17,7 +17,6 @@ import { ChipChoice } from '../../ui/ChipChoice';
 import { Text } from '../../ui/Text';
 
 const words = texts.advice;
-const horizons = Array.from({ length: longestTerm }, (_, index) => index + 1);
 const usualHorizon = 5;
 /** Yearly growth to choose from; the own history of each extension comes first. */
 const growths = ['0', '0.02', '0.05', '0.1'];
@@ -70,7 +69,7 @@ export function TermAdvice({ lines, catalogue, currency, rate, onTake }: TermAdv
         <ChipChoice
           label={only ? words.keep : words.keepMany}
           value={String(horizon)}
-          options={horizons.map((years) => ({ value: String(years), title: words.horizon(years) }))}
+          options={everyTerm.map((years) => ({ value: String(years), title: words.horizon(years) }))}
           onChange={(years) => setHorizon(Number(years))}
         />
         <Text kind="small">{words.growth}</Text>
@@ -104,7 +103,7 @@ export function TermAdvice({ lines, catalogue, currency, rate, onTake }: TermAdv
       )}
       <LineChart
         title={words.curves}
-        along={horizons.map(String)}
+        along={everyTerm.map(String)}
         alongTitle={words.years}
         series={[
           { name: words.cheapest, values: advice.best.keepCost },

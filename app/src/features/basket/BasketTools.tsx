@@ -2,7 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import { View } from 'react-native';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { nearestTerm } from '@tienda/core/basket/nearestTerm';
-import { longestTerm } from '@tienda/core/pricing/yearRail';
+import { everyTerm } from '@tienda/core/pricing/yearRail';
 import { usePutManyInBasket } from '../../api/basket';
 import { download } from '../../ui/download';
 import { texts } from '../../texts/texts';
@@ -14,7 +14,6 @@ import type { Tally } from '../tally/useTally';
 
 const words = texts.basket.tools;
 const columns = texts.basket.columns;
-const everyTerm = Array.from({ length: longestTerm }, (_, index) => index + 1);
 
 const TermAdvice = lazy(async () => ({ default: (await import('../advice/TermAdvice')).TermAdvice }));
 

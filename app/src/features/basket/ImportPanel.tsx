@@ -1,4 +1,4 @@
-import { useRef, useState, createElement } from 'react';
+import { useRef, useState } from 'react';
 import { TextInput, View } from 'react-native';
 import type { ImportedLines, ImportNote } from '@tienda/core/basket/importLines';
 import { useBasketCheck, usePutManyInBasket } from '../../api/basket';
@@ -9,6 +9,7 @@ import { problemText } from '../../texts/problems';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Failure } from '../../ui/Empty';
+import { FileInput } from '../../ui/FileInput';
 import { Text } from '../../ui/Text';
 import { fonts, themed, useFocusFrame } from '../../ui/theme';
 
@@ -81,18 +82,7 @@ export function ImportPanel({ onClose }: { readonly onClose: () => void }) {
         <Action kind="link" title={words.file} onPress={() => file.current?.click()} />
         <Action kind="link" title={words.close} onPress={onClose} />
       </View>
-      {createElement('input', {
-        ref: file,
-        type: 'file',
-        accept: '.csv,.txt,text/csv,text/plain',
-        hidden: true,
-        tabIndex: -1,
-        'aria-label': words.file,
-        onChange: (event: { target: HTMLInputElement }) => {
-          void event.target.files?.[0]?.text().then(read);
-          event.target.value = '';
-        },
-      })}
+      <FileInput ref={file} label={words.file} onText={(text) => void read(text)} />
     </Card>
   );
 }

@@ -1,6 +1,6 @@
 import { router } from 'expo-router';
 import { Pressable, ScrollView } from 'react-native';
-import { longestTerm } from '@tienda/core/pricing/yearRail';
+import { everyTerm } from '@tienda/core/pricing/yearRail';
 import { texts } from '../../texts/texts';
 import { ChipChoice } from '../../ui/ChipChoice';
 import { Text } from '../../ui/Text';
@@ -20,7 +20,7 @@ interface ChipsProps {
   readonly onChange: (change: Partial<FindChoices>) => void;
 }
 
-const horizons = Array.from({ length: longestTerm }, (_, index) => String(index + 1));
+const horizons = everyTerm.map(String);
 
 /** What is shown and how: years to keep, the order, only what is free, filters, the way back to all extensions. */
 export function Chips({ choices, only, lineup, filtersShown, onFilters, onChange }: ChipsProps) {

@@ -1,9 +1,10 @@
 import Input from '@rneui/themed/dist/Input';
 import FileUp from 'lucide-react-native/icons/file-up';
 import X from 'lucide-react-native/icons/x';
-import { createElement, useCallback, useEffect, useRef, useState, type RefObject } from 'react';
+import { useCallback, useEffect, useRef, useState, type RefObject } from 'react';
 import { View, type TextInput } from 'react-native';
 import { texts } from '../../texts/texts';
+import { FileInput } from '../../ui/FileInput';
 import { IconButton } from '../../ui/IconButton';
 import { Text } from '../../ui/Text';
 import { fonts, themed, useFocusFrame, usePalette } from '../../ui/theme';
@@ -95,28 +96,16 @@ function useTyped(query: string, onSearch: (query: string) => void) {
 function NameFile({ onNames }: { readonly onNames: (names: readonly string[]) => void }) {
   const { quiet } = usePalette();
   const input = useRef<HTMLInputElement>(null);
-  const read = async (file: File | undefined) => {
-    if (!file) return;
+  const read = async (text: string) => {
     const { namesInFile } = await import('@tienda/core/formats/csv');
-    onNames(namesInFile(await file.text()));
+    onNames(namesInFile(text));
   };
   return (
     <>
       <IconButton look="bare" label={texts.find.fromFile} onPress={() => input.current?.click()}>
         <FileUp size={20} color={quiet} aria-hidden />
       </IconButton>
-      {createElement('input', {
-        ref: input,
-        type: 'file',
-        accept: '.csv,.txt,text/csv,text/plain',
-        hidden: true,
-        tabIndex: -1,
-        'aria-label': texts.find.fromFile,
-        onChange: (event: { target: HTMLInputElement }) => {
-          void read(event.target.files?.[0]);
-          event.target.value = '';
-        },
-      })}
+      <FileInput ref={input} label={texts.find.fromFile} onText={(text) => void read(text)} />
     </>
   );
 }

@@ -1,4 +1,3 @@
-import type { Currency } from '@tienda/core/pricing/money';
 import type { KnownPromotion } from '@tienda/core/pricing/promotion';
 import type { QuoteChange } from '@tienda/core/pricing/quoteChanges';
 import type { Customer } from '@tienda/core/pricing/tax';
@@ -27,7 +26,7 @@ export function TallyChanges({ tally: { changes, quote, promotions, buyer } }: {
 /** Each change in a sentence, the causes first. */
 export function changeSentences(
   changes: readonly QuoteChange[],
-  money: CodeMoney & { readonly currency: Currency },
+  money: CodeMoney,
   promotions: readonly KnownPromotion[],
   now: Customer,
   was = now,

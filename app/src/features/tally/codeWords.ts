@@ -17,6 +17,9 @@ const amountIn = ({ currency, rate }: CodeMoney, usdCents: number) =>
 
 const extensionList = (extensions: readonly string[]) => listText(extensions.map((label) => `.${label}`));
 
+/** The day of a date or instant. */
+const day = (at: string) => dateText(at.slice(0, 'YYYY-MM-DD'.length));
+
 /** What a code gives: `15% off`. */
 export function codeGives({ kind, value, years }: Promotion, money: CodeMoney): string {
   const { gives } = words;
@@ -43,7 +46,7 @@ export function codeTerms(promotion: Promotion, money: CodeMoney): string {
     maxNames === undefined ? '' : words.maxNames(maxNames),
     minSpend === undefined ? '' : words.minSpend(amountIn(money, minSpend)),
     newCustomersOnly ? words.newOnly : '',
-    words.ends(dateText(endsAt.slice(0, 'YYYY-MM-DD'.length))),
+    words.ends(day(endsAt)),
   ]
     .filter((part) => part !== '')
     .join(', ');
@@ -53,7 +56,6 @@ export function codeTerms(promotion: Promotion, money: CodeMoney): string {
 export function reasonWords(reason: CodeReason, promotion: Promotion | undefined, money: CodeMoney): string {
   const { reasons } = words;
   if (reason === 'unknown' || !promotion) return reasons.unknown;
-  const day = (date: string) => dateText(date.slice(0, 'YYYY-MM-DD'.length));
   switch (reason) {
     case 'notYet':
       return reasons.notYet(day(promotion.startsAt));

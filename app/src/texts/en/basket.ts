@@ -25,8 +25,6 @@ export const basket = {
   autoRenewOn: (date: string, amount: string) => `renews on ${date}, ${amount} a year`,
   autoRenewOff: (date: string, amount: string) => `off: ends ${date} unless you renew, ${amount} a year`,
   gone: (status: string) => `This name is ${status} now. Remove it to go on.`,
-  premium: (first: string, later: string) =>
-    `A premium name: its registry asks ${first} for the first year and ${later} for each later one.`,
   tools: {
     all: 'All names',
     term: 'All names for',

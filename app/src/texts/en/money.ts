@@ -39,7 +39,6 @@ export const tally = {
   dueNames: (count: number) => nameCount(count),
   why: {
     year1: (amount: string) => `Registering this name costs ${amount} for the first year.`,
-    premium: (amount: string) => `A premium name: its registry asks ${amount} for the first year.`,
     intro: (price: string, later: string) =>
       `The first year is ${price} at the introductory price; each later year is ${later}.`,
     laterYears: (count: number, each: string) =>
@@ -92,7 +91,6 @@ export const codes = {
     count === 1 ? 'One code that does not apply here' : `${count} codes that do not apply here`,
   hide: 'Hide them',
   best: 'best',
-  unknown: 'no such code',
   gives: {
     percent: (percent: string, first: boolean) => `${percent} off${first ? ' the first year' : ''}`,
     amount: (amount: string) => `${amount} off each name`,

@@ -25,8 +25,6 @@ export const basket: Texts['basket'] = {
   autoRenewOn: (date, amount) => `se renueva el ${date}, ${amount} al año`,
   autoRenewOff: (date, amount) => `desactivada: termina el ${date} si no lo renueva, ${amount} al año`,
   gone: (status) => `Este nombre ahora está: ${status}. Quítelo para seguir.`,
-  premium: (first, later) =>
-    `Nombre premium: su operador pide ${first} por el primer año y ${later} por cada año posterior.`,
   tools: {
     all: 'Todos',
     term: 'Todos los nombres por',

@@ -37,7 +37,6 @@ export const tally: Texts['tally'] = {
   dueNames: (count) => nameCount(count),
   why: {
     year1: (amount) => `Registrar este nombre cuesta ${amount} el primer año.`,
-    premium: (amount) => `Nombre premium: su operador pide ${amount} por el primer año.`,
     intro: (price, later) => `El primer año vale ${price} con el precio de entrada; cada año posterior, ${later}.`,
     laterYears: (count, each) =>
       `${count === 1 ? 'Un año posterior se paga' : `${count} años posteriores se pagan`} hoy al precio de renovación, ${each} al año.`,
@@ -85,7 +84,6 @@ export const codes: Texts['codes'] = {
   others: (count) => (count === 1 ? 'Un código que aquí no se aplica' : `${count} códigos que aquí no se aplican`),
   hide: 'Ocultarlos',
   best: 'el mejor',
-  unknown: 'no existe ese código',
   gives: {
     percent: (percent, first) => `${percent} menos${first ? ' el primer año' : ''}`,
     amount: (amount) => `${amount} menos por nombre`,

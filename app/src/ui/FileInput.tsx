@@ -1,0 +1,24 @@
+import { createElement, type RefObject } from 'react';
+
+interface FileInputProps {
+  /** `click()` on it opens the browser's choice of files. */
+  readonly ref: RefObject<HTMLInputElement | null>;
+  readonly label: string;
+  readonly onText: (text: string) => void;
+}
+
+/** The browser's own way to a CSV or text file; it shows nothing itself. */
+export function FileInput({ ref, label, onText }: FileInputProps) {
+  return createElement('input', {
+    ref,
+    type: 'file',
+    accept: '.csv,.txt,text/csv,text/plain',
+    hidden: true,
+    tabIndex: -1,
+    'aria-label': label,
+    onChange: (event: { target: HTMLInputElement }) => {
+      void event.target.files?.[0]?.text().then(onText);
+      event.target.value = '';
+    },
+  });
+}
