@@ -32,6 +32,10 @@ export interface OrderOptions {
   readonly key?: string;
   /** The promo code to use; none where left out. */
   readonly use?: string | null;
+  /** Instead of the card. */
+  readonly payment?: { readonly method: string; readonly token?: string; readonly phone?: string };
+  /** How much the balance pays. */
+  readonly balance?: number;
 }
 export function readyToOrder(
   visitor: Visitor,

@@ -65,15 +65,15 @@ export async function tokenFor(paymentsUrl, number = '4539 0000 1111 0006') {
 
 /**
  * Quotes and orders names as someone signed in; keeps Maren's contact first where there is none. No promo
- * code is used unless one is given.
+ * code is used unless one is given; paid by card unless told otherwise.
  */
-export async function orderNames(visitor, wanted, { card, key, use = null } = {}) {
-  const { quote, order } = await readyToOrder(visitor, wanted, { card, use });
+export async function orderNames(visitor, wanted, { card, key, use = null, payment, balance } = {}) {
+  const { quote, order } = await readyToOrder(visitor, wanted, { card, use, payment, balance });
   return visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': key ?? quote.id });
 }
 
 /** All that an order needs, up to sending it. */
-export async function readyToOrder(visitor, wanted, { card, use = null } = {}) {
+export async function readyToOrder(visitor, wanted, { card, use = null, payment, balance } = {}) {
   const [known] = await visitor.expect(200, 'GET', '/api/me/contacts');
   const contact = known ?? (await visitor.expect(201, 'POST', '/api/me/contacts', marenContact));
   const items = wanted.map(({ name, years = 1, privacy = true, autoRenew = false }) => ({
@@ -98,7 +98,13 @@ export async function readyToOrder(visitor, wanted, { card, use = null } = {}) {
     agreements.push({ id, version });
   }
   const { paymentsUrl } = await visitor.expect(200, 'GET', '/api/session');
-  const order = { quoteId: quote.id, contactId: contact.id, agreements, cardToken: await tokenFor(paymentsUrl, card) };
+  const order = {
+    quoteId: quote.id,
+    contactId: contact.id,
+    agreements,
+    payment: payment ?? { method: 'card', token: await tokenFor(paymentsUrl, card) },
+    ...(balance === undefined ? {} : { balance }),
+  };
   return { quote, order };
 }
 

@@ -10,16 +10,11 @@ import { root } from './setup.mjs';
 function secretsIn(data) {
   const file = path.join(data, 'secrets.json');
   mkdirSync(data, { recursive: true });
-  if (!existsSync(file)) {
-    const made = Object.fromEntries(
-      ['TIENDA_SECRET', 'TIENDA_REGISTRY_PASSWORD', 'TIENDA_PAYMENTS_KEY'].map((name) => [
-        name,
-        randomBytes(12).toString('hex'),
-      ]),
-    );
-    writeFileSync(file, JSON.stringify(made), { mode: 0o600 });
-  }
-  return JSON.parse(readFileSync(file, 'utf8'));
+  const known = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : {};
+  const names = ['TIENDA_SECRET', 'TIENDA_REGISTRY_PASSWORD', 'TIENDA_PAYMENTS_KEY', 'TIENDA_NOTICE_SECRET'];
+  const secrets = Object.fromEntries(names.map((name) => [name, known[name] ?? randomBytes(12).toString('hex')]));
+  writeFileSync(file, JSON.stringify(secrets), { mode: 0o600 });
+  return secrets;
 }
 
 /** Makes a database unless it is there; `fresh` drops it first. */

@@ -35,6 +35,12 @@ export interface Config {
   readonly sweepSeconds: number;
   readonly paymentsUrl: string;
   readonly paymentsKey: string;
+  /** The provider signs its notices with it. */
+  readonly noticeSecret: string;
+  /** Where the provider sends its notices: the same for all server processes. */
+  readonly noticeUrl: string;
+  /** Where the shop is for its visitors. */
+  readonly publicUrl: string;
   readonly smtpPort: number;
   readonly mailUrl: string;
   /** Folder of the built web app. */
@@ -44,6 +50,8 @@ export interface Config {
   /** Demo inbox, clock and faults are offered. */
   readonly demo: boolean;
   readonly logLevel: string;
+  /** Ends the process after so many steps of orders; 0 does not. Only for tests. */
+  readonly dieAfter: number;
   /** Multiplies every rate limit; tests that sign in a hundred times raise it. */
   readonly limits: number;
 }
@@ -63,13 +71,14 @@ function needed(name: string): string {
 /** The one place where the environment is read. */
 export function readConfig(): Config {
   const host = process.env['TIENDA_HOST'] ?? '127.0.0.1';
+  const port = number('TIENDA_PORT', 4310);
   const registryPort = number('TIENDA_REGISTRY_PORT', 4320);
   const paymentsPort = number('TIENDA_PAYMENTS_PORT', 4340);
   const smtpPort = number('TIENDA_SMTP_PORT', 4350);
   const data = process.env['TIENDA_DATA'] ?? '.data';
   return {
     host,
-    port: number('TIENDA_PORT', 4310),
+    port,
     databaseUrl: needed('DATABASE_URL'),
     secret: needed('TIENDA_SECRET'),
     registryHost: '127.0.0.1',
@@ -93,12 +102,16 @@ export function readConfig(): Config {
     registryControlUrl: `http://127.0.0.1:${number('TIENDA_REGISTRY_CONTROL_PORT', registryPort + 9)}`,
     paymentsUrl: `http://127.0.0.1:${paymentsPort}`,
     paymentsKey: needed('TIENDA_PAYMENTS_KEY'),
+    noticeSecret: needed('TIENDA_NOTICE_SECRET'),
+    noticeUrl: process.env['TIENDA_NOTICE_URL'] ?? `http://127.0.0.1:${port}/api/payments/notices`,
+    publicUrl: process.env['TIENDA_PUBLIC_URL'] ?? `http://127.0.0.1:${port}`,
     smtpPort,
     mailUrl: `http://127.0.0.1:${number('TIENDA_MAIL_HTTP_PORT', smtpPort + 1)}`,
     web: path.resolve('dist/web'),
     words: path.resolve('dist/words.json'),
     demo: process.env['TIENDA_DEMO'] === '1',
     logLevel: process.env['TIENDA_LOG'] ?? 'info',
+    dieAfter: number('TIENDA_DIE_AFTER', 0),
     limits: number('TIENDA_LIMITS', 1),
   };
 }

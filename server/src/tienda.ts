@@ -5,6 +5,9 @@ import { accountRoutes } from './accounts/routes';
 import { AccountService } from './accounts/service';
 import { Sessions } from './accounts/sessions';
 import { AccountStore } from './accounts/store';
+import { balanceRoutes } from './balance/routes';
+import { BalanceService } from './balance/service';
+import { BalanceStore } from './balance/store';
 import { basketRoutes } from './basket/routes';
 import { BasketService } from './basket/service';
 import { BasketStore } from './basket/store';
@@ -30,18 +33,25 @@ import { Idempotency } from './http/idempotency';
 import { ideaRoutes } from './ideas/routes';
 import { IdeaService } from './ideas/service';
 import { WordFile } from './ideas/wordFile';
+import { attachmentOf, invoiceRoutes } from './invoices/routes';
+import { InvoiceStore } from './invoices/store';
 import { OrderQueue } from './jobs/queue';
 import { Sweeper } from './jobs/sweeper';
 import { lookupRoutes } from './lookup/routes';
+import { Outbox } from './mails/outbox';
+import { OutgoingMailStore } from './mails/store';
 import { nameRoutes } from './names/routes';
 import { NameStore } from './names/store';
 import { offerRoutes } from './offers/routes';
 import { OfferService } from './offers/service';
 import { OfferStore } from './offers/store';
 import { orderRoutes } from './orders/routes';
+import { OrderRecorder } from './orders/recorder';
+import { Registrar } from './orders/registrar';
 import { OrderService } from './orders/service';
 import { OrderStore } from './orders/store';
 import { OrderWorker } from './orders/worker';
+import { paymentNoticeRoutes } from './payments/notices';
 import { promotionRoutes } from './promotions/routes';
 import { CodeUseStore } from './promotions/store';
 import { quoteRoutes } from './pricing/routes';
@@ -95,7 +105,46 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const quoteStore = new QuoteStore(database);
   const codeUses = new CodeUseStore(database);
   const quotes = new QuoteService(catalogue, search, names, quoteStore, codeUses, clock);
-  const orderService = new OrderService(
+  const payments = new HttpPayments(config.paymentsUrl, config.paymentsKey, config.noticeUrl);
+  const invoices = new InvoiceStore(database);
+  const balances = new BalanceStore(database);
+  const balance = new BalanceService(pool, balances, payments, clock, config.publicUrl);
+  const mails = new OutgoingMailStore(database);
+  const outbox = new Outbox(mails, mail, (document) => attachmentOf(invoices, document), clock, log);
+  const afterwards = config.dieAfter > 0 ? deathAfter(config.dieAfter) : undefined;
+  const recorder = new OrderRecorder({
+    orders,
+    names,
+    accounts,
+    contacts,
+    balances,
+    basket,
+    invoices,
+    outbox,
+    clock,
+    ...(afterwards ? { afterwards } : {}),
+  });
+  const registrar = new Registrar({
+    orders,
+    recorder,
+    contacts,
+    availability,
+    catalogue,
+    registries,
+    clock,
+    secret: config.secret,
+    ...(afterwards ? { afterwards } : {}),
+  });
+  const worker = new OrderWorker({
+    pool,
+    orders,
+    recorder,
+    registrar,
+    payments,
+    clock,
+    ...(afterwards ? { afterwards } : {}),
+  });
+  const orderService = new OrderService({
     orders,
     quotes,
     quoteStore,
@@ -103,26 +152,19 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     accounts,
     basket,
     codeUses,
+    balances,
+    invoices,
+    worker,
     catalogue,
     queue,
     clock,
-  );
-  const worker = new OrderWorker({
-    pool,
-    orders,
-    contacts,
-    names,
-    accounts,
-    availability,
-    catalogue,
-    registries,
-    payments: new HttpPayments(config.paymentsUrl, config.paymentsKey),
-    mail,
-    clock,
-    secret: config.secret,
+    publicUrl: config.publicUrl,
   });
+  const pushAll = async (orderIds: Promise<readonly string[]>) => {
+    for (const orderId of await orderIds) await queue.push(orderId);
+  };
   await queue.work((orderId) => worker.advance(orderId));
-  for (const orderId of await orders.open()) await queue.push(orderId);
+  await pushAll(orders.open());
 
   const sweeper = new Sweeper(
     pool,
@@ -130,6 +172,13 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
       { name: 'zone index', run: () => zones.refresh() },
       { name: 'watches', run: () => watches.lookAround() },
       { name: 'offers', run: () => offers.lookAround() },
+      { name: 'orders', run: () => pushAll(orders.due(clock.now())) },
+      { name: 'top-ups', run: () => balance.lookAround() },
+      { name: 'mail', run: () => outbox.flush() },
+      ...[...registries.values()].map((registry) => ({
+        name: `messages of ${registry.id}`,
+        run: () => pushAll(registrar.hear(registry)),
+      })),
       { name: 'housekeeping', run: () => sweepOut(database, clock.now()) },
     ],
     config.sweepSeconds * 1000,
@@ -146,6 +195,9 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     ...accountRoutes(accountService, accounts, sessions, basket, codeUses, clock, config),
     ...contactRoutes(contacts, clock),
     ...orderRoutes(orderService, notifications, idempotency),
+    ...paymentNoticeRoutes(config.noticeSecret, orders, worker, queue, balance),
+    ...balanceRoutes(balance, idempotency),
+    ...invoiceRoutes(invoices),
     ...lookupRoutes(rdap, catalogue),
     ...ideaRoutes(new IdeaService(catalogue, new WordFile(config.words), search), log),
     ...watchRoutes(watches),
@@ -166,6 +218,15 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
       await notifications.close();
       await pool.end();
     },
+  };
+}
+
+/** Ends the process without any closing after so many steps of orders: how tests show that nothing gets lost. */
+function deathAfter(steps: number): () => void {
+  let left = steps;
+  return () => {
+    left -= 1;
+    if (left === 0) process.kill(process.pid, 'SIGKILL');
   };
 }
 

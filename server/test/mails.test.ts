@@ -1,5 +1,5 @@
 import { fromEvents, type OrderEvent, type OrderLine } from '@tienda/core/orders/order';
-import { orderMail } from '../src/orders/mails';
+import { endedMail, receivedMail } from '../src/orders/mails';
 import { authCode, contactHandle, eppDomain, isOurs, transactionOf } from '../src/orders/registration';
 
 const line = (name: string, more: Partial<OrderLine> = {}): OrderLine => ({
@@ -8,6 +8,10 @@ const line = (name: string, more: Partial<OrderLine> = {}): OrderLine => ({
   years: 1,
   privacy: true,
   autoRenew: false,
+  charge: 900,
+  discount: 0,
+  fee: 0,
+  privacyPrice: 0,
   net: 900,
   ...more,
 });
@@ -16,13 +20,15 @@ const placed = (...lines: OrderLine[]): OrderEvent => ({
   lines,
   currency: 'USD',
   taxRate: '0.23',
+  taxBasis: 'domestic',
   total: 2214,
+  funding: { method: 'card', balance: 0 },
 });
 const registration = (name: string): OrderEvent[] => [
   { type: 'sent', name },
   { type: 'registered', name, expiresOn: '2027-11-24' },
 ];
-const mailFor = (...events: OrderEvent[]) => orderMail('maren@saltwhistle.example', 1001, fromEvents(events));
+const mailFor = (...events: OrderEvent[]) => endedMail('maren@saltwhistle.example', 1001, fromEvents(events));
 
 test('an order that went through says until when, and what was taken', () => {
   const mail = mailFor(
@@ -30,7 +36,7 @@ test('an order that went through says until when, and what was taken', () => {
     { type: 'authorised', intent: 'i' },
     ...registration('a.org'),
     ...registration('b.org'),
-    { type: 'captured', amount: 2214 },
+    { type: 'captured', amount: 2214, balance: 0, refunded: 0 },
   );
   expect(mail.subject).toBe('Order 1001: 2 of 2 names are registered');
   expect(mail.text).toContain('a.org: registered for 2 years, until 2027-11-24');
@@ -43,12 +49,11 @@ test('a name that could not be had is named with its reason, and less is taken',
     placed(line('a.org'), line('b.org')),
     { type: 'authorised', intent: 'i' },
     ...registration('a.org'),
-    { type: 'notRegistered', name: 'b.org', reason: 'Someone else registered it a moment earlier.' },
-    { type: 'captured', amount: 1107 },
+    { type: 'notRegistered', name: 'b.org', cause: 'taken', reason: 'Someone else registered it a moment earlier.' },
+    { type: 'captured', amount: 1107, balance: 0, refunded: 0 },
   );
   expect(mail.subject).toBe('Order 1001: a.org is registered');
   expect(mail.text).toContain('b.org: not registered. Someone else registered it a moment earlier.');
-  expect(mail.text).toContain('Held on the card: 22.14 USD');
   expect(mail.text).toContain('Taken: 11.07 USD');
 });
 
@@ -56,18 +61,43 @@ test('an order of which nothing came says that nothing was taken', () => {
   const mail = mailFor(
     placed(line('a.org')),
     { type: 'authorised', intent: 'i' },
-    { type: 'notRegistered', name: 'a.org', reason: 'The registry refused: Reserved.' },
+    { type: 'notRegistered', name: 'a.org', cause: 'refused', reason: 'The registry refused: Reserved.' },
     { type: 'voided' },
   );
   expect(mail.subject).toBe('Order 1001: nothing could be registered');
   expect(mail.text).toContain('Taken: 0.00 USD');
 });
 
-test('a card that was not accepted says what to do', () => {
-  const mail = mailFor(placed(line('a.org')), { type: 'declined', reason: 'The bank declined the card.' });
-  expect(mail.subject).toBe('Order 1001: the card was not accepted');
-  expect(mail.text).toContain('try again with another card');
-  expect(mail.text).toContain('Held on the card: 0 USD');
+test('an order that was not paid says that nothing is lost', () => {
+  const reason = 'The bank declined the card.';
+  const mail = mailFor(placed(line('a.org')), { type: 'declined', cause: 'refused', reason });
+  expect(mail.subject).toBe('Order 1001: not paid');
+  expect(mail.text).toContain('The bank declined the card. Nothing was registered and nothing was taken.');
+  expect(mail.text).toContain('The names are back in your basket');
+});
+
+test('of money from the balance and money sent, each part is accounted for', () => {
+  const split = {
+    ...placed(line('a.org'), line('b.org')),
+    funding: { method: 'transfer', balance: 500 },
+  } as OrderEvent;
+  const action = { type: 'transfer', iban: 'IE12 ZZZZ', payee: 'Tienda Names', reference: 'TN-1' } as const;
+  const waiting: OrderEvent = { type: 'waiting', intent: 'i', action, until: '2026-12-02T10:00:00.000Z' };
+  const received = receivedMail('maren@saltwhistle.example', 1001, fromEvents([split, waiting]));
+  expect(received.text).toContain('Send 17.14 USD by bank transfer');
+  expect(received.text).toContain('reference: TN-1');
+  expect(received.text).toContain('arrive by 2026-12-02');
+  const mail = mailFor(
+    split,
+    waiting,
+    { type: 'paid', intent: 'i' },
+    ...registration('a.org'),
+    { type: 'notRegistered', name: 'b.org', cause: 'taken', reason: 'Someone else registered it.' },
+    { type: 'captured', amount: 607, balance: 500, refunded: 1107 },
+  );
+  expect(mail.text).toContain('Taken: 11.07 USD');
+  expect(mail.text).toContain('Of that from your balance: 5.00 USD');
+  expect(mail.text).toContain('Given back: 11.07 USD');
 });
 
 describe('what a registration is recognised by', () => {

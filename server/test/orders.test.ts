@@ -128,7 +128,7 @@ test('the same order sent twice, by key or by quote, is one order', async () => 
     quoteId: quote.id,
     contactId: contact.id,
     agreements: [{ id: 'lanternhead-terms', version }],
-    cardToken: await tokenFor(paymentsUrl),
+    payment: { method: 'card', token: await tokenFor(paymentsUrl) },
   };
   const send = (key: string) => visitor.send('POST', '/api/me/orders', body, { 'Idempotency-Key': key });
   const answers = [...(await Promise.all([send('one'), send('one'), send('two')])), await send('one')];
@@ -139,7 +139,7 @@ test('the same order sent twice, by key or by quote, is one order', async () => 
   const { status, body: refusal } = await visitor.send(
     'POST',
     '/api/me/orders',
-    { ...body, cardToken: 'tok_x' },
+    { ...body, payment: { method: 'card', token: 'tok_x' } },
     { 'Idempotency-Key': 'one' },
   );
   expect([status, refusal.type]).toEqual([409, '/problems/key-reused']);
@@ -161,7 +161,7 @@ test('terms not agreed to, a contact of someone else, a quote for another holder
     visitor.send(
       'POST',
       '/api/me/orders',
-      { quoteId: quote.id, contactId: mine.id, agreements: [], cardToken: 'tok', ...body },
+      { quoteId: quote.id, contactId: mine.id, agreements: [], payment: { method: 'card', token: 'tok' }, ...body },
       { 'Idempotency-Key': unique('key') },
     );
   expect((await order({ contactId: theirs.id })).body.errors[0].pointer).toBe('/contactId');

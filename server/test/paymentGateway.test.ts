@@ -18,14 +18,14 @@ afterEach(() => fault());
 const request = async (card?: string) => ({
   amount: 2197,
   currency: 'USD' as const,
-  token: await tokenFor(url, card),
+  way: { type: 'card' as const, token: await tokenFor(url, card) },
   reference: unique('order'),
 });
 
 async function authorised() {
   const wanted = await request();
-  const answer = await payments.authorise(wanted, `${wanted.reference} authorise`);
-  if (answer.type !== 'authorised') throw new Error('Not authorised');
+  const answer = await payments.begin(wanted, `${wanted.reference} authorise`);
+  if (answer.at !== 'authorised') throw new Error('Not authorised');
   return { ...wanted, intent: answer.intent };
 }
 
@@ -45,12 +45,12 @@ test('money is held, then let go, and asking twice changes nothing', async () =>
 
 test('a card that declines, and a token that nobody knows, are declined with a reason', async () => {
   const declined = await request('4539 0000 1111 0014');
-  expect(await payments.authorise(declined, declined.reference)).toEqual({
-    type: 'declined',
+  expect(await payments.begin(declined, declined.reference)).toEqual({
+    at: 'declined',
     reason: 'The bank declined the card.',
   });
-  const unknown = { ...(await request()), token: 'tok_nobody' };
-  expect(await payments.authorise(unknown, unknown.reference)).toMatchObject({ type: 'declined' });
+  const unknown = { ...(await request()), way: { type: 'card' as const, token: 'tok_nobody' } };
+  expect(await payments.begin(unknown, unknown.reference)).toMatchObject({ at: 'declined' });
 });
 
 test.each(['dropBefore', 'dropAfter', 'refuse'])(
@@ -58,8 +58,8 @@ test.each(['dropBefore', 'dropAfter', 'refuse'])(
   async (kind) => {
     await fault({ on: 'authorise', kind, times: 1 });
     const wanted = await request();
-    await expect(payments.authorise(wanted, wanted.reference)).rejects.toBeInstanceOf(PaymentSilent);
-    expect(await payments.authorise(wanted, wanted.reference)).toMatchObject({ type: 'authorised' });
+    await expect(payments.begin(wanted, wanted.reference)).rejects.toBeInstanceOf(PaymentSilent);
+    expect(await payments.begin(wanted, wanted.reference)).toMatchObject({ at: 'authorised' });
     expect(await intentsOf(wanted.reference)).toHaveLength(1);
   },
 );

@@ -20,6 +20,8 @@ export interface StandInConfig {
   readonly tlsDirectory: string;
   readonly registryPassword: string;
   readonly paymentsKey: string;
+  /** Signs what the payment provider tells the shop. */
+  readonly noticeSecret: string;
   /** Multiplies every latency: 0 makes the stand-ins instant. */
   readonly pace: number;
 }
@@ -55,6 +57,7 @@ export function readConfig(): StandInConfig {
     tlsDirectory: path.join(process.env['TIENDA_DATA'] ?? '.data', 'tls'),
     registryPassword: secret('TIENDA_REGISTRY_PASSWORD'),
     paymentsKey: secret('TIENDA_PAYMENTS_KEY'),
+    noticeSecret: secret('TIENDA_NOTICE_SECRET'),
     pace: number('TIENDA_PACE', 1),
   };
 }

@@ -6,17 +6,19 @@
  * - `dropAfter`: does it, then hangs up without answering
  * - `refuse`: says that it failed
  * - `garble`: does it, then answers nonsense
+ * - `duplicate`: tells it twice
+ * - `outOfOrder`: tells it after what happened next
  */
 export interface Fault {
   /** The command or request it concerns; `*` for all. */
   readonly on: string;
-  readonly kind: 'delay' | 'dropBefore' | 'dropAfter' | 'refuse' | 'garble';
+  readonly kind: 'delay' | 'dropBefore' | 'dropAfter' | 'refuse' | 'garble' | 'duplicate' | 'outOfOrder';
   readonly ms?: number;
   /** How often it strikes before it wears off; always when left out. */
   readonly times?: number;
 }
 
-const kinds: readonly string[] = ['delay', 'dropBefore', 'dropAfter', 'refuse', 'garble'];
+const kinds: readonly string[] = ['delay', 'dropBefore', 'dropAfter', 'refuse', 'garble', 'duplicate', 'outOfOrder'];
 
 /** The faults switched on in one stand-in. */
 export class Faults {

@@ -23,7 +23,19 @@ export type EppCommand =
   | { readonly type: 'infoDomain'; readonly name: string; readonly authCode?: string }
   | { readonly type: 'infoContact'; readonly id: string }
   | { readonly type: 'createDomain'; readonly domain: EppDomainCreate }
-  | { readonly type: 'createContact'; readonly contact: EppContact };
+  | { readonly type: 'createContact'; readonly contact: EppContact }
+  | UpdateDomain
+  | { readonly type: 'poll' }
+  /** Takes a message off the queue. */
+  | { readonly type: 'pollAck'; readonly id: string };
+
+/** Puts statuses on a name, and takes them off (RFC 5731 section 3.2.5). */
+export interface UpdateDomain {
+  readonly type: 'updateDomain';
+  readonly name: string;
+  readonly add: readonly string[];
+  readonly remove: readonly string[];
+}
 
 /** A frame that a server must refuse, with the result code that says why. */
 export class EppRefusal extends Error {

@@ -32,6 +32,10 @@ const commands: EppCommand[] = [
   { type: 'infoDomain', name: 'saltwhistle.boats', authCode: 'x' },
   { type: 'infoContact', id: 'TI-1' },
   { type: 'createContact', contact: maren },
+  { type: 'updateDomain', name: 'saltwhistle.boats', add: ['clientHold'], remove: [] },
+  { type: 'updateDomain', name: 'saltwhistle.boats', add: [], remove: ['clientHold', 'clientRenewProhibited'] },
+  { type: 'poll' },
+  { type: 'pollAck', id: '17' },
   {
     type: 'createDomain',
     domain: {
@@ -92,6 +96,8 @@ const answers: EppData[] = [
     expiresAt: '2028-11-24T10:00:00.000Z',
   },
   { type: 'contactCreated', id: 'TI-1', createdAt: '2026-11-24T10:00:00.000Z' },
+  { type: 'pendingResult', result: { name: 'saltwhistle.boats', done: true, transaction: 'TI-0002' } },
+  { type: 'pendingResult', result: { name: 'saltwhistle.org', done: false } },
 ];
 
 test.each(answers.map((data) => [data.type, data] as const))('%s reads back as it was written', (_, data) => {
@@ -100,6 +106,16 @@ test.each(answers.map((data) => [data.type, data] as const))('%s reads back as i
     message: 'Command completed successfully',
     data,
     clTRID: 'TI-0001',
+    svTRID: 'S-1',
+  } as const;
+  expect(readAnswer(writeResponse(response))).toEqual({ type: 'response', response });
+});
+
+test('a message of the queue comes with its id and how many wait', () => {
+  const response = {
+    code: 1301,
+    message: 'Command completed successfully; ack to dequeue',
+    queue: { id: '17', count: 2, text: 'Registered' },
     svTRID: 'S-1',
   } as const;
   expect(readAnswer(writeResponse(response))).toEqual({ type: 'response', response });
@@ -137,7 +153,9 @@ test.each([
   ['an undeclared prefix', 2001, command('<check><domain:check/></check>')],
   ['no command', 2000, '<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"/>'],
   ['an unknown command', 2000, command('<sing/>')],
-  ['a command not implemented', 2101, command('<poll op="req"/>')],
+  ['a command not implemented', 2101, command('<delete/>')],
+  ['a poll that neither asks nor takes', 2005, command('<poll op="peek"/>')],
+  ['a poll that takes nothing', 2003, command('<poll op="ack"/>')],
   ['an unknown object', 2307, command('<check><h:check xmlns:h="urn:x"/></check>')],
   ['a check of nothing', 2003, command(`<check><domain:check ${domainNs}/></check>`)],
   [
@@ -164,7 +182,7 @@ test.each([
 });
 
 test('a refused command is answered under the client’s own transaction', () => {
-  expect(() => readCommand(command('<poll op="req"/>'))).toThrow(expect.objectContaining({ clTRID: 'TI-9' }));
+  expect(() => readCommand(command('<delete/>'))).toThrow(expect.objectContaining({ clTRID: 'TI-9' }));
 });
 
 test.each(['', '<epp/>', '<html>busy</html>', writeCommand({ type: 'logout' }, 'TI-0001')])(

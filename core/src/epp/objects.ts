@@ -36,6 +36,23 @@ export interface Money {
   readonly amount: string;
 }
 
+/** How a command that waited for the registry's decision came out (RFC 5731 section 3.3). */
+export interface PendingResult {
+  readonly name: string;
+  /** True where the name was registered. */
+  readonly done: boolean;
+  /** The clTRID of the command that waited. */
+  readonly transaction?: string;
+}
+
+/** The oldest message of a queue (RFC 5730 section 2.9.2.3). */
+export interface QueuedMessage {
+  readonly id: string;
+  /** Messages waiting, this one included. */
+  readonly count: number;
+  readonly text: string;
+}
+
 /** A registered name as its sponsor sees it (RFC 5731 section 3.1.2). */
 export interface EppDomainInfo {
   readonly name: string;

@@ -56,7 +56,9 @@ function readBody(command: Element): EppCommand {
 
   if (verb.name === 'login') return readLogin(verb);
   if (verb.name === 'logout') return { type: 'logout' };
-  if (!['check', 'info', 'create'].includes(verb.name)) throw new EppRefusal(2101, `${verb.name} is not implemented`);
+  if (verb.name === 'poll') return readPoll(verb);
+  if (!['check', 'info', 'create', 'update'].includes(verb.name))
+    throw new EppRefusal(2101, `${verb.name} is not implemented`);
   const object = verb.children[0];
   if (!object) throw new EppRefusal(2003, `${verb.name} has no object`);
   if (!ns.objects.includes(object.namespace)) throw new EppRefusal(2307, `Object ${object.namespace} is not offered`);
@@ -73,6 +75,13 @@ function readLogin(login: Element): EppCommand {
   return { type: 'login', clientId: needed(login, ns.epp, 'clID'), password: needed(login, ns.epp, 'pw') };
 }
 
+function readPoll({ attributes: { op, msgID } }: Element): EppCommand {
+  if (op === 'req') return { type: 'poll' };
+  if (op !== 'ack') throw new EppRefusal(2005, 'op is req or ack');
+  if (!msgID) throw new EppRefusal(2003, 'msgID is missing');
+  return { type: 'pollAck', id: msgID };
+}
+
 function onDomain(verb: string, object: Element, extension: Element | undefined): EppCommand {
   if (verb === 'check') {
     const names = childrenOf(object, ns.domain, 'name').map(({ text }) => text.toLowerCase());
@@ -86,6 +95,11 @@ function onDomain(verb: string, object: Element, extension: Element | undefined)
   if (verb === 'info') {
     const authCode = childText(child(object, ns.domain, 'authInfo'), ns.domain, 'pw');
     return { type: 'infoDomain', name, ...(authCode === undefined ? {} : { authCode }) };
+  }
+  if (verb === 'update') {
+    const statuses = (tag: string) =>
+      childrenOf(child(object, ns.domain, tag), ns.domain, 'status').map(({ attributes }) => attributes['s'] ?? '');
+    return { type: 'updateDomain', name, add: statuses('add'), remove: statuses('rem') };
   }
   return { type: 'createDomain', domain: readDomain(name, object, child(extension, ns.fee, 'create')) };
 }
@@ -133,6 +147,7 @@ function onContact(verb: string, object: Element): EppCommand {
   }
   const id = needed(object, ns.contact, 'id');
   if (verb === 'info') return { type: 'infoContact', id };
+  if (verb === 'update') throw new EppRefusal(2101, 'Contacts cannot be changed');
   return { type: 'createContact', contact: readContact(id, object) };
 }
 

@@ -1,5 +1,5 @@
 import * as ns from './namespaces';
-import type { EppDomainCheck, EppDomainInfo, Money } from './objects';
+import type { EppDomainCheck, EppDomainInfo, Money, QueuedMessage } from './objects';
 import { readContact } from './readCommand';
 import type { EppData, EppResponse, Greeting } from './response';
 import { isResultCode } from './resultCode';
@@ -45,20 +45,36 @@ function readResponse(response: Element): EppResponse {
   const trID = child(response, ns.epp, 'trID');
   const clTRID = childText(trID, ns.epp, 'clTRID');
   const data = readData(child(response, ns.epp, 'resData')?.children[0], child(response, ns.epp, 'extension'));
+  const queued = readQueue(child(response, ns.epp, 'msgQ'));
   return {
     code,
     message: needed(result, ns.epp, 'msg'),
     ...(reason === undefined ? {} : { reason }),
     ...(data ? { data } : {}),
+    ...(queued ? { queue: queued } : {}),
     ...(clTRID === undefined ? {} : { clTRID }),
     svTRID: needed(trID, ns.epp, 'svTRID'),
   };
+}
+
+function readQueue(queue: Element | undefined): QueuedMessage | undefined {
+  if (!queue) return undefined;
+  const { id = '', count = '' } = queue.attributes;
+  return { id, count: Number(count), text: childText(queue, ns.epp, 'msg') ?? '' };
 }
 
 function readData(data: Element | undefined, extension: Element | undefined): EppData | undefined {
   if (data?.namespace === ns.domain) {
     if (data.name === 'chkData') return readChecks(data, child(extension, ns.fee, 'chkData'));
     if (data.name === 'infData') return { type: 'domain', domain: readDomain(data) };
+    if (data.name === 'panData') {
+      const transaction = childText(child(data, ns.domain, 'paTRID'), ns.epp, 'clTRID');
+      const done = ['1', 'true'].includes(child(data, ns.domain, 'name')?.attributes['paResult'] ?? '');
+      return {
+        type: 'pendingResult',
+        result: { name: needed(data, ns.domain, 'name'), done, ...(transaction === undefined ? {} : { transaction }) },
+      };
+    }
     if (data.name === 'creData')
       return {
         type: 'domainCreated',

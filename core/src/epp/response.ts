@@ -1,4 +1,4 @@
-import type { EppContact, EppDomainCheck, EppDomainInfo } from './objects';
+import type { EppContact, EppDomainCheck, EppDomainInfo, PendingResult, QueuedMessage } from './objects';
 import type { ResultCode } from './resultCode';
 
 /** What a server answers besides the result code. */
@@ -8,7 +8,8 @@ export type EppData =
   | { readonly type: 'domain'; readonly domain: EppDomainInfo }
   | { readonly type: 'contact'; readonly contact: EppContact }
   | { readonly type: 'domainCreated'; readonly name: string; readonly createdAt: string; readonly expiresAt: string }
-  | { readonly type: 'contactCreated'; readonly id: string; readonly createdAt: string };
+  | { readonly type: 'contactCreated'; readonly id: string; readonly createdAt: string }
+  | { readonly type: 'pendingResult'; readonly result: PendingResult };
 
 export interface EppResponse {
   readonly code: ResultCode;
@@ -16,6 +17,8 @@ export interface EppResponse {
   /** Why, in the server's words, where it says so (`extValue/reason`). */
   readonly reason?: string;
   readonly data?: EppData;
+  /** In answers to poll. */
+  readonly queue?: QueuedMessage;
   readonly clTRID?: string;
   readonly svTRID: string;
 }

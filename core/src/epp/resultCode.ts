@@ -2,6 +2,8 @@
 export const resultTexts = {
   1000: 'Command completed successfully',
   1001: 'Command completed successfully; action pending',
+  1300: 'Command completed successfully; no messages',
+  1301: 'Command completed successfully; ack to dequeue',
   1500: 'Command completed successfully; ending session',
   2000: 'Unknown command',
   2001: 'Command syntax error',

@@ -1,4 +1,4 @@
-import type { EppCommand, FeeCommand } from './command';
+import type { EppCommand, FeeCommand, UpdateDomain } from './command';
 import { contactClosing, contactDetails, contactElement, domainElement, element } from './elements';
 import * as ns from './namespaces';
 import type { EppContact, EppDomainCreate } from './objects';
@@ -58,6 +58,12 @@ function parts(command: Exclude<EppCommand, { type: 'hello' }>): Parts {
       return createDomain(command.domain);
     case 'createContact':
       return { command: createContact(command.contact) };
+    case 'updateDomain':
+      return { command: updateDomain(command) };
+    case 'poll':
+      return { command: ['poll', { op: 'req' }] };
+    case 'pollAck':
+      return { command: ['poll', { op: 'ack', msgID: command.id }] };
   }
 }
 
@@ -94,6 +100,21 @@ function createContact(contact: EppContact): Written {
     element('contact:id', contact.id),
     ...contactDetails(contact),
     ...contactClosing(contact),
+  ]);
+}
+
+function updateDomain({ name, add, remove }: UpdateDomain): Written {
+  const statuses = (tag: string, of: readonly string[]) =>
+    of.length === 0
+      ? undefined
+      : element(
+          tag,
+          of.map((status): Written => ['domain:status', { s: status }]),
+        );
+  return onDomain('update', [
+    element('domain:name', name),
+    statuses('domain:add', add),
+    statuses('domain:rem', remove),
   ]);
 }
 

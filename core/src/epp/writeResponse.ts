@@ -35,7 +35,7 @@ export function writeGreeting({ serverId, date }: Greeting): string {
 
 /** The answer to a command as a document (RFC 5730 section 2.6). */
 export function writeResponse(response: EppResponse): string {
-  const { code, message, reason, data, clTRID, svTRID } = response;
+  const { code, message, reason, data, queue, clTRID, svTRID } = response;
   const extValue =
     reason === undefined
       ? undefined
@@ -48,6 +48,7 @@ export function writeResponse(response: EppResponse): string {
     [
       element('response', [
         ['result', { code: String(code) }, [element('msg', message), extValue]],
+        queue && ['msgQ', { count: String(queue.count), id: queue.id }, [element('msg', queue.text)]],
         data && element('resData', [writeData(data)]),
         fees && element('extension', [fees]),
         element('trID', [clTRID === undefined ? undefined : element('clTRID', clTRID), element('svTRID', svTRID)]),
@@ -75,6 +76,16 @@ function writeData(data: EppData): Written {
         element('domain:crDate', data.createdAt),
         element('domain:exDate', data.expiresAt),
       ]);
+    case 'pendingResult': {
+      const { name, done, transaction } = data.result;
+      return domainElement('panData', [
+        ['domain:name', { paResult: flag(done) }, name],
+        element('domain:paTRID', [
+          transaction === undefined ? undefined : element('clTRID', transaction),
+          element('svTRID', name),
+        ]),
+      ]);
+    }
     case 'contactCreated':
       return contactElement('creData', [element('contact:id', data.id), element('contact:crDate', data.createdAt)]);
   }

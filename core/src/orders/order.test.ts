@@ -1,5 +1,16 @@
 import fc from 'fast-check';
-import { amountEarned, effects, fromEvents, next, statusOf, type OrderEvent, type OrderLine } from './order';
+import {
+  amountByMethod,
+  amountEarned,
+  effects,
+  fromEvents,
+  next,
+  statusOf,
+  type Order,
+  type OrderEvent,
+  type OrderLine,
+} from './order';
+import { payBy, type Funding } from './payment';
 
 const line = (name: string, net: number): OrderLine => ({
   name,
@@ -7,54 +18,128 @@ const line = (name: string, net: number): OrderLine => ({
   years: 1,
   privacy: true,
   autoRenew: false,
+  charge: net,
+  discount: 0,
+  fee: 0,
+  privacyPrice: 0,
   net,
 });
-const placed: OrderEvent = {
+const boats = 'saltwhistle.boats';
+const org = 'saltwhistle.org';
+const placedWith = (funding: Funding): OrderEvent => ({
   type: 'placed',
-  lines: [line('saltwhistle.boats', 318), line('saltwhistle.org', 900)],
+  lines: [line(boats, 318), line(org, 900)],
   currency: 'USD',
   taxRate: '0.23',
+  taxBasis: 'domestic',
   total: 1498,
+  funding,
+});
+const placed = placedWith({ method: 'card', balance: 0 });
+const authorised: OrderEvent = { type: 'authorised', intent: 'int_1' };
+const until = '2026-12-02T10:00:00Z';
+const waiting: OrderEvent = {
+  type: 'waiting',
+  intent: 'int_1',
+  action: { type: 'transfer', iban: 'IE00', payee: 'Tienda', reference: 'T1001' },
+  until,
 };
-const authorised: OrderEvent = { type: 'authorised', intent: 'pi_1' };
+const paid: OrderEvent = { type: 'paid', intent: 'int_1' };
+const declined: OrderEvent = { type: 'declined', cause: 'refused', reason: 'The bank declined the card.' };
 const sent = (name: string): OrderEvent => ({ type: 'sent', name });
+const pending = (name: string): OrderEvent => ({ type: 'pending', name });
 const registered = (name: string): OrderEvent => ({ type: 'registered', name, expiresOn: '2027-11-24' });
-const refused = (name: string): OrderEvent => ({ type: 'notRegistered', name, reason: 'Someone else was quicker.' });
+const refused = (name: string): OrderEvent => ({
+  type: 'notRegistered',
+  name,
+  cause: 'taken',
+  reason: 'Someone else was quicker.',
+});
+const bought = (name: string): OrderEvent[] => [sent(name), registered(name)];
 
 test('money is held before the registry is asked, and taken only after it said yes', () => {
-  expect(effects(fromEvents([placed]))).toEqual([{ type: 'authorise' }]);
+  expect(effects(fromEvents([placed]))).toEqual([{ type: 'authorise', amount: 1498 }]);
   const asked = fromEvents([placed, authorised]);
   expect(effects(asked)).toEqual([
-    { type: 'register', name: 'saltwhistle.boats' },
-    { type: 'register', name: 'saltwhistle.org' },
+    { type: 'register', name: boats },
+    { type: 'register', name: org },
   ]);
-  expect(() => next(asked, { type: 'captured', amount: 1498 })).toThrow('cannot follow');
+  expect(() => next(asked, { type: 'captured', amount: 1498, balance: 0, refunded: 0 })).toThrow('cannot follow');
 });
 
 test('only what got registered is charged, tax computed on that', () => {
-  const order = fromEvents([
-    placed,
-    authorised,
-    sent('saltwhistle.boats'),
-    sent('saltwhistle.org'),
-    registered('saltwhistle.org'),
-    refused('saltwhistle.boats'),
-  ]);
+  const order = fromEvents([placed, authorised, sent(boats), ...bought(org), refused(boats)]);
   expect(amountEarned(order)).toBe(900 + 207);
-  expect(effects(order)).toEqual([{ type: 'capture', amount: 1107 }]);
+  expect(effects(order)).toEqual([{ type: 'capture', intent: 'int_1', amount: 1107, balance: 0, refunded: 0 }]);
   expect(statusOf(order)).toBe('partlyRegistered');
 });
 
-test('an order of which nothing could be registered gives the money back and says so', () => {
-  const order = fromEvents([placed, authorised, refused('saltwhistle.boats'), refused('saltwhistle.org')]);
-  expect(effects(order)).toEqual([{ type: 'void' }]);
+test('an order of which nothing could be registered lets the money go and says so', () => {
+  const order = fromEvents([placed, authorised, refused(boats), refused(org)]);
+  expect(effects(order)).toEqual([{ type: 'void', intent: 'int_1' }]);
   expect(effects(next(order, { type: 'voided' }))).toEqual([{ type: 'tell' }]);
 });
 
+test('a name that the registry decides on later is asked for, and holds up the charge', () => {
+  const order = fromEvents([placed, authorised, ...bought(org), sent(boats), pending(boats)]);
+  expect(effects(order)).toEqual([{ type: 'awaitRegistry', name: boats }]);
+  expect(statusOf(order)).toBe('atRegistry');
+  expect(amountEarned(next(order, refused(boats)))).toBe(1107);
+  expect(statusOf(next(order, registered(boats)))).toBe('registered');
+});
+
+test('what comes from the balance is used first, and the method is asked for the rest', () => {
+  const split = placedWith({ method: 'card', balance: 1000 });
+  expect(effects(fromEvents([split]))).toEqual([{ type: 'authorise', amount: 498 }]);
+  const both = fromEvents([split, authorised, ...bought(boats), ...bought(org)]);
+  expect(effects(both)).toEqual([{ type: 'capture', intent: 'int_1', amount: 498, balance: 1000, refunded: 0 }]);
+  const one = fromEvents([split, authorised, ...bought(boats), refused(org)]);
+  expect(effects(one)).toEqual([{ type: 'capture', intent: 'int_1', amount: 0, balance: 391, refunded: 0 }]);
+});
+
+test('an order paid from the balance alone asks nobody for anything', () => {
+  const own = placedWith({ method: 'balance', balance: 1498 });
+  expect(effects(fromEvents([own]))).toEqual([{ type: 'authorise', amount: 0 }]);
+  const done = fromEvents([own, { type: 'authorised' }, ...bought(boats), ...bought(org)]);
+  expect(effects(done)).toEqual([{ type: 'capture', amount: 0, balance: 1498, refunded: 0 }]);
+});
+
+test('a payment that waits for its buyer is looked at until its time is out', () => {
+  const order = fromEvents([placedWith({ method: 'transfer', balance: 0 }), waiting]);
+  expect([effects(order), statusOf(order)]).toEqual([
+    [{ type: 'awaitPayment', intent: 'int_1', until }],
+    'waitingForPayment',
+  ]);
+  const now = new Date('2026-11-25T10:00:00Z');
+  expect(payBy('mobile', now).toISOString()).toBe('2026-11-25T10:10:00.000Z');
+  expect(payBy('transfer', now).toISOString()).toBe('2026-12-02T10:00:00.000Z');
+});
+
+test('of money that was sent, what was not earned goes back', () => {
+  const sentMoney = [placedWith({ method: 'transfer', balance: 0 }), waiting, paid];
+  const one = fromEvents([...sentMoney, ...bought(org), refused(boats)]);
+  const settlement = { amount: 1107, balance: 0, refunded: 391 };
+  expect(effects(one)).toEqual([{ type: 'refund', intent: 'int_1', amount: 391, settlement }]);
+  expect(statusOf(next(one, { type: 'captured', ...settlement }))).toBe('partlyRegistered');
+  const none = fromEvents([...sentMoney, refused(org), refused(boats)]);
+  expect(effects(none)).toEqual([{ type: 'refund', intent: 'int_1', amount: 1498 }]);
+  expect(effects(next(none, { type: 'refunded', amount: 1498 }))).toEqual([{ type: 'tell' }]);
+});
+
+test('money that comes after the payment was given up goes back, and that is told', () => {
+  const late: OrderEvent = { type: 'paidLate', intent: 'int_1', amount: 1498 };
+  const tooLate: OrderEvent = { type: 'declined', cause: 'tooLate', reason: 'No money came in time.' };
+  const order = fromEvents([placedWith({ method: 'transfer', balance: 0 }), waiting, tooLate, { type: 'told' }, late]);
+  expect([effects(order), statusOf(order)]).toEqual([[{ type: 'refund', intent: 'int_1', amount: 1498 }], 'declined']);
+  const returned = next(order, { type: 'refunded', amount: 1498 });
+  expect([effects(returned), statusOf(returned)]).toEqual([[{ type: 'tell' }], 'declined']);
+  expect(effects(next(returned, { type: 'told' }))).toEqual([]);
+});
+
 test('a declined card asks the registry for nothing', () => {
-  const order = fromEvents([placed, { type: 'declined', reason: 'insufficient_funds' }]);
+  const order = fromEvents([placed, declined]);
   expect(effects(order)).toEqual([{ type: 'tell' }]);
-  expect(() => next(order, sent('saltwhistle.org'))).toThrow('cannot follow');
+  expect(() => next(order, sent(org))).toThrow('cannot follow');
   expect(effects(next(order, { type: 'told' }))).toEqual([]);
 });
 
@@ -63,46 +148,84 @@ test('an order is placed once', () => {
 });
 
 test('a name is registered once, and only one that is in the order', () => {
-  const order = fromEvents([placed, authorised, sent('saltwhistle.org'), registered('saltwhistle.org')]);
-  expect(() => next(order, registered('saltwhistle.org'))).toThrow('cannot follow');
+  const order = fromEvents([placed, authorised, ...bought(org)]);
+  expect(() => next(order, registered(org))).toThrow('cannot follow');
   expect(() => next(order, sent('saltwhistle.lake'))).toThrow('cannot follow');
 });
 
-test('whatever the registry and the bank answer, an order reaches an end, and takes money only for names registered', () => {
+test('whatever registry, bank and buyer answer, an order reaches an end, and keeps money only for names registered', () => {
+  const funding = fc.record({
+    method: fc.constantFrom('card', 'wallet', 'mobile', 'transfer'),
+    balance: fc.integer({ min: 0, max: 1498 }),
+  });
   fc.assert(
-    fc.property(fc.infiniteStream(fc.boolean()), (answers) => {
+    fc.property(funding, fc.infiniteStream(fc.boolean()), (from: Funding, answers) => {
       const yes = () => answers.next().value;
-      let order = fromEvents([placed]);
+      let order = fromEvents([placedWith(from)]);
       let steps = 0;
       for (let [effect] = effects(order); effect; [effect] = effects(order)) {
-        if (effect.type === 'authorise') order = next(order, yes() ? authorised : { type: 'declined', reason: 'no' });
-        else if (effect.type === 'register') {
-          order = next(order, sent(effect.name));
-          order = next(order, yes() ? registered(effect.name) : refused(effect.name));
-        } else if (effect.type === 'capture') order = next(order, { type: 'captured', amount: effect.amount });
-        else order = next(order, effect.type === 'void' ? { type: 'voided' } : { type: 'told' });
-        expect((steps += 1)).toBeLessThan(10);
+        for (const event of eventsFor(effect, from, yes)) order = next(order, event);
+        expect((steps += 1)).toBeLessThan(12);
       }
-      const names = order.lines.filter(({ state }) => state.at === 'registered').length;
-      expect(order.payment.at === 'captured').toBe(names > 0);
-      if (order.payment.at === 'captured') expect(order.payment.amount).toBeLessThanOrEqual(order.total);
+      const kept = moneyKept(order);
+      expect(kept).toBe(amountEarned(order));
+      expect(kept).toBeLessThanOrEqual(order.total);
+      if (order.payment.at === 'captured') {
+        const { amount, balance, refunded } = order.payment;
+        expect(balance).toBeLessThanOrEqual(from.balance);
+        if (from.method === 'transfer') expect(amount + refunded).toBe(amountByMethod(order));
+      }
     }),
   );
 });
 
-describe('one word for an order', () => {
-  const boats = 'saltwhistle.boats';
-  const org = 'saltwhistle.org';
+function moneyKept({ payment }: Order): number {
+  return payment.at === 'captured' ? payment.amount + payment.balance : 0;
+}
 
+/** What follows an effect, for one course that the world may take. */
+function eventsFor(effect: ReturnType<typeof effects>[number], { method }: Funding, yes: () => boolean): OrderEvent[] {
+  switch (effect.type) {
+    case 'authorise':
+      if (effect.amount === 0) return [{ type: 'authorised' }];
+      if (method === 'card') return [yes() ? authorised : declined];
+      return [waiting];
+    case 'awaitPayment':
+      if (!yes()) return [{ type: 'declined', cause: 'tooLate', reason: '' }];
+      return [method === 'transfer' ? paid : authorised];
+    case 'register':
+      if (yes()) return [sent(effect.name), pending(effect.name)];
+      return [sent(effect.name), yes() ? registered(effect.name) : refused(effect.name)];
+    case 'awaitRegistry':
+      return [yes() ? registered(effect.name) : refused(effect.name)];
+    case 'capture': {
+      const { amount, balance, refunded } = effect;
+      return [{ type: 'captured', amount, balance, refunded }];
+    }
+    case 'void':
+      return [{ type: 'voided' }];
+    case 'refund':
+      return [
+        effect.settlement ? { type: 'captured', ...effect.settlement } : { type: 'refunded', amount: effect.amount },
+      ];
+    case 'tell':
+      return [{ type: 'told' }];
+  }
+}
+
+describe('one word for an order', () => {
   test.each<[string, OrderEvent[]]>([
     ['received', []],
     ['received', [authorised]],
-    ['declined', [{ type: 'declined', reason: 'The bank declined the card.' }]],
+    ['waitingForPayment', [waiting]],
+    ['declined', [declined]],
     ['atRegistry', [authorised, sent(boats)]],
-    ['atRegistry', [authorised, sent(boats), registered(boats)]],
-    ['registered', [authorised, sent(boats), registered(boats), sent(org), registered(org)]],
-    ['partlyRegistered', [authorised, sent(boats), registered(boats), refused(org)]],
+    ['atRegistry', [authorised, sent(boats), pending(boats)]],
+    ['atRegistry', [authorised, ...bought(boats)]],
+    ['registered', [authorised, ...bought(boats), ...bought(org)]],
+    ['partlyRegistered', [authorised, ...bought(boats), refused(org)]],
     ['notRegistered', [authorised, refused(boats), refused(org)]],
+    ['notRegistered', [waiting, paid, refused(boats), refused(org), { type: 'refunded', amount: 1498 }]],
   ])('%s', (word, events) => {
     expect(statusOf(fromEvents([placed, ...events]))).toBe(word);
   });
@@ -115,16 +238,19 @@ test('an order without its first event is none', () => {
 
 test.each<[string, OrderEvent[]]>([
   ['authorised twice', [authorised, authorised]],
-  ['declined after it was authorised', [authorised, { type: 'declined', reason: 'no' }]],
-  ['sent before the money is held', [sent('saltwhistle.org')]],
-  ['registered without being sent', [authorised, registered('saltwhistle.org')]],
-  ['voided while a name is open', [authorised, refused('saltwhistle.org'), { type: 'voided' }]],
+  ['declined after it was authorised', [authorised, declined]],
+  ['authorised after it was given up', [waiting, declined, authorised]],
+  ['paid without having been asked for', [paid]],
+  ['sent before the money is held', [sent(org)]],
+  ['sent while the buyer is still to pay', [waiting, sent(org)]],
+  ['registered without being sent', [authorised, registered(org)]],
+  ['voided while a name is open', [authorised, refused(org), { type: 'voided' }]],
+  ['refunded while a name is open', [waiting, paid, refused(org), { type: 'refunded', amount: 1 }]],
   ['told before the money is settled', [authorised, { type: 'told' }]],
 ])('an order cannot be %s', (_, events) => {
   expect(() => fromEvents([placed, ...events])).toThrow('cannot follow');
 });
 
 test('an order is told how it ended once', () => {
-  const ended: OrderEvent[] = [placed, { type: 'declined', reason: 'no' }, { type: 'told' }];
-  expect(() => fromEvents([...ended, { type: 'told' }])).toThrow('cannot follow');
+  expect(() => fromEvents([placed, declined, { type: 'told' }, { type: 'told' }])).toThrow('cannot follow');
 });

@@ -1,35 +1,70 @@
 import type { IsoDate } from '../lifecycle/isoDate';
 import type { Currency, Minor } from '../pricing/money';
 import { portion } from '../pricing/money';
+import type { TaxBasis } from '../pricing/tax';
+import type { DeclineCause, Funding, PaymentAction } from './payment';
+
+/** What one name costs, before tax, in the order's currency. */
+export interface LineAmounts {
+  /** All years, before promo code, fee and privacy. */
+  readonly charge: Minor;
+  /** What the promo code takes off. */
+  readonly discount: Minor;
+  readonly fee: Minor;
+  readonly privacyPrice: Minor;
+  /** `charge - discount + fee + privacyPrice`. */
+  readonly net: Minor;
+}
 
 /** One name of an order, with what was agreed for it. */
-export interface OrderLine {
+export interface OrderLine extends LineAmounts {
   /** A-label. */
   readonly name: string;
   readonly unicode: string;
   readonly years: number;
   readonly privacy: boolean;
   readonly autoRenew: boolean;
-  /** Before tax, in the order's currency. */
-  readonly net: Minor;
   /** The registry's price agreed to, USD cents, where the name is premium. */
   readonly premium?: { readonly register: Minor; readonly renew: Minor };
 }
+
+/** Why a name was not registered. */
+export type FailureCause =
+  /** Someone else has it. */
+  | 'taken'
+  /** It costs more than was shown; nothing is bought at a price that nobody agreed to. */
+  | 'price'
+  /** The registry will not have it. */
+  | 'refused';
 
 /** Where one name stands. */
 export type LineState =
   | { readonly at: 'held' }
   | { readonly at: 'sent' }
+  /** The registry took it up and decides later (RFC 5731, `pendingCreate`). */
+  | { readonly at: 'pending' }
   | { readonly at: 'registered'; readonly expiresOn: IsoDate }
-  | { readonly at: 'notRegistered'; readonly reason: string };
+  | { readonly at: 'notRegistered'; readonly cause: FailureCause; readonly reason: string };
 
-/** Where the money stands. `authorised` money is held on the card, not taken. */
+/** Where the money stands. `authorised` money is held, not taken; `paid` money is here already. */
 export type PaymentState =
   | { readonly at: 'asked' }
-  | { readonly at: 'authorised'; readonly intent: string }
-  | { readonly at: 'declined'; readonly reason: string }
-  | { readonly at: 'captured'; readonly intent: string; readonly amount: Minor }
-  | { readonly at: 'voided'; readonly intent: string };
+  | { readonly at: 'waiting'; readonly intent: string; readonly action: PaymentAction; readonly until: string }
+  | { readonly at: 'authorised'; readonly intent?: string }
+  | { readonly at: 'paid'; readonly intent: string }
+  | { readonly at: 'declined'; readonly cause: DeclineCause; readonly reason: string }
+  | ({ readonly at: 'captured' } & Settlement)
+  | { readonly at: 'voided' }
+  /** Money that came after the payment was given up: it goes back. */
+  | { readonly at: 'returning'; readonly intent: string; readonly amount: Minor }
+  | { readonly at: 'refunded'; readonly amount: Minor };
+
+/** How the money was divided in the end: taken by the method, from the balance, and given back of what was paid. */
+export interface Settlement {
+  readonly amount: Minor;
+  readonly balance: Minor;
+  readonly refunded: Minor;
+}
 
 /** An order as the sum of its events. */
 export interface Order {
@@ -37,10 +72,12 @@ export interface Order {
   readonly currency: Currency;
   /** Decimal fraction. */
   readonly taxRate: string;
-  /** With tax: what the card is asked to hold. */
+  readonly taxBasis: TaxBasis;
+  /** With tax: what is asked for, from balance and method together. */
   readonly total: Minor;
+  readonly funding: Funding;
   readonly payment: PaymentState;
-  /** True once a mail said how it ended; nothing happens after that. */
+  /** True once a mail said how it ended; nothing happens after that, unless money comes late. */
   readonly told: boolean;
 }
 
@@ -51,23 +88,45 @@ export type OrderEvent =
       readonly lines: readonly OrderLine[];
       readonly currency: Currency;
       readonly taxRate: string;
+      readonly taxBasis: TaxBasis;
       readonly total: Minor;
+      readonly funding: Funding;
     }
-  | { readonly type: 'authorised'; readonly intent: string }
-  | { readonly type: 'declined'; readonly reason: string }
+  /** The buyer has something to do, until an ISO 8601 instant. */
+  | { readonly type: 'waiting'; readonly intent: string; readonly action: PaymentAction; readonly until: string }
+  /** The money is held; without an intent where the provider had nothing to hold. */
+  | { readonly type: 'authorised'; readonly intent?: string }
+  | { readonly type: 'paid'; readonly intent: string }
+  | { readonly type: 'declined'; readonly cause: DeclineCause; readonly reason: string }
   | { readonly type: 'sent'; readonly name: string }
+  | { readonly type: 'pending'; readonly name: string }
   | { readonly type: 'registered'; readonly name: string; readonly expiresOn: IsoDate }
-  | { readonly type: 'notRegistered'; readonly name: string; readonly reason: string }
-  | { readonly type: 'captured'; readonly amount: Minor }
+  | { readonly type: 'notRegistered'; readonly name: string; readonly cause: FailureCause; readonly reason: string }
+  | ({ readonly type: 'captured' } & Settlement)
   | { readonly type: 'voided' }
+  | { readonly type: 'paidLate'; readonly intent: string; readonly amount: Minor }
+  | { readonly type: 'refunded'; readonly amount: Minor }
   | { readonly type: 'told' };
 
 /** What has to be done next. Each may be carried out twice without harm. */
 export type OrderEffect =
-  | { readonly type: 'authorise' }
+  /** Ask the provider to hold the money, or to ask the buyer for it. */
+  | { readonly type: 'authorise'; readonly amount: Minor }
+  /** See whether the buyer has approved or sent it. */
+  | { readonly type: 'awaitPayment'; readonly intent: string; readonly until: string }
   | { readonly type: 'register'; readonly name: string }
-  | { readonly type: 'capture'; readonly amount: Minor }
-  | { readonly type: 'void' }
+  /** See whether the registry has decided. */
+  | { readonly type: 'awaitRegistry'; readonly name: string }
+  /** Take what was earned of held money. */
+  | ({ readonly type: 'capture'; readonly intent?: string } & Settlement)
+  | { readonly type: 'void'; readonly intent?: string }
+  /** Give back what was paid and not earned; `settlement` where something was. */
+  | {
+      readonly type: 'refund';
+      readonly intent: string;
+      readonly amount: Minor;
+      readonly settlement?: Settlement;
+    }
   | { readonly type: 'tell' };
 
 /** An event that cannot follow from where the order stands. */
@@ -76,6 +135,19 @@ export class OrderEventRefused extends Error {
     super(`${event.type} cannot follow ${order ? `payment ${order.payment.at}` : 'nothing'}`);
   }
 }
+
+/** From which payment states an event about money can follow. */
+const paymentBefore: Partial<Record<OrderEvent['type'], readonly PaymentState['at'][]>> = {
+  waiting: ['asked'],
+  authorised: ['asked', 'waiting'],
+  paid: ['waiting'],
+  declined: ['asked', 'waiting'],
+  captured: ['authorised', 'paid'],
+  voided: ['authorised'],
+  paidLate: ['declined'],
+  refunded: ['paid', 'returning'],
+  told: ['declined', 'captured', 'voided', 'refunded'],
+};
 
 /**
  * The order after one more event: the only place where an order changes.
@@ -86,36 +158,55 @@ export class OrderEventRefused extends Error {
 export function next(order: Order | undefined, event: OrderEvent): Order {
   if (event.type === 'placed') {
     if (order) throw new OrderEventRefused(event, order);
-    const { currency, taxRate, total } = event;
+    const { type: _type, ...agreed } = event;
     const lines = event.lines.map((line) => ({ ...line, state: { at: 'held' } as const }));
-    return { lines, currency, taxRate, total, payment: { at: 'asked' }, told: false };
+    return { ...agreed, lines, payment: { at: 'asked' }, told: false };
   }
-  if (!order) throw new OrderEventRefused(event, order);
-  const { payment } = order;
+  if (!order || paymentBefore[event.type]?.includes(order.payment.at) === false)
+    throw new OrderEventRefused(event, order);
   switch (event.type) {
+    case 'waiting':
+      return paymentAfter(order, { at: 'waiting', intent: event.intent, action: event.action, until: event.until });
     case 'authorised':
-      if (payment.at !== 'asked') throw new OrderEventRefused(event, order);
-      return { ...order, payment: { at: 'authorised', intent: event.intent } };
+      return paymentAfter(order, { at: 'authorised', ...(event.intent ? { intent: event.intent } : {}) });
+    case 'paid':
+      return paymentAfter(order, { at: 'paid', intent: event.intent });
     case 'declined':
-      if (payment.at !== 'asked') throw new OrderEventRefused(event, order);
-      return { ...order, payment: { at: 'declined', reason: event.reason } };
+      return paymentAfter(order, { at: 'declined', cause: event.cause, reason: event.reason });
     case 'sent':
       return withLine(order, event, ['held'], { at: 'sent' });
+    case 'pending':
+      return withLine(order, event, ['sent'], { at: 'pending' });
     case 'registered':
-      return withLine(order, event, ['sent'], { at: 'registered', expiresOn: event.expiresOn });
-    case 'notRegistered':
-      return withLine(order, event, ['held', 'sent'], { at: 'notRegistered', reason: event.reason });
-    case 'captured':
-      if (payment.at !== 'authorised' || !settled(order)) throw new OrderEventRefused(event, order);
-      return { ...order, payment: { at: 'captured', intent: payment.intent, amount: event.amount } };
+      return withLine(order, event, ['sent', 'pending'], { at: 'registered', expiresOn: event.expiresOn });
+    case 'notRegistered': {
+      const { cause, reason } = event;
+      return withLine(order, event, ['held', 'sent', 'pending'], { at: 'notRegistered', cause, reason });
+    }
+    case 'captured': {
+      const { amount, balance, refunded } = event;
+      return settledAfter(order, event, { at: 'captured', amount, balance, refunded });
+    }
     case 'voided':
-      if (payment.at !== 'authorised' || !settled(order)) throw new OrderEventRefused(event, order);
-      return { ...order, payment: { at: 'voided', intent: payment.intent } };
+      return settledAfter(order, event, { at: 'voided' });
+    case 'paidLate':
+      return { ...paymentAfter(order, { at: 'returning', intent: event.intent, amount: event.amount }), told: false };
+    case 'refunded':
+      if (order.payment.at === 'returning') return paymentAfter(order, { at: 'refunded', amount: event.amount });
+      return settledAfter(order, event, { at: 'refunded', amount: event.amount });
     case 'told':
-      if (order.told || payment.at === 'asked' || payment.at === 'authorised')
-        throw new OrderEventRefused(event, order);
+      if (order.told) throw new OrderEventRefused(event, order);
       return { ...order, told: true };
   }
+}
+
+function paymentAfter(order: Order, payment: PaymentState): Order {
+  return { ...order, payment };
+}
+
+function settledAfter(order: Order, event: OrderEvent, payment: PaymentState): Order {
+  if (!settled(order)) throw new OrderEventRefused(event, order);
+  return { ...order, payment };
 }
 
 function withLine(
@@ -125,8 +216,8 @@ function withLine(
   state: LineState,
 ): Order {
   const line = order.lines.find(({ name }) => name === event.name);
-  if (order.payment.at !== 'authorised' || !line || !from.includes(line.state.at))
-    throw new OrderEventRefused(event, order);
+  const funded = order.payment.at === 'authorised' || order.payment.at === 'paid';
+  if (!funded || !line || !from.includes(line.state.at)) throw new OrderEventRefused(event, order);
   return { ...order, lines: order.lines.map((other) => (other === line ? { ...other, state } : other)) };
 }
 
@@ -148,6 +239,19 @@ export function amountEarned(order: Order): Minor {
   return net + portion(net, order.taxRate);
 }
 
+/** What the method is asked for: all that does not come from the balance. */
+export function amountByMethod({ total, funding }: Order): Minor {
+  return total - funding.balance;
+}
+
+/** How what was earned is divided: the balance first, so that as little as can be is taken from outside. */
+function settlementOf(order: Order): Settlement {
+  const earned = amountEarned(order);
+  const balance = Math.min(order.funding.balance, earned);
+  const amount = earned - balance;
+  return { amount, balance, refunded: order.payment.at === 'paid' ? amountByMethod(order) - amount : 0 };
+}
+
 /**
  * All that remains to be done now. It follows from where the order stands alone, so that a server that
  * died at any point finds the same work again.
@@ -156,29 +260,53 @@ export function effects(order: Order): OrderEffect[] {
   const { payment } = order;
   switch (payment.at) {
     case 'asked':
-      return [{ type: 'authorise' }];
+      return [{ type: 'authorise', amount: amountByMethod(order) }];
+    case 'waiting':
+      return [{ type: 'awaitPayment', intent: payment.intent, until: payment.until }];
     case 'authorised': {
-      const open = order.lines.filter(({ state }) => state.at === 'held' || state.at === 'sent');
-      if (open.length > 0) return open.map(({ name }) => ({ type: 'register', name }));
-      const amount = amountEarned(order);
-      return [amount > 0 ? { type: 'capture', amount } : { type: 'void' }];
+      const open = openNames(order);
+      if (open.length > 0) return open;
+      const settlement = settlementOf(order);
+      const intent = payment.intent === undefined ? {} : { intent: payment.intent };
+      return [amountEarned(order) > 0 ? { type: 'capture', ...intent, ...settlement } : { type: 'void', ...intent }];
     }
+    case 'paid': {
+      const open = openNames(order);
+      if (open.length > 0) return open;
+      const settlement = settlementOf(order);
+      const kept = amountEarned(order) > 0 ? { settlement } : {};
+      return [{ type: 'refund', intent: payment.intent, amount: settlement.refunded, ...kept }];
+    }
+    case 'returning':
+      return [{ type: 'refund', intent: payment.intent, amount: payment.amount }];
     case 'declined':
     case 'captured':
     case 'voided':
+    case 'refunded':
       return order.told ? [] : [{ type: 'tell' }];
   }
 }
 
+function openNames({ lines }: Order): OrderEffect[] {
+  return lines.flatMap(({ name, state }): OrderEffect[] => {
+    if (state.at === 'pending') return [{ type: 'awaitRegistry', name }];
+    return state.at === 'held' || state.at === 'sent' ? [{ type: 'register', name }] : [];
+  });
+}
+
 /** One word for a list of orders. */
-export type OrderStatus = 'received' | 'atRegistry' | 'registered' | 'partlyRegistered' | 'notRegistered' | 'declined';
+export type OrderStatus =
+  'received' | 'waitingForPayment' | 'atRegistry' | 'registered' | 'partlyRegistered' | 'notRegistered' | 'declined';
 
 export function statusOf(order: Order): OrderStatus {
-  if (order.payment.at === 'declined') return 'declined';
+  const { payment } = order;
+  if (payment.at === 'waiting') return 'waitingForPayment';
+  if (payment.at === 'declined' || payment.at === 'returning') return 'declined';
   if (settled(order)) {
     const registered = order.lines.filter(({ state }) => state.at === 'registered').length;
     if (registered === order.lines.length) return 'registered';
     return registered > 0 ? 'partlyRegistered' : 'notRegistered';
   }
+  if (payment.at === 'refunded') return 'declined';
   return order.lines.some(({ state }) => state.at !== 'held') ? 'atRegistry' : 'received';
 }

@@ -66,6 +66,14 @@ export class BasketStore {
     await within.delete(basketLine).where(and(eq(basketLine.basketId, basketId), inArray(basketLine.name, [...names])));
   }
 
+  /** Puts lines back that an order did not come to buy; what is in the basket again by now stays as it is. */
+  async putBack(transaction: Transaction, basketId: string, lines: readonly ChosenLine[]): Promise<void> {
+    await transaction
+      .insert(basketLine)
+      .values(lines.map(({ name, years, privacy, autoRenew }) => ({ basketId, name, years, privacy, autoRenew })))
+      .onConflictDoNothing();
+  }
+
   async empty(basketId: string): Promise<void> {
     await this.database.delete(basketLine).where(eq(basketLine.basketId, basketId));
   }

@@ -17,7 +17,7 @@ class FaultModel {
   @MaxLength(40)
   on!: string;
 
-  @IsIn(['delay', 'dropBefore', 'dropAfter', 'refuse', 'garble'])
+  @IsIn(['delay', 'dropBefore', 'dropAfter', 'refuse', 'garble', 'duplicate', 'outOfOrder'])
   kind!: string;
 
   @IsOptional()

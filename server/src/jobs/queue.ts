@@ -44,16 +44,16 @@ export class OrderQueue {
   /**
    * Moves orders on as they are asked for, several side by side.
    *
-   * @param advance true where the order needs another turn later: something outside was silent
+   * @param advance `again` where the order needs another turn soon: something outside was silent
    */
-  async work(advance: (orderId: string) => Promise<boolean>): Promise<void> {
+  async work(advance: (orderId: string) => Promise<'resting' | 'again'>): Promise<void> {
     const handle = async (jobs: readonly PgBoss.Job<OrderJob>[]) => {
       for (const { data } of jobs) {
-        const again = await advance(data.orderId).catch((fault: unknown) => {
+        const came = await advance(data.orderId).catch((fault: unknown) => {
           this.log.error({ orderId: data.orderId, fault }, 'an order could not be moved on; trying again');
-          return true;
+          return 'again' as const;
         });
-        if (again) await this.push(data.orderId, data.failures + 1);
+        if (came === 'again') await this.push(data.orderId, data.failures + 1);
       }
     };
     const options = { batchSize: 1, pollingIntervalSeconds: 0.5 };

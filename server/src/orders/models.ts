@@ -1,5 +1,6 @@
-import { ArrayMaxSize, IsArray, IsString, IsUUID, MaxLength } from 'class-validator';
-import { ListOf } from '../http/readModel';
+import { ArrayMaxSize, IsArray, IsInt, IsString, IsUUID, MaxLength, Min } from 'class-validator';
+import { ListOf, MayBeLeftOut, PartOf } from '../http/readModel';
+import { PaymentModel } from '../payments/models';
 
 export class AgreedTerms {
   @IsString()
@@ -23,7 +24,12 @@ export class NewOrder {
   @ListOf(AgreedTerms)
   agreements!: AgreedTerms[];
 
-  @IsString({ message: 'The card is named by the token of the payment provider.' })
-  @MaxLength(80)
-  cardToken!: string;
+  @PartOf(PaymentModel)
+  payment!: PaymentModel;
+
+  /** How much of it the account's balance pays, in minor units of the quote's currency. */
+  @MayBeLeftOut()
+  @IsInt({ message: 'What the balance pays is a whole number of the smallest unit.' })
+  @Min(0, { message: 'What the balance pays is not below 0.' })
+  balance?: number;
 }

@@ -18,6 +18,12 @@ export function orderRoutes(orders: OrderService, notifications: Notifications, 
       ({ ctx, accountId, body }) =>
         idempotency.once(ctx, accountId, async () => ({ status: 201, body: await orders.place(accountId, body) })),
     ),
+    accountRoute(
+      'post',
+      '/api/me/orders/:id/cancel',
+      { summary: 'Gives up a payment that waits for its buyer', perMinute: 30 },
+      async ({ accountId, params }) => ({ body: await orders.cancel(accountId, params['id'] ?? '') }),
+    ),
     accountRoute('get', '/api/me/orders', { summary: 'Orders, the latest first' }, async ({ accountId }) => ({
       body: await orders.list(accountId),
     })),

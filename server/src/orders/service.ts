@@ -5,50 +5,66 @@ import { fromEvents, statusOf, type OrderLine } from '@tienda/core/orders/order'
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import { quoteChanges, type QuoteChange } from '@tienda/core/pricing/quoteChanges';
 import type { AccountStore } from '../accounts/store';
+import type { BalanceStore } from '../balance/store';
 import type { BasketStore } from '../basket/store';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
 import type { ContactStore, StoredContact } from '../contacts/store';
+import { PaymentSilent } from '../gateways/payments/paymentGateway';
 import { badField, badFields, notFound, Problem, type FieldError } from '../http/problem';
 import { isUuid } from '../http/uuid';
+import type { InvoiceStore } from '../invoices/store';
 import type { OrderQueue } from '../jobs/queue';
+import { wayOf } from '../payments/models';
 import type { CodeUseStore } from '../promotions/store';
 import { promotionOf } from '../promotions/promotions';
 import type { QuoteService } from '../pricing/service';
 import type { QuoteStore, StoredQuote } from '../pricing/store';
 import type { NewOrder } from './models';
 import type { OrderHead, OrderStore, StoredEvent } from './store';
+import type { OrderWorker } from './worker';
+
+/** How long a new order is left to the queue before others look for it. */
+const leaseMs = 60_000;
+
+/** What placing and showing orders needs. */
+export interface OrderServiceParts {
+  readonly orders: OrderStore;
+  readonly quotes: QuoteService;
+  readonly quoteStore: QuoteStore;
+  readonly contacts: ContactStore;
+  readonly accounts: AccountStore;
+  readonly basket: BasketStore;
+  readonly codeUses: CodeUseStore;
+  readonly balances: BalanceStore;
+  readonly invoices: InvoiceStore;
+  readonly worker: OrderWorker;
+  readonly catalogue: CatalogueReader;
+  readonly queue: OrderQueue;
+  readonly clock: Clock;
+  /** Where wallets lead back to. */
+  readonly publicUrl: string;
+}
 
 export class OrderService {
-  constructor(
-    private readonly orders: OrderStore,
-    private readonly quotes: QuoteService,
-    private readonly quoteStore: QuoteStore,
-    private readonly contacts: ContactStore,
-    private readonly accounts: AccountStore,
-    private readonly basket: BasketStore,
-    private readonly codeUses: CodeUseStore,
-    private readonly catalogue: CatalogueReader,
-    private readonly queue: OrderQueue,
-    private readonly clock: Clock,
-  ) {}
+  constructor(private readonly parts: OrderServiceParts) {}
 
   /**
    * Places an order for a quote: the registries are asked once more, and nothing is ordered where the price
    * or the availability is not what was shown. A quote is ordered once, however often it is sent.
    */
   async place(accountId: string, wanted: NewOrder): Promise<ShownOrder> {
-    const earlier = await this.orders.byQuote(wanted.quoteId, accountId);
+    const earlier = await this.parts.orders.byQuote(wanted.quoteId, accountId);
     if (earlier) return this.show(earlier);
-    const stored = await this.quoteStore.find(wanted.quoteId);
+    const stored = await this.parts.quoteStore.find(wanted.quoteId);
     if (!stored) throw badField('/quoteId', 'unknownQuote', 'This quote is not known: open the review again.');
-    const contact = await this.contacts.find(accountId, wanted.contactId);
+    const contact = await this.parts.contacts.find(accountId, wanted.contactId);
     if (!contact) throw badField('/contactId', 'unknownContact', 'This contact is not among yours: choose another.');
     this.expectSameCustomer(stored, contact);
     this.expectAgreed(stored, wanted);
-    const { quote: today, answers } = await this.quotes.again(stored, accountId);
+    const { quote: today, answers } = await this.parts.quotes.again(stored, accountId);
     const changes = quoteChanges(stored.quote, today);
-    if (stored.validUntil <= this.clock.now())
+    if (stored.validUntil <= this.parts.clock.now())
       throw changed('The quote was good for 30 minutes. Look at the new one.', changes);
     if (today.problems.length > 0) throw badFields(today.problems);
     const unanswered = today.lines.find(({ name }) => (answers.get(name)?.status ?? 'unknown') === 'unknown');
@@ -62,13 +78,17 @@ export class OrderService {
     if (changes.length > 0) throw changed('Something changed since the quote was made. Look at the new one.', changes);
 
     const id = randomUUID();
-    const lines = today.lines.map(({ name, unicode, years, net }): OrderLine => {
+    const lines = today.lines.map(({ name, unicode, years, charge, discount, fee, privacy, net }): OrderLine => {
       const item = stored.request.items.find((candidate) => this.nameOf(candidate.name) === name);
       const premium = answers.get(name)?.premium;
       return {
         name,
         unicode,
         years,
+        charge,
+        discount,
+        fee,
+        privacyPrice: privacy,
         net,
         privacy: item?.privacy ?? true,
         autoRenew: item?.autoRenew ?? false,
@@ -76,49 +96,94 @@ export class OrderService {
       };
     });
     const { currency, tax, total } = today;
-    const basketId = await this.accounts.basketOf(accountId);
+    const now = this.parts.clock.now();
+    const way = wayOf(wanted.payment, `${this.parts.publicUrl}/orders/${id}`) ?? { type: 'balance' };
+    const balance = way.type === 'balance' ? total : Math.min(wanted.balance ?? 0, total);
+    const funding = { method: balance === total ? 'balance' : way.type, balance } as const;
+    const basketId = await this.parts.accounts.basketOf(accountId);
     const used = promotionOf(today.codes.find(({ applied }) => applied)?.code ?? '');
-    const placed = await this.orders.place(
+    const placed = await this.parts.orders.place(
       {
         id,
         accountId,
         quoteId: stored.id,
         contactId: contact.id,
-        cardToken: wanted.cardToken,
+        way: balance === total ? { type: 'balance' } : way,
         agreements: wanted.agreements,
-        placedAt: this.clock.now(),
+        placedAt: now,
+        lookAt: new Date(now.getTime() + leaseMs),
       },
-      { type: 'placed', lines, currency, taxRate: tax.rate, total },
+      { type: 'placed', lines, currency, taxRate: tax.rate, taxBasis: tax.basis, total, funding },
       async (transaction) => {
-        if (used && !(await this.codeUses.take(transaction, used, id, accountId)))
+        const aside = { accountId, currency, amount: balance, reference: id, at: now };
+        if (balance > 0 && !(await this.parts.balances.setAside(transaction, aside)))
+          throw badField(
+            '/balance',
+            'balanceTooLow',
+            'There is less on your balance than this: pay the rest another way, or pay in first.',
+          );
+        if (used && !(await this.parts.codeUses.take(transaction, used, id, accountId)))
           throw changed(`The promo code ${used.code} was used up a moment ago. Look at the new quote.`);
         if (basketId)
-          await this.basket.remove(
+          await this.parts.basket.remove(
             basketId,
             lines.map(({ name }) => name),
             transaction,
           );
       },
     );
-    if (placed) await this.queue.push(id);
-    const head = await this.orders.byQuote(stored.id, accountId);
+    if (placed) await this.parts.queue.push(id);
+    const head = await this.parts.orders.byQuote(stored.id, accountId);
     if (!head) throw changed('This quote was ordered already.');
     return this.show(head);
   }
 
   async list(accountId: string): Promise<ShownOrder[]> {
-    return Promise.all((await this.orders.ofAccount(accountId)).map((head) => this.show(head)));
+    return this.showAll(await this.parts.orders.ofAccount(accountId));
   }
 
   /** @throws Problem 404 where the order is not the account's */
   async find(accountId: string, orderId: string): Promise<ShownOrder> {
-    const head = isUuid(orderId) ? await this.orders.head(orderId) : undefined;
+    const head = isUuid(orderId) ? await this.parts.orders.head(orderId) : undefined;
     if (!head || head.accountId !== accountId) throw notFound('order');
     return this.show(head);
   }
 
+  /**
+   * Gives up a payment that waits for its buyer; where it was paid meanwhile, the order goes on.
+   *
+   * @throws Problem 404 where the order is not the account's, 503 where that cannot be done just now
+   */
+  async cancel(accountId: string, orderId: string): Promise<ShownOrder> {
+    const { id } = await this.find(accountId, orderId);
+    const done = await this.parts.worker.cancel(id).catch((fault: unknown) => {
+      if (fault instanceof PaymentSilent) return false;
+      throw fault;
+    });
+    if (!done)
+      throw new Problem(
+        503,
+        'order-busy',
+        'The order is at work',
+        'The payment is being looked at: try again in a moment.',
+      );
+    await this.parts.queue.push(id);
+    return this.find(accountId, id);
+  }
+
   private async show(head: OrderHead): Promise<ShownOrder> {
-    const events = await this.orders.events(head.id);
+    const [shown] = await this.showAll([head]);
+    if (!shown) throw new Error('An order is shown as one');
+    return shown;
+  }
+
+  private async showAll(heads: readonly OrderHead[]): Promise<ShownOrder[]> {
+    const ids = heads.map(({ id }) => id);
+    const [events, documents] = await Promise.all([this.parts.orders.eventsOf(ids), this.parts.invoices.ofOrders(ids)]);
+    return heads.map((head) => this.shown(head, events.get(head.id) ?? [], documents.get(head.id) ?? []));
+  }
+
+  private shown(head: OrderHead, events: readonly StoredEvent[], documents: ShownOrder['documents']): ShownOrder {
     const order = fromEvents(events.map(({ event }) => event));
     return {
       id: head.id,
@@ -128,6 +193,8 @@ export class OrderService {
       ended: order.told,
       currency: order.currency,
       total: order.total,
+      funding: order.funding,
+      documents,
       payment: order.payment,
       lines: order.lines,
       events: events.map(shownEvent),
@@ -144,12 +211,12 @@ export class OrderService {
   private expectAgreed({ quote }: StoredQuote, { agreements }: NewOrder): void {
     const needed = new Set(
       quote.lines.flatMap(({ name }) => {
-        const read = domainName(name, this.catalogue.current());
+        const read = domainName(name, this.parts.catalogue.current());
         return read.kind === 'name' ? read.extension.agreements.map(({ id }) => id) : [];
       }),
     );
     const missing = [...needed].flatMap((id): FieldError[] => {
-      const agreement = this.catalogue.agreement(id);
+      const agreement = this.parts.catalogue.agreement(id);
       const agreed = agreements.some((given) => given.id === id && given.version === agreement?.version);
       if (agreed) return [];
       return [{ pointer: '/agreements', code: 'notAgreed', detail: `Read and agree to: ${agreement?.title ?? id}.` }];
@@ -158,7 +225,7 @@ export class OrderService {
   }
 
   private nameOf(typed: string): string | undefined {
-    const read = domainName(typed, this.catalogue.current());
+    const read = domainName(typed, this.parts.catalogue.current());
     return read.kind === 'name' ? read.name : undefined;
   }
 }

@@ -1,9 +1,11 @@
-import { and, asc, desc, eq, notExists, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, lte, notExists, sql } from 'drizzle-orm';
 import { fromEvents, next, type Order, type OrderEvent } from '@tienda/core/orders/order';
 import type { Database, Transaction } from '../db/database';
-import { codeUse, customerOrder, orderEvent } from '../db/schema';
+import { codeUse, customerOrder, orderEvent, registryDecision } from '../db/schema';
 
 export type OrderHead = typeof customerOrder.$inferSelect;
+
+export type RegistryDecision = typeof registryDecision.$inferSelect;
 
 /** An event as stored; sequence begins at 1. */
 export interface StoredEvent {
@@ -41,14 +43,14 @@ export class OrderStore {
     orderId: string,
     event: OrderEvent,
     at: Date,
-    alongside: (transaction: Transaction) => Promise<void> = () => Promise.resolve(),
+    alongside: (transaction: Transaction, order: Order) => Promise<void> = () => Promise.resolve(),
   ): Promise<Order> {
     return this.database.transaction(async (transaction) => {
       await transaction.select().from(customerOrder).where(eq(customerOrder.id, orderId)).for('update');
       const events = await this.events(orderId, transaction);
       const order = next(fromEvents(events.map((stored) => stored.event)), event);
       await transaction.insert(orderEvent).values({ orderId, sequence: events.length + 1, event, at });
-      await alongside(transaction);
+      await alongside(transaction, order);
       await transaction.execute(sql`select pg_notify(${orderChannel}, ${orderId})`);
       return order;
     });
@@ -84,12 +86,74 @@ export class OrderStore {
       .limit(200);
   }
 
+  /** The events of several orders, by order. */
+  async eventsOf(orderIds: readonly string[]): Promise<Map<string, StoredEvent[]>> {
+    const byOrder = new Map<string, StoredEvent[]>(orderIds.map((id) => [id, []]));
+    if (orderIds.length === 0) return byOrder;
+    const rows = await this.database
+      .select()
+      .from(orderEvent)
+      .where(inArray(orderEvent.orderId, [...orderIds]))
+      .orderBy(asc(orderEvent.orderId), asc(orderEvent.sequence));
+    for (const { orderId, ...event } of rows) byOrder.get(orderId)?.push(event);
+    return byOrder;
+  }
+
+  /** Orders that have not ended and whose turn it is to be looked at. */
+  async due(now: Date): Promise<string[]> {
+    const rows = await this.database
+      .select({ id: customerOrder.id })
+      .from(customerOrder)
+      .where(and(eq(customerOrder.ended, false), lte(customerOrder.lookAt, now)))
+      .limit(500);
+    return rows.map(({ id }) => id);
+  }
+
+  /** Every order that has not ended. */
   async open(): Promise<string[]> {
     const rows = await this.database
       .select({ id: customerOrder.id })
       .from(customerOrder)
       .where(eq(customerOrder.ended, false));
     return rows.map(({ id }) => id);
+  }
+
+  async lookAgain(orderId: string, lookAt: Date): Promise<void> {
+    await this.database.update(customerOrder).set({ lookAt }).where(eq(customerOrder.id, orderId));
+  }
+
+  /** Something happened to an order that had ended. */
+  async reopen(transaction: Transaction, orderId: string): Promise<void> {
+    await transaction.update(customerOrder).set({ ended: false }).where(eq(customerOrder.id, orderId));
+  }
+
+  /** Keeps what a registry decided on a name, and tells the orders that wait for it. */
+  async keepDecision(decision: RegistryDecision): Promise<string[]> {
+    await this.database
+      .insert(registryDecision)
+      .values(decision)
+      .onConflictDoUpdate({ target: registryDecision.name, set: decision });
+    const rows = await this.database
+      .selectDistinct({ id: customerOrder.id })
+      .from(customerOrder)
+      .innerJoin(orderEvent, eq(orderEvent.orderId, customerOrder.id))
+      .where(
+        and(
+          eq(customerOrder.ended, false),
+          sql`${orderEvent.event} ->> 'type' = 'sent'`,
+          sql`${orderEvent.event} ->> 'name' = ${decision.name}`,
+        ),
+      );
+    return rows.map(({ id }) => id);
+  }
+
+  /** What a registry decided on a name that was asked for under a clTRID. */
+  async decision(name: string, transaction: string): Promise<RegistryDecision | undefined> {
+    const [found] = await this.database
+      .select()
+      .from(registryDecision)
+      .where(and(eq(registryDecision.name, name), eq(registryDecision.transaction, transaction)));
+    return found;
   }
 
   /** Nothing remains to be done. An order of which no name came gives its promo code back. */

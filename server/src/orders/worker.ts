@@ -1,168 +1,226 @@
 import type pg from 'pg';
-import { eppContact } from '@tienda/core/contacts/eppContact';
-import { effects, fromEvents, type Order, type OrderEffect, type OrderLine } from '@tienda/core/orders/order';
-import { isoDate } from '@tienda/core/lifecycle/isoDate';
-import { domainName } from '@tienda/core/names/domainName';
-import type { AccountStore } from '../accounts/store';
-import type { CatalogueReader } from '../catalogue/catalogue';
+import { payBy, type DeclineCause } from '@tienda/core/orders/payment';
+import { effects, fromEvents, type Order, type OrderEffect } from '@tienda/core/orders/order';
 import type { Clock } from '../clock/clock';
-import type { ContactStore } from '../contacts/store';
 import { exclusively } from '../db/database';
-import type { MailGateway } from '../gateways/mail/mailGateway';
-import { PaymentSilent, type PaymentGateway } from '../gateways/payments/paymentGateway';
-import { RegistrySilent, type Registries } from '../gateways/registry/registryGateway';
-import type { NameStore } from '../names/store';
-import type { AvailabilityStore } from '../search/store';
-import { orderMail } from './mails';
-import { authCode, contactHandle, eppDomain, isOurs, transactionOf } from './registration';
+import { PaymentSilent, type PaymentGateway, type PaymentStanding } from '../gateways/payments/paymentGateway';
+import { RegistrySilent } from '../gateways/registry/registryGateway';
+import type { OrderRecorder } from './recorder';
+import type { Registrar } from './registrar';
 import type { OrderHead, OrderStore } from './store';
 
 export interface WorkerParts {
   readonly pool: pg.Pool;
   readonly orders: OrderStore;
-  readonly contacts: ContactStore;
-  readonly names: NameStore;
-  readonly accounts: AccountStore;
-  readonly availability: AvailabilityStore;
-  readonly catalogue: CatalogueReader;
-  readonly registries: Registries;
+  readonly recorder: OrderRecorder;
+  readonly registrar: Registrar;
   readonly payments: PaymentGateway;
-  readonly mail: MailGateway;
   readonly clock: Clock;
-  readonly secret: string;
+  /** Called after every effect outside; tests end the process here. */
+  readonly afterwards?: () => void;
 }
 
-/** Stands for the intent of an order that costs nothing: the payment provider is not asked for it. */
-const nothingDue = 'nothing-due';
+/** What came of an attempt to move an order on. */
+export type Advance =
+  /** Nothing remains, or nothing can be done before somebody else does something. */
+  | 'resting'
+  /** Something outside was silent, or another process has the order: try again soon. */
+  | 'again';
+
+/** What came of one effect: it is done, somebody else has to act first, or the outside was silent. */
+type Outcome = 'done' | 'wait' | 'silent';
+
+/** How long an order is left to a worker before others look whether it died. */
+const leaseMs = 60_000;
+/** How soon somebody else's answer is looked for, where no notice of it comes; a transfer takes days. */
+const lookAgainMs = 20_000;
+const lookForTransferMs = 600_000;
+
+const gaveUp: Readonly<Record<DeclineCause, string>> = {
+  refused: 'The payment was refused.',
+  cancelled: 'You did not go on with the payment.',
+  tooLate: 'The payment did not come while there was time.',
+};
 
 /** Carries out what the state machine in core says is next, one order at a time per order. */
 export class OrderWorker {
   constructor(private readonly parts: WorkerParts) {}
 
-  /**
-   * Moves an order on as far as it goes.
-   *
-   * @returns true where something outside was silent or another process has the order: try again later
-   */
-  async advance(orderId: string): Promise<boolean> {
-    const again = await exclusively(this.parts.pool, `order ${orderId}`, () => this.advanceAlone(orderId));
-    return again ?? true;
+  /** Moves an order on as far as it goes. */
+  async advance(orderId: string): Promise<Advance> {
+    return (await this.alone(orderId, (head) => this.advanceAlone(head))) ?? 'again';
   }
 
-  private async advanceAlone(orderId: string): Promise<boolean> {
-    const { orders } = this.parts;
-    const head = await orders.head(orderId);
-    if (!head || head.ended) return false;
+  /**
+   * Gives up a payment that waits for its buyer.
+   *
+   * @returns false where another process has the order just now
+   * @throws PaymentSilent
+   */
+  async cancel(orderId: string): Promise<boolean> {
+    const done = await this.alone(orderId, async (head) => {
+      const { payment } = await this.order(head);
+      if (payment.at === 'waiting')
+        await this.standsAt(head, await this.parts.payments.void(payment.intent, `${head.id} void`), 'cancelled');
+      return true;
+    });
+    return done ?? false;
+  }
+
+  /** Money came for an order whose payment was given up: it goes back. */
+  async paidLate(orderId: string, intent: string): Promise<void> {
+    await this.alone(orderId, async (head) => {
+      const { payment } = await this.order(head);
+      if (payment.at !== 'declined') return;
+      const standing = await this.parts.payments.look(intent);
+      if (standing.at === 'paid')
+        await this.parts.recorder.record(head, { type: 'paidLate', intent, amount: standing.amount });
+    });
+  }
+
+  /** Runs while no other process is at work on the order; undefined where one is. */
+  private alone<Result>(orderId: string, action: (head: OrderHead) => Promise<Result>): Promise<Result | undefined> {
+    return exclusively(this.parts.pool, `order ${orderId}`, async () => {
+      const head = await this.parts.orders.head(orderId);
+      if (!head) throw new Error(`There is no order ${orderId}`);
+      return action(head);
+    });
+  }
+
+  private async order(head: OrderHead): Promise<Order> {
+    return fromEvents((await this.parts.orders.events(head.id)).map(({ event }) => event));
+  }
+
+  private async advanceAlone(head: OrderHead): Promise<Advance> {
+    const { orders, clock } = this.parts;
+    if (head.ended) return 'resting';
+    await orders.lookAgain(head.id, new Date(clock.now().getTime() + leaseMs));
     for (;;) {
-      const order = fromEvents((await orders.events(orderId)).map(({ event }) => event));
+      const order = await this.order(head);
       const due = effects(order);
       if (due.length === 0) {
-        await orders.end(orderId);
-        return false;
+        await orders.end(head.id);
+        return 'resting';
       }
-      const done = await Promise.all(due.map((effect) => this.attempt(head, order, effect)));
-      if (done.includes(false)) return true;
+      const outcomes = await Promise.all(due.map((effect) => this.attempt(head, order, effect)));
+      if (outcomes.includes('silent')) return 'again';
+      if (outcomes.includes('wait')) {
+        const isTransfer = order.payment.at === 'waiting' && head.way.type === 'transfer';
+        const waitMs = isTransfer ? lookForTransferMs : lookAgainMs;
+        await orders.lookAgain(head.id, new Date(clock.now().getTime() + waitMs));
+        return 'resting';
+      }
     }
   }
 
-  /** False where the outside gave no usable answer. */
-  private async attempt(head: OrderHead, order: Order, effect: OrderEffect): Promise<boolean> {
+  private async attempt(head: OrderHead, order: Order, effect: OrderEffect): Promise<Outcome> {
     try {
-      await this.carryOut(head, order, effect);
-      return true;
+      return await this.carryOut(head, order, effect);
     } catch (fault) {
-      if (fault instanceof RegistrySilent || fault instanceof PaymentSilent) return false;
+      if (fault instanceof RegistrySilent || fault instanceof PaymentSilent) return 'silent';
       throw fault;
     }
   }
 
-  private async carryOut(head: OrderHead, order: Order, effect: OrderEffect): Promise<void> {
-    const { orders, payments, clock } = this.parts;
-    const { payment } = order;
+  private async carryOut(head: OrderHead, order: Order, effect: OrderEffect): Promise<Outcome> {
+    const { recorder, registrar } = this.parts;
     switch (effect.type) {
-      case 'authorise': {
-        if (order.total === 0) {
-          await orders.append(head.id, { type: 'authorised', intent: nothingDue }, clock.now());
-          return;
-        }
-        const request = { amount: order.total, currency: order.currency, token: head.cardToken, reference: head.id };
-        const answer = await payments.authorise(request, `${head.id} authorise`);
-        await orders.append(head.id, answer, clock.now());
-        return;
-      }
+      case 'authorise':
+        return this.authorise(head, order, effect.amount);
+      case 'awaitPayment':
+        return this.awaitPayment(head, effect.intent, effect.until);
       case 'register': {
-        const line = order.lines.find(({ name }) => name === effect.name);
-        if (line) await this.register(head, line, line.state.at === 'sent');
-        return;
+        const line = lineOf(order, effect.name);
+        await registrar.register(head, line, line.state.at === 'sent');
+        return 'done';
       }
+      case 'awaitRegistry':
+        return (await registrar.decided(head, lineOf(order, effect.name))) ? 'done' : 'wait';
       case 'capture':
-        if (payment.at !== 'authorised') return;
-        await payments.capture(payment.intent, effect.amount, `${head.id} capture`);
-        await orders.append(head.id, { type: 'captured', amount: effect.amount }, clock.now());
-        return;
+        return this.capture(head, effect);
       case 'void':
-        if (payment.at !== 'authorised') return;
-        if (payment.intent !== nothingDue) await payments.void(payment.intent, `${head.id} void`);
-        await orders.append(head.id, { type: 'voided' }, clock.now());
-        return;
-      case 'tell': {
-        const account = await this.parts.accounts.byId(head.accountId);
-        if (account) await this.parts.mail.send(orderMail(account.email, head.number, order));
-        await orders.append(head.id, { type: 'told' }, clock.now());
+        await this.letGo(head, effect.intent);
+        await recorder.record(head, { type: 'voided' });
+        return 'done';
+      case 'refund': {
+        const { intent, amount, settlement } = effect;
+        if (amount > 0) await this.outside((payments) => payments.refund(intent, amount, `${head.id} refund`));
+        await recorder.record(head, settlement ? { type: 'captured', ...settlement } : { type: 'refunded', amount });
+        return 'done';
       }
+      case 'tell':
+        await recorder.record(head, { type: 'told' });
+        return 'done';
     }
   }
 
-  /**
-   * Registers one name. Where it was sent before and the answer never came, the registry is asked whose the
-   * name is before anything is sent again.
-   */
-  private async register(head: OrderHead, line: OrderLine, sentBefore: boolean): Promise<void> {
-    const { orders, contacts, catalogue, registries, clock, secret } = this.parts;
-    const read = domainName(line.name, catalogue.current());
-    const contact = await contacts.find(head.accountId, head.contactId);
-    const registry = read.kind === 'name' ? registries.get(read.extension.registry) : undefined;
-    if (!registry || !contact) throw new Error(`${line.name} cannot be sent: no registry or no contact`);
-    const handle = contactHandle(head.contactId, line.privacy);
-    const code = authCode(secret, head.id, line.name);
-
-    if (sentBefore) {
-      const found = await registry.info(line.name);
-      if (found && isOurs(found, handle, code)) return this.registered(head, line, found.expiresAt);
+  private async authorise(head: OrderHead, { currency }: Order, amount: number): Promise<Outcome> {
+    const { way, id } = head;
+    if (amount === 0 || way.type === 'balance') {
+      await this.parts.recorder.record(head, { type: 'authorised' });
+      return 'done';
     }
-    await registry.needContact(eppContact(contact, handle, line.privacy, authCode(secret, head.contactId, handle)));
-    if (!sentBefore) await orders.append(head.id, { type: 'sent', name: line.name }, clock.now());
-    const outcome = await registry.create(eppDomain(line, handle, code), transactionOf(head.id, line.name));
-    if (outcome.type === 'created') return this.registered(head, line, outcome.expiresAt);
-    if (outcome.type === 'refused') return this.notRegistered(head, line, `The registry refused: ${outcome.reason}.`);
-    const found = await registry.info(line.name);
-    if (!found) throw new RegistrySilent(`${line.name} both exists and does not`);
-    if (isOurs(found, handle, code)) return this.registered(head, line, found.expiresAt);
-    return this.notRegistered(head, line, 'Someone else registered it a moment earlier.');
+    const request = { amount, currency, way, reference: id };
+    return this.standsAt(head, await this.outside((payments) => payments.begin(request, `${id} authorise`)), 'refused');
   }
 
-  private async registered(head: OrderHead, line: OrderLine, expiresAt: string): Promise<void> {
-    const { orders, names, availability, clock } = this.parts;
-    const now = clock.now();
-    const expiresOn = isoDate(new Date(expiresAt));
-    const { name, privacy, autoRenew, premium } = line;
-    await orders.append(head.id, { type: 'registered', name, expiresOn }, now, (transaction) =>
-      names.add(transaction, {
-        name,
-        accountId: head.accountId,
-        orderId: head.id,
-        contactId: head.contactId,
-        registeredOn: isoDate(now),
-        expiresOn,
-        privacy,
-        autoRenew,
-        premiumRenew: premium?.renew ?? null,
-      }),
-    );
-    await availability.keep(new Map([[name, { status: 'taken' }]]), now);
+  private async awaitPayment(head: OrderHead, intent: string, until: string): Promise<Outcome> {
+    const standing = await this.outside((payments) => payments.look(intent));
+    const isOver = standing.at === 'waiting' && new Date(until) <= this.parts.clock.now();
+    if (standing.at === 'waiting' && !isOver) return 'wait';
+    const after = isOver ? await this.outside((payments) => payments.void(intent, `${head.id} void`)) : standing;
+    return this.standsAt(head, after, isOver ? 'tooLate' : 'cancelled');
   }
 
-  private async notRegistered(head: OrderHead, { name }: OrderLine, reason: string): Promise<void> {
-    await this.parts.orders.append(head.id, { type: 'notRegistered', name, reason }, this.parts.clock.now());
+  /** Writes down where the provider says that the payment stands. @param voidedBecause why, where it was given up */
+  private async standsAt(head: OrderHead, standing: PaymentStanding, voidedBecause: DeclineCause): Promise<Outcome> {
+    const { recorder, clock } = this.parts;
+    switch (standing.at) {
+      case 'waiting': {
+        const until = payBy(head.way.type, clock.now()).toISOString();
+        await recorder.record(head, { type: 'waiting', intent: standing.intent, action: standing.action, until });
+        return 'done';
+      }
+      case 'authorised':
+        await recorder.record(head, { type: 'authorised', intent: standing.intent });
+        return 'done';
+      case 'paid':
+        await recorder.record(head, { type: 'paid', intent: standing.intent });
+        return 'done';
+      case 'declined':
+        await recorder.record(head, { type: 'declined', cause: 'refused', reason: standing.reason });
+        return 'done';
+      case 'voided':
+        await recorder.record(head, { type: 'declined', cause: voidedBecause, reason: gaveUp[voidedBecause] });
+        return 'done';
+      case 'settled':
+        throw new Error(`The payment of order ${head.number} is settled, though its order is not`);
+    }
   }
+
+  private async capture(head: OrderHead, effect: Extract<OrderEffect, { type: 'capture' }>): Promise<Outcome> {
+    const { intent, amount, balance, refunded } = effect;
+    if (amount === 0) await this.letGo(head, intent);
+    else if (intent !== undefined)
+      await this.outside((payments) => payments.capture(intent, amount, `${head.id} capture`));
+    await this.parts.recorder.record(head, { type: 'captured', amount, balance, refunded });
+    return 'done';
+  }
+
+  /** Lets money go that is held; there is none where the balance paid. */
+  private async letGo(head: OrderHead, intent: string | undefined): Promise<void> {
+    if (intent !== undefined) await this.outside((payments) => payments.void(intent, `${head.id} void`));
+  }
+
+  private async outside<Result>(ask: (payments: PaymentGateway) => Promise<Result>): Promise<Result> {
+    const answer = await ask(this.parts.payments);
+    this.parts.afterwards?.();
+    return answer;
+  }
+}
+
+function lineOf(order: Order, name: string): Order['lines'][number] {
+  const line = order.lines.find((candidate) => candidate.name === name);
+  if (!line) throw new Error(`${name} is not in the order`);
+  return line;
 }

@@ -1,5 +1,17 @@
 import { bigint, index, integer, jsonb, pgSchema, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
-import type { EppContact } from '@tienda/core/epp/objects';
+import type { EppContact, PendingResult } from '@tienda/core/epp/objects';
+
+/** Where the money of an intent is. `paid` money was sent and is here; `authorised` money is held. */
+export const intentStatuses = ['waiting', 'authorised', 'paid', 'declined', 'captured', 'voided', 'refunded'] as const;
+
+/** How an intent is paid, and what is needed for it. */
+export type IntentMethod =
+  | { readonly type: 'card'; readonly token: string }
+  /** The buyer comes back to `returnUrl`. */
+  | { readonly type: 'wallet'; readonly returnUrl: string }
+  /** E.164. */
+  | { readonly type: 'mobile'; readonly phone: string }
+  | { readonly type: 'transfer' };
 
 /** Each stand-in keeps to a schema of its own: they share a database, not data. */
 export const registrySchema = pgSchema('registry');
@@ -22,8 +34,11 @@ export const registeredDomain = registrySchema.table(
     statuses: text().array().notNull(),
     createdAt: instant('created_at').notNull(),
     expiresAt: instant('expires_at').notNull(),
+    /** While the registry reviews the name: when it decides, and the clTRID it was asked under. */
+    decidesAt: instant('decides_at'),
+    transaction: text(),
   },
-  (table) => [index('domain_registry').on(table.registry)],
+  (table) => [index('domain_registry').on(table.registry), index('domain_decides').on(table.decidesAt)],
 );
 
 export const registryContact = registrySchema.table(
@@ -36,6 +51,19 @@ export const registryContact = registrySchema.table(
     createdAt: instant('created_at').notNull(),
   },
   (table) => [primaryKey({ columns: [table.registry, table.id] })],
+);
+
+/** What a registry has to tell a registrar, until it is taken off the queue (RFC 5730 section 2.9.2.3). */
+export const registryMessage = registrySchema.table(
+  'message',
+  {
+    id: bigint({ mode: 'number' }).primaryKey().generatedAlwaysAsIdentity(),
+    registry: text().notNull(),
+    client: text().notNull(),
+    text: text().notNull(),
+    result: jsonb().$type<PendingResult>().notNull(),
+  },
+  (table) => [index('message_client').on(table.registry, table.client, table.id)],
 );
 
 /** A card known only by its token; the number is forgotten when the token is made. */
@@ -53,13 +81,30 @@ export const intent = paymentsSchema.table(
     reference: text().notNull(),
     amount: bigint({ mode: 'number' }).notNull(),
     currency: text().notNull(),
-    token: text().notNull(),
-    status: text({ enum: ['authorised', 'declined', 'captured', 'voided'] }).notNull(),
-    captured: bigint({ mode: 'number' }).notNull(),
+    method: jsonb().$type<IntentMethod>().notNull(),
+    status: text({ enum: intentStatuses }).notNull(),
+    captured: bigint({ mode: 'number' }).notNull().default(0),
+    refunded: bigint({ mode: 'number' }).notNull().default(0),
     reason: text(),
+    /** Where the shop wants to be told of changes. */
+    notifyUrl: text('notify_url'),
     createdAt: instant('created_at').notNull(),
   },
-  (table) => [index('intent_reference').on(table.reference)],
+  (table) => [index('intent_reference').on(table.reference), index('intent_status').on(table.status)],
+);
+
+/** A change that the shop is told of, again and again until it says that it heard. */
+export const notice = paymentsSchema.table(
+  'notice',
+  {
+    id: text().primaryKey(),
+    url: text().notNull(),
+    body: text().notNull(),
+    attempts: integer().notNull().default(0),
+    /** Null once it was heard, or given up. */
+    nextAt: instant('next_at'),
+  },
+  (table) => [index('notice_next').on(table.nextAt)],
 );
 
 /** An offer for a name, under the buyer's reference. Amount: US cents that would reach the holder. */

@@ -1,4 +1,4 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
 import Router from '@koa/router';
 import type { Context } from 'koa';
@@ -10,21 +10,28 @@ import { cardToken, idempotentAnswer, intent } from '../db/schema';
 import { Faults, readFaults } from '../faults';
 import { serveHttp } from '../http';
 import { hasCheckDigit, outcomeOf } from './cards';
+import {
+  beginIntent,
+  capture,
+  move,
+  newId,
+  refund,
+  shown,
+  text,
+  voided,
+  type Answer,
+  type Transaction,
+} from './intents';
+import { Notices } from './notices';
+import { buyersPages } from './pages';
 
 /** How long a card that times out keeps the shop waiting, though the money is held in the end. */
 const slowAnswerMs = 8000;
 
-interface Answer {
-  readonly status: number;
-  readonly body: Record<string, unknown>;
-}
-
-type Intent = typeof intent.$inferSelect;
-type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
-
 /**
- * The payment provider: card tokens (asked for by the browser), and intents that are authorised, then
- * captured or voided (asked for by the shop, with its key and an Idempotency-Key).
+ * The payment provider: card tokens (asked for by the browser), and intents that are begun, then captured,
+ * voided or refunded (asked for by the shop, with its key and an Idempotency-Key). The shop is told of every
+ * change by a signed notice.
  */
 export async function startPayments(config: StandInConfig, database: Database, log: Logger): Promise<void> {
   const router = new Router();
@@ -53,14 +60,15 @@ export async function startPayments(config: StandInConfig, database: Database, l
     ctx.status = 401;
     ctx.body = { error: 'Unknown key' };
   });
-  router.post('/v1/intents', (ctx) => once(ctx, 'authorise', (transaction) => authorise(transaction, fields(ctx))));
+  router.post('/v1/intents', (ctx) => once(ctx, 'authorise', (transaction) => beginIntent(transaction, fields(ctx))));
   router.post('/v1/intents/:id/capture', (ctx) =>
-    once(ctx, 'capture', (transaction) =>
-      settle(transaction, String(ctx.params['id']), 'captured', Number(fields(ctx)['amount'])),
-    ),
+    once(ctx, 'capture', (transaction) => move(transaction, idOf(ctx), capture(Number(fields(ctx)['amount'])))),
   );
   router.post('/v1/intents/:id/void', (ctx) =>
-    once(ctx, 'void', (transaction) => settle(transaction, String(ctx.params['id']), 'voided', 0)),
+    once(ctx, 'void', (transaction) => move(transaction, idOf(ctx), voided)),
+  );
+  router.post('/v1/intents/:id/refund', (ctx) =>
+    once(ctx, 'refund', (transaction) => move(transaction, idOf(ctx), refund(Number(fields(ctx)['amount'])))),
   );
   router.get('/v1/intents', async (ctx) => {
     const rows = await database
@@ -69,6 +77,16 @@ export async function startPayments(config: StandInConfig, database: Database, l
       .where(eq(intent.reference, text(ctx.query['reference'])))
       .orderBy(desc(intent.createdAt));
     ctx.body = rows.map(shown);
+  });
+  router.get('/v1/intents/:id', async (ctx) => {
+    const fault = faults.strike('look');
+    if (fault?.kind === 'delay') await pause(fault.ms ?? 1000);
+    if (fault?.kind === 'dropBefore' || fault?.kind === 'dropAfter') return void ctx.req.socket.destroy();
+    const [row] = await database
+      .select()
+      .from(intent)
+      .where(eq(intent.id, idOf(ctx)));
+    respond(ctx, row ? { status: 200, body: shown(row) } : { status: 404, body: { error: 'Unknown intent' } });
   });
   router.put('/faults', (ctx) => {
     faults.set(readFaults(ctx.request.body));
@@ -105,60 +123,14 @@ export async function startPayments(config: StandInConfig, database: Database, l
     respond(ctx, answer);
   }
 
+  buyersPages(router, database);
   await serveHttp(router, config.host, config.paymentsPort, log);
+  new Notices(database, config.noticeSecret, faults, log).start();
   log.info({ port: config.paymentsPort }, 'payment provider listens');
 }
 
-/** Holds the money, or says why not. */
-async function authorise(
-  transaction: Transaction,
-  { amount, currency, token, reference }: Record<string, unknown>,
-): Promise<Answer> {
-  const [card] = await transaction
-    .select()
-    .from(cardToken)
-    .where(eq(cardToken.token, text(token)));
-  if (!card) return { status: 400, body: { error: 'Unknown token' } };
-  if (!Number.isSafeInteger(amount) || Number(amount) <= 0)
-    return { status: 400, body: { error: 'amount is a whole number of minor units above 0' } };
-  const declined = card.outcome === 'declines';
-  const row: Intent = {
-    id: newId('int'),
-    reference: text(reference),
-    amount: Number(amount),
-    currency: text(currency),
-    token: card.token,
-    status: declined ? 'declined' : 'authorised',
-    captured: 0,
-    reason: declined ? 'The bank declined the card.' : null,
-    createdAt: new Date(),
-  };
-  await transaction.insert(intent).values(row);
-  return { status: declined ? 402 : 201, body: { ...shown(row), slow: card.outcome === 'timesOut' } };
-}
-
-/** Takes held money, or lets it go. */
-async function settle(
-  transaction: Transaction,
-  intentId: string,
-  status: 'captured' | 'voided',
-  amount: number,
-): Promise<Answer> {
-  const [row] = await transaction.select().from(intent).where(eq(intent.id, intentId)).for('update');
-  if (!row) return { status: 404, body: { error: 'Unknown intent' } };
-  if (row.status !== 'authorised') return { status: 409, body: { error: `The intent is ${row.status}` } };
-  if (!Number.isSafeInteger(amount) || amount < 0 || amount > row.amount)
-    return { status: 400, body: { error: 'At most what was authorised can be captured' } };
-  await transaction.update(intent).set({ status, captured: amount }).where(eq(intent.id, intentId));
-  return { status: 200, body: shown({ ...row, status, captured: amount }) };
-}
-
-function newId(prefix: string): string {
-  return `${prefix}_${randomBytes(12).toString('hex')}`;
-}
-
-function shown({ id, reference, amount, currency, status, captured, reason }: Intent): Record<string, unknown> {
-  return { id, reference, amount, currency, status, captured, reason };
+function idOf(ctx: Context): string {
+  return String(ctx.params['id']);
 }
 
 function respond(ctx: Context, { status, body }: Answer): void {
@@ -181,10 +153,6 @@ function allowBrowsers(ctx: Context): void {
 function fields(ctx: Context): Record<string, unknown> {
   const body: unknown = ctx.request.body;
   return typeof body === 'object' && body !== null ? { ...body } : {};
-}
-
-function text(value: unknown): string {
-  return typeof value === 'string' ? value : '';
 }
 
 /** True for `MM/YY` not before this month. */

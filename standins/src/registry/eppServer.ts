@@ -20,7 +20,6 @@ export interface EppServerOptions extends RegistryShared {
   readonly port: number;
   readonly key: string;
   readonly certificate: string;
-  readonly pace: number;
   readonly faults: Faults;
   /** Checks answered so far, by all sessions. */
   readonly checks: { count: number };

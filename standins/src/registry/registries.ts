@@ -18,6 +18,8 @@ export interface Registry {
   readonly latencyMs: { readonly check: number; readonly other: number; readonly create: number };
   /** Every n-th check takes so many times as long: a registry with bad days. */
   readonly slowEvery?: { readonly nth: number; readonly times: number };
+  /** Looks at every new name before it is registered; how long that takes. */
+  readonly reviewMs?: number;
   /** Sessions one client may hold at once. */
   readonly sessions: number;
   /** Names in one check command. */
@@ -146,6 +148,7 @@ const descriptions: readonly Omit<Registry, 'zones'>[] = [
   {
     ...usual,
     id: 'ropewalk',
+    reviewMs: 90_000,
     serverId: 'Ropewalk Registry',
     latencyMs: { check: 240, other: 120, create: 2200 },
     sessions: 6,

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import type { CheckDomains, EppCommand } from '@tienda/core/epp/command';
-import type { EppDomainCheck, EppDomainCreate } from '@tienda/core/epp/objects';
+import type { CheckDomains, EppCommand, UpdateDomain } from '@tienda/core/epp/command';
+import type { EppDomainCheck, EppDomainCreate, QueuedMessage } from '@tienda/core/epp/objects';
 import type { EppData, EppResponse } from '@tienda/core/epp/response';
 import { resultTexts, type ResultCode } from '@tienda/core/epp/resultCode';
 import { decimalAmount, minorAmount } from '@tienda/core/pricing/money';
@@ -12,6 +12,7 @@ interface Answer {
   readonly code: ResultCode;
   readonly reason?: string;
   readonly data?: EppData;
+  readonly queue?: QueuedMessage;
 }
 
 /** What all sessions of a registry share. */
@@ -21,6 +22,8 @@ export interface RegistryShared {
   readonly passwords: Readonly<Record<string, string>>;
   readonly sessionsByClient: Map<string, number>;
   readonly now: () => Date;
+  /** Multiplies every latency. */
+  readonly pace: number;
 }
 
 const currency = 'USD';
@@ -32,12 +35,13 @@ export class RegistrySession {
   constructor(private readonly shared: RegistryShared) {}
 
   async answer(command: EppCommand, clTRID: string | undefined): Promise<EppResponse> {
-    const { code, reason, data } = await this.carryOut(command);
+    const { code, reason, data, queue } = await this.carryOut(command, clTRID);
     return {
       code,
       message: resultTexts[code],
       ...(reason === undefined ? {} : { reason }),
       ...(data ? { data } : {}),
+      ...(queue ? { queue } : {}),
       ...(clTRID === undefined ? {} : { clTRID }),
       svTRID: `${this.shared.registry.id}-${randomUUID()}`,
     };
@@ -51,7 +55,7 @@ export class RegistrySession {
     this.client = undefined;
   }
 
-  private async carryOut(command: EppCommand): Promise<Answer> {
+  private async carryOut(command: EppCommand, clTRID: string | undefined): Promise<Answer> {
     if (command.type === 'login') return this.login(command.clientId, command.password);
     if (this.client === undefined) return { code: 2002, reason: 'Log in first' };
     switch (command.type) {
@@ -69,7 +73,13 @@ export class RegistrySession {
       case 'infoContact':
         return this.infoContact(command.id, this.client);
       case 'createDomain':
-        return this.createDomain(command.domain, this.client);
+        return this.createDomain(command.domain, this.client, clTRID);
+      case 'updateDomain':
+        return this.updateDomain(command, this.client);
+      case 'poll':
+        return this.poll(this.client);
+      case 'pollAck':
+        return { code: (await this.shared.store.takeMessage(this.client, command.id)) ? 1000 : 2303 };
       case 'createContact': {
         const created = await this.shared.store.createContact(command.contact, this.client);
         if (!created) return { code: 2302, reason: 'A contact with this id exists' };
@@ -155,8 +165,28 @@ export class RegistrySession {
     return sponsor === client ? { code: 1000, data: { type: 'contact', contact } } : { code: 2201 };
   }
 
-  private async createDomain(domain: EppDomainCreate, client: string): Promise<Answer> {
+  private async poll(client: string): Promise<Answer> {
+    const oldest = await this.shared.store.oldestMessage(client);
+    if (!oldest) return { code: 1300 };
+    const { id, count, text, result } = oldest;
+    return { code: 1301, queue: { id: String(id), count, text }, data: { type: 'pendingResult', result } };
+  }
+
+  private async updateDomain({ name, add, remove }: UpdateDomain, client: string): Promise<Answer> {
     const { store } = this.shared;
+    const domain = await store.domain(name);
+    if (!domain) return { code: 2303 };
+    if (domain.sponsor !== client) return { code: 2201 };
+    const theirs = [...add, ...remove].find((status) => !status.startsWith('client'));
+    if (theirs) return { code: 2306, reason: `${theirs} is not the client’s to set` };
+    const kept = domain.statuses.filter((status) => status !== 'ok' && !remove.includes(status));
+    const statuses = [...new Set([...kept, ...add])];
+    await store.setStatuses(name, statuses.length > 0 ? statuses : ['ok']);
+    return { code: 1000 };
+  }
+
+  private async createDomain(domain: EppDomainCreate, client: string, clTRID: string | undefined): Promise<Answer> {
+    const { store, registry, pace } = this.shared;
     const zone = this.zoneOf(domain.name);
     if (!zone) return { code: 2306, reason: 'Not a name of this registry' };
     if (domain.years > 10) return { code: 2004, reason: 'At most 10 years' };
@@ -173,10 +203,14 @@ export class RegistrySession {
       if (minorAmount(domain.fee.amount, currency) < due)
         return { code: 2004, reason: `The fee is ${decimalAmount(due, currency)} ${currency}` };
     }
-    const created = await store.create(domain, client);
+    const review = registry.reviewMs !== undefined && {
+      decidesAt: new Date(Date.now() + registry.reviewMs * pace),
+      transaction: clTRID ?? null,
+    };
+    const created = await store.create(domain, client, review || undefined);
     if (!created) return { code: 2302, reason: 'In use' };
     return {
-      code: 1000,
+      code: review ? 1001 : 1000,
       data: {
         type: 'domainCreated',
         name: domain.name,

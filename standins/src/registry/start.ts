@@ -10,6 +10,9 @@ import { registries } from './registries';
 import { RegistryStore, type RegistryKeeper } from './store';
 import { zoneFileRouter } from './zoneFiles';
 
+/** How often a reviewing registry looks for reviews that are over. */
+const decideEveryMs = 500;
+
 const dayInMs = 24 * 3600 * 1000;
 
 /** Starts every registry on a port of its own, the switchboard for their faults and their clock, and their zone files. */
@@ -27,6 +30,7 @@ export async function startRegistries(
     const store = new RegistryStore(database, registry, now);
     await store.seed();
     keepers.push({ registry, store });
+    if (registry.reviewMs !== undefined) decideFromTimeToTime(store, log);
     await startEppServer({
       registry,
       store,
@@ -60,4 +64,12 @@ export async function startRegistries(
   await serveHttp(router, config.host, config.registryControlPort, log);
   await serveHttp(zoneFileRouter(keepers, config.zonesPassword, log), config.host, config.zonesPort, log);
   return keepers;
+}
+
+function decideFromTimeToTime(store: RegistryStore, log: Logger): void {
+  const again = () => setTimeout(() => decideFromTimeToTime(store, log), decideEveryMs).unref();
+  store.decide().then(again, (fault: unknown) => {
+    log.warn({ fault: String(fault) }, 'a review could not be decided');
+    again();
+  });
 }

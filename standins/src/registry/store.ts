@@ -1,12 +1,12 @@
 import { Readable } from 'node:stream';
-import { and, eq, inArray, like, sql } from 'drizzle-orm';
+import { and, eq, inArray, like, lte, sql } from 'drizzle-orm';
 import type { Lifecycle } from '@tienda/core/catalogue/extension';
 import { extensionEntries } from '@tienda/core/catalogue/shipped';
 import type { EppContact, EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
 import { addYears, isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
 import { stageOf, type Stage } from '@tienda/core/lifecycle/stage';
 import type { Database } from '../db/database';
-import { registeredDomain, registryContact } from '../db/schema';
+import { registeredDomain, registryContact, registryMessage } from '../db/schema';
 import { heldByStranger, strangersLabels, strangersName } from './background';
 import type { Registry } from './registries';
 
@@ -17,6 +17,17 @@ export interface KeptDomain extends EppDomainInfo {
   readonly authCode: string;
   readonly stage: Exclude<Stage, 'free'>;
   readonly nameservers: readonly string[];
+}
+
+/** A name that is looked at before it is registered. */
+export interface Review {
+  readonly decidesAt: Date;
+  readonly transaction: string | null;
+}
+
+/** Why a reviewing registry will not have a label; undefined for one that it takes. */
+function refusalOf(label: string): string | undefined {
+  return /bank|insurance/.test(label) ? 'Names of banks and insurers need a licence' : undefined;
 }
 
 /** When a zone last changed, as its SOA serial. */
@@ -100,8 +111,16 @@ export class RegistryStore {
     };
   }
 
-  /** Registers the name unless someone has it: then undefined. One whose life is over makes room. */
-  async create(domain: EppDomainCreate, sponsor: string): Promise<{ createdAt: Date; expiresAt: Date } | undefined> {
+  /**
+   * Registers the name unless someone has it: then undefined. One whose life is over makes room.
+   *
+   * @param review where the name is looked at first: when that is over, and under which clTRID it was asked for
+   */
+  async create(
+    domain: EppDomainCreate,
+    sponsor: string,
+    review?: Review,
+  ): Promise<{ createdAt: Date; expiresAt: Date } | undefined> {
     const { name, registrant, contacts, authCode, years } = domain;
     if (heldByStranger(labelOf(name), zoneOf(name))) return undefined;
     const now = this.now();
@@ -124,14 +143,75 @@ export class RegistryStore {
           registrant,
           contacts,
           authCode,
-          statuses: ['ok'],
+          statuses: [review ? 'pendingCreate' : 'ok'],
           createdAt: now,
           expiresAt,
+          ...(review ?? {}),
         })
         .onConflictDoNothing()
         .returning({ createdAt: registeredDomain.createdAt, expiresAt: registeredDomain.expiresAt });
       return created;
     });
+  }
+
+  /** Decides on the names whose review is over, and tells their registrars. */
+  async decide(): Promise<void> {
+    await this.database.transaction(async (transaction) => {
+      const due = await transaction
+        .select()
+        .from(registeredDomain)
+        .where(and(eq(registeredDomain.registry, this.registry.id), lte(registeredDomain.decidesAt, new Date())))
+        .for('update', { skipLocked: true });
+      for (const { name, sponsor, transaction: asked } of due) {
+        const refusal = refusalOf(labelOf(name));
+        const mine = eq(registeredDomain.name, name);
+        if (refusal) await transaction.delete(registeredDomain).where(mine);
+        else
+          await transaction
+            .update(registeredDomain)
+            .set({ statuses: ['ok'], decidesAt: null })
+            .where(mine);
+        await transaction.insert(registryMessage).values({
+          registry: this.registry.id,
+          client: sponsor,
+          text: refusal ?? 'The name is registered',
+          result: { name, done: refusal === undefined, ...(asked ? { transaction: asked } : {}) },
+        });
+      }
+    });
+  }
+
+  /** The oldest message for a registrar, and how many wait. */
+  async oldestMessage(client: string): Promise<(typeof registryMessage.$inferSelect & { count: number }) | undefined> {
+    const [oldest] = await this.database
+      .select()
+      .from(registryMessage)
+      .where(this.messagesOf(client))
+      .orderBy(registryMessage.id)
+      .limit(1);
+    return oldest && { ...oldest, count: await this.database.$count(registryMessage, this.messagesOf(client)) };
+  }
+
+  /** Takes a message off the queue; false where it is not there. */
+  async takeMessage(client: string, id: string): Promise<boolean> {
+    if (!/^\d{1,15}$/.test(id)) return false;
+    const taken = await this.database
+      .delete(registryMessage)
+      .where(and(this.messagesOf(client), eq(registryMessage.id, Number(id))))
+      .returning({ id: registryMessage.id });
+    return taken.length > 0;
+  }
+
+  private messagesOf(client: string) {
+    return and(eq(registryMessage.registry, this.registry.id), eq(registryMessage.client, client));
+  }
+
+  /** Sets the statuses of a name that is in the database. */
+  async setStatuses(name: string, statuses: readonly string[]): Promise<void> {
+    await this.database
+      .update(registeredDomain)
+      .set({ statuses: [...statuses] })
+      .where(eq(registeredDomain.name, name));
   }
 
   async contacts(ids: readonly string[]): Promise<Map<string, EppContact & { sponsor: string }>> {
@@ -190,7 +270,12 @@ export class RegistryStore {
       .select()
       .from(registeredDomain)
       .where(like(registeredDomain.name, `%.${zone}`));
-    const ours = rows.filter((row) => zoneOf(row.name) === zone && ['active', 'grace'].includes(this.stage(row)));
+    const ours = rows.filter(
+      (row) =>
+        zoneOf(row.name) === zone &&
+        ['active', 'grace'].includes(this.stage(row)) &&
+        !row.statuses.some((status) => ['pendingCreate', 'clientHold'].includes(status)),
+    );
     yield ours.map(({ name, sponsor }) => delegation(labelOf(name), sponsor)).join('');
     let piece = '';
     for (const label of strangersLabels(zone)) {

@@ -1,45 +1,94 @@
-import { PaymentSilent, type Authorisation, type AuthorisationRequest, type PaymentGateway } from './paymentGateway';
+import type { PaymentAction } from '@tienda/core/orders/payment';
+import { PaymentSilent, type PaymentGateway, type PaymentRequest, type PaymentStanding } from './paymentGateway';
 
 const timeoutMs = 5000;
 
+interface Answer {
+  readonly status: number;
+  readonly body: Readonly<Record<string, unknown>>;
+}
+
 /** The payment provider over its HTTP interface. */
 export class HttpPayments implements PaymentGateway {
+  /** @param notifyUrl where the provider tells us of changes */
   constructor(
     private readonly url: string,
     private readonly apiKey: string,
+    private readonly notifyUrl?: string,
   ) {}
 
-  async authorise(request: AuthorisationRequest, key: string): Promise<Authorisation> {
-    const { status, body } = await this.post('/v1/intents', request, key);
-    if (status === 402) return { type: 'declined', reason: textOf(body['reason'], 'The card was declined.') };
-    if (status === 400) return { type: 'declined', reason: 'The card could not be used: enter it again.' };
-    if (status !== 201) throw new PaymentSilent(`The provider answered ${status}`);
-    return { type: 'authorised', intent: textOf(body['id'], '') };
+  async begin({ way, amount, currency, reference }: PaymentRequest, key: string): Promise<PaymentStanding> {
+    const wanted = {
+      amount,
+      currency,
+      reference,
+      method: way,
+      ...(this.notifyUrl ? { notifyUrl: this.notifyUrl } : {}),
+    };
+    const { status, body } = await this.send('POST', '/v1/intents', key, wanted);
+    if (status === 400 && way.type === 'card')
+      return { at: 'declined', reason: 'The card could not be used: enter it again.' };
+    if (status !== 201 && status !== 402) throw new PaymentSilent(`The provider answered ${status}`);
+    return this.standing(body);
+  }
+
+  async look(intent: string): Promise<PaymentStanding> {
+    return this.standing(expected(await this.send('GET', `/v1/intents/${intent}`)));
   }
 
   async capture(intent: string, amount: number, key: string): Promise<void> {
-    await this.settle(`/v1/intents/${intent}/capture`, { amount }, key);
+    expected(await this.send('POST', `/v1/intents/${intent}/capture`, key, { amount }));
   }
 
-  async void(intent: string, key: string): Promise<void> {
-    await this.settle(`/v1/intents/${intent}/void`, {}, key);
+  async void(intent: string, key: string): Promise<PaymentStanding> {
+    const answer = await this.send('POST', `/v1/intents/${intent}/void`, key, {});
+    // 409: something else happened to it first; the answer says what.
+    return this.standing(answer.status === 409 ? answer.body : expected(answer));
   }
 
-  private async settle(path: string, body: object, key: string): Promise<void> {
-    const { status } = await this.post(path, body, key);
-    if (status !== 200) throw new PaymentSilent(`The provider answered ${status}`);
+  async refund(intent: string, amount: number, key: string): Promise<void> {
+    expected(await this.send('POST', `/v1/intents/${intent}/refund`, key, { amount }));
   }
 
-  private async post(path: string, body: object, key: string) {
+  private standing(body: Answer['body']): PaymentStanding {
+    const intent = textOf(body['id'], '');
+    switch (body['status']) {
+      case 'waiting':
+        return { at: 'waiting', intent, action: this.action(body['action']) };
+      case 'authorised':
+        return { at: 'authorised', intent };
+      case 'paid':
+        return { at: 'paid', intent, amount: Number(body['amount']) };
+      case 'declined':
+        return { at: 'declined', reason: textOf(body['reason'], 'The payment was refused.') };
+      case 'voided':
+        return { at: 'voided' };
+      case 'captured':
+      case 'refunded':
+        return { at: 'settled' };
+      default:
+        throw new PaymentSilent(`The provider says ${String(body['status'])}`);
+    }
+  }
+
+  private action(said: unknown): PaymentAction {
+    const { type, path, phone, iban, payee, reference } = isRecord(said) ? said : {};
+    if (type === 'redirect') return { type, url: `${this.url}${textOf(path, '')}` };
+    if (type === 'prompt') return { type, phone: textOf(phone, '') };
+    if (type !== 'transfer') throw new PaymentSilent(`The provider asks for ${String(type)}`);
+    return { type, iban: textOf(iban, ''), payee: textOf(payee, ''), reference: textOf(reference, '') };
+  }
+
+  private async send(method: 'GET' | 'POST', path: string, key?: string, body?: object): Promise<Answer> {
     try {
       const response = await fetch(`${this.url}${path}`, {
-        method: 'POST',
+        method,
         headers: {
-          'Content-Type': 'application/json',
           Authorization: `Bearer ${this.apiKey}`,
-          'Idempotency-Key': key,
+          ...(key === undefined ? {} : { 'Idempotency-Key': key }),
+          ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
         },
-        body: JSON.stringify(body),
+        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
         signal: AbortSignal.timeout(timeoutMs),
       });
       const answer: unknown = await response.json();
@@ -48,6 +97,12 @@ export class HttpPayments implements PaymentGateway {
       throw new PaymentSilent(fault instanceof Error ? fault.message : String(fault));
     }
   }
+}
+
+/** The body of a success; anything else says nothing certain. */
+function expected({ status, body }: Answer): Answer['body'] {
+  if (status !== 200) throw new PaymentSilent(`The provider answered ${status}`);
+  return body;
 }
 
 function isRecord(value: unknown): value is Record<string, unknown> {

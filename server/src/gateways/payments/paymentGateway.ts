@@ -1,26 +1,49 @@
+import type { PaymentAction } from '@tienda/core/orders/payment';
 import type { Currency, Minor } from '@tienda/core/pricing/money';
 
 /** The provider gave no usable answer: ask again under the same key. */
 export class PaymentSilent extends Error {}
 
-export type Authorisation =
-  { readonly type: 'authorised'; readonly intent: string } | { readonly type: 'declined'; readonly reason: string };
+/** How a payment is made, with what the provider needs for it. */
+export type PaymentWay =
+  /** The provider's token for the card. */
+  | { readonly type: 'card'; readonly token: string }
+  /** The wallet leads the buyer back to `returnUrl`. */
+  | { readonly type: 'wallet'; readonly returnUrl: string }
+  /** E.164. */
+  | { readonly type: 'mobile'; readonly phone: string }
+  | { readonly type: 'transfer' };
 
-export interface AuthorisationRequest {
+/** Where a payment stands at the provider. */
+export type PaymentStanding =
+  | { readonly at: 'waiting'; readonly intent: string; readonly action: PaymentAction }
+  /** Held, not taken. */
+  | { readonly at: 'authorised'; readonly intent: string }
+  /** Sent by the buyer, and here. */
+  | { readonly at: 'paid'; readonly intent: string; readonly amount: Minor }
+  | { readonly at: 'declined'; readonly reason: string }
+  | { readonly at: 'voided' }
+  /** Taken or given back: nothing is left to do. */
+  | { readonly at: 'settled' };
+
+export interface PaymentRequest {
   readonly amount: Minor;
   readonly currency: Currency;
-  /** The provider's token for the card. */
-  readonly token: string;
+  readonly way: PaymentWay;
   /** Ours, to find the payment again. */
   readonly reference: string;
 }
 
-/** The payment provider as Tienda uses it. Every call carries a key and can be repeated without harm. */
+/** The payment provider as Tienda uses it. Every call that changes something carries a key and can be repeated. */
 export interface PaymentGateway {
-  /** Holds the money without taking it. @throws PaymentSilent */
-  authorise(request: AuthorisationRequest, key: string): Promise<Authorisation>;
+  /** Holds the money without taking it, or asks the buyer for it. @throws PaymentSilent */
+  begin(request: PaymentRequest, key: string): Promise<PaymentStanding>;
+  /** @throws PaymentSilent */
+  look(intent: string): Promise<PaymentStanding>;
   /** Takes at most what is held; the rest is let go. @throws PaymentSilent */
   capture(intent: string, amount: Minor, key: string): Promise<void>;
-  /** Lets the held money go. @throws PaymentSilent */
-  void(intent: string, key: string): Promise<void>;
+  /** Lets held money go, or waits for the buyer no more; tells where the payment stands after that. @throws PaymentSilent */
+  void(intent: string, key: string): Promise<PaymentStanding>;
+  /** Gives back of what was paid. @throws PaymentSilent */
+  refund(intent: string, amount: Minor, key: string): Promise<void>;
 }

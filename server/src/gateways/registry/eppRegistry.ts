@@ -7,7 +7,13 @@ import type { RegistryAnswer } from '@tienda/core/names/availability';
 import { minorAmount } from '@tienda/core/pricing/money';
 import type { EppAddress } from './eppConnection';
 import { EppPool } from './eppPool';
-import { RegistrySilent, type Asker, type CreateOutcome, type RegistryGateway } from './registryGateway';
+import {
+  RegistrySilent,
+  type Asker,
+  type CreateOutcome,
+  type RegistryGateway,
+  type RegistryMessage,
+} from './registryGateway';
 
 /** The currency in which registries are asked for fees; the catalogue's own. */
 const feesIn = 'USD';
@@ -95,7 +101,21 @@ export class EppRegistry implements RegistryGateway {
     const { code, data, reason, message } = await this.send({ type: 'createDomain', domain }, transaction);
     if (code === 2302) return { type: 'exists' };
     if (finalRefusals.has(code)) return { type: 'refused', reason: reason ?? message };
+    if (code === 1001) return { type: 'pending' };
     return { type: 'created', expiresAt: expected(code, data, 'domainCreated').expiresAt };
+  }
+
+  async message(): Promise<RegistryMessage | undefined> {
+    const { code, queue, data } = await this.send({ type: 'poll' });
+    if (code === 1300) return undefined;
+    if (code !== 1301 || !queue) throw new RegistrySilent(`The queue answered ${code}`);
+    const { id, text } = queue;
+    return { id, text, ...(data?.type === 'pendingResult' ? { result: data.result } : {}) };
+  }
+
+  async takeMessage(id: string): Promise<void> {
+    const { code } = await this.send({ type: 'pollAck', id });
+    if (!succeeded(code) && code !== 2303) throw new RegistrySilent(`Taking a message answered ${code}`);
   }
 
   answers(): Promise<boolean> {

@@ -1,4 +1,4 @@
-import type { EppContact, EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
+import type { EppContact, EppDomainCreate, EppDomainInfo, PendingResult } from '@tienda/core/epp/objects';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 
 /** The registry gave no usable answer: it may or may not have done what was asked. Ask before trying again. */
@@ -7,9 +7,19 @@ export class RegistrySilent extends Error {}
 /** What came of an attempt to register. */
 export type CreateOutcome =
   | { readonly type: 'created'; readonly expiresAt: string }
+  /** The registry looks at it first and tells later what it decided. */
+  | { readonly type: 'pending' }
   /** Somebody has the name: perhaps ourselves, from an earlier attempt. */
   | { readonly type: 'exists' }
   | { readonly type: 'refused'; readonly reason: string };
+
+/** What a registry has to tell: how a name came out that it looked at first. */
+export interface RegistryMessage {
+  readonly id: string;
+  readonly text: string;
+  /** Left out where the message is about something else. */
+  readonly result?: PendingResult;
+}
 
 /** For whom registries are asked: askers take turns, and one who has gone away is asked for no more. */
 export interface Asker {
@@ -36,6 +46,10 @@ export interface RegistryGateway {
   needContact(contact: EppContact): Promise<void>;
   /** @param transaction the clTRID; the same for every attempt at one name of one order @throws RegistrySilent */
   create(domain: EppDomainCreate, transaction: string): Promise<CreateOutcome>;
+  /** The oldest message in our queue, which stays there. @throws RegistrySilent */
+  message(): Promise<RegistryMessage | undefined>;
+  /** Takes a message off the queue; harmless when repeated. @throws RegistrySilent */
+  takeMessage(id: string): Promise<void>;
   /** True where a session is open or can be opened. */
   answers(): Promise<boolean>;
   close(): void;

@@ -1,0 +1,44 @@
+import type { Minor } from '../pricing/money';
+
+export const paymentMethods = ['card', 'wallet', 'mobile', 'transfer', 'balance'] as const;
+
+/** How a payment is made; `balance` is money of the account's own. */
+export type PaymentMethod = (typeof paymentMethods)[number];
+
+/** Where the money of an order comes from: so much from the account's balance, the rest by `method`. */
+export interface Funding {
+  readonly method: PaymentMethod;
+  readonly balance: Minor;
+}
+
+/** What the buyer has to do before the money is there. */
+export type PaymentAction =
+  /** Go to the wallet's page; it leads back. */
+  | { readonly type: 'redirect'; readonly url: string }
+  /** Approve on the phone with this number, E.164. */
+  | { readonly type: 'prompt'; readonly phone: string }
+  /** Send the money to this account, with the reference. */
+  | { readonly type: 'transfer'; readonly iban: string; readonly payee: string; readonly reference: string };
+
+/** Why no money came. */
+export type DeclineCause =
+  /** The bank, the wallet or the phone said no. */
+  | 'refused'
+  /** The buyer gave it up. */
+  | 'cancelled'
+  /** Nobody approved or sent it while there was time. */
+  | 'tooLate';
+
+/** Minutes that a buyer has to approve or to send the money. */
+const minutesToPay: Readonly<Record<PaymentMethod, number>> = {
+  card: 30,
+  wallet: 30,
+  mobile: 10,
+  transfer: 7 * 24 * 60,
+  balance: 0,
+};
+
+/** When a payment that waits for its buyer is given up. */
+export function payBy(method: PaymentMethod, from: Date): Date {
+  return new Date(from.getTime() + minutesToPay[method] * 60_000);
+}

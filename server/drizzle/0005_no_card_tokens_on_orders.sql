@@ -1,0 +1,1 @@
+ALTER TABLE "customer_order" DROP COLUMN "card_token";

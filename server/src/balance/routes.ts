@@ -1,0 +1,31 @@
+import type { Idempotency } from '../http/idempotency';
+import { accountRoute, type Route } from '../http/route';
+import { NewTopUp } from './models';
+import type { BalanceService } from './service';
+
+export function balanceRoutes(balance: BalanceService, idempotency: Idempotency): Route[] {
+  return [
+    accountRoute('get', '/api/me/balance', { summary: 'Money of the account’s own' }, async ({ accountId }) => ({
+      body: await balance.show(accountId),
+    })),
+    accountRoute('get', '/api/me/top-ups', { summary: 'Payments into the balance' }, async ({ accountId }) => ({
+      body: await balance.list(accountId),
+    })),
+    accountRoute(
+      'post',
+      '/api/me/top-ups',
+      { summary: 'Pays into the balance; takes Idempotency-Key', model: NewTopUp, perMinute: 10 },
+      ({ ctx, accountId, body }) =>
+        idempotency.once(ctx, accountId, async () => ({
+          status: 201,
+          body: await balance.begin(accountId, ctx.get('Idempotency-Key'), body),
+        })),
+    ),
+    accountRoute(
+      'get',
+      '/api/me/top-ups/:id',
+      { summary: 'One payment into the balance' },
+      async ({ accountId, params }) => ({ body: await balance.find(accountId, params['id'] ?? '') }),
+    ),
+  ];
+}

@@ -1,0 +1,91 @@
+import {
+  bigint,
+  boolean,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  smallint,
+  text,
+  uuid,
+  varchar,
+} from 'drizzle-orm/pg-core';
+import type { Contact } from '@tienda/core/contacts/contact';
+import { instant } from './instant';
+
+export const account = pgTable('account', {
+  id: uuid().primaryKey().defaultRandom(),
+  /** Lower case. */
+  email: text().notNull().unique(),
+  passwordHash: text('password_hash').notNull(),
+  basketId: uuid('basket_id').notNull().defaultRandom(),
+  /** What auto-renew is set to for a name newly put in the basket. */
+  autoRenew: boolean('auto_renew').notNull().default(true),
+  createdAt: instant('created_at').notNull(),
+});
+
+/** An account asked for and not yet confirmed by the code sent to its address. */
+export const signUp = pgTable('sign_up', {
+  email: text().primaryKey(),
+  passwordHash: text('password_hash').notNull(),
+  codeHash: text('code_hash').notNull(),
+  attempts: smallint().notNull().default(0),
+  expiresAt: instant('expires_at').notNull(),
+});
+
+/** A visitor, signed in or not; the cookie's token is kept only as a digest. */
+export const session = pgTable(
+  'session',
+  {
+    tokenHash: text('token_hash').primaryKey(),
+    csrf: text().notNull(),
+    accountId: uuid('account_id').references(() => account.id, { onDelete: 'cascade' }),
+    basketId: uuid('basket_id').notNull().defaultRandom(),
+    createdAt: instant('created_at').notNull(),
+    expiresAt: instant('expires_at').notNull(),
+  },
+  (table) => [index('session_account').on(table.accountId), index('session_expires').on(table.expiresAt)],
+);
+
+export const contact = pgTable(
+  'contact',
+  {
+    id: uuid().primaryKey().defaultRandom(),
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id, { onDelete: 'cascade' }),
+    contact: jsonb().$type<Contact>().notNull(),
+    createdAt: instant('created_at').notNull(),
+  },
+  (table) => [index('contact_account').on(table.accountId, table.createdAt)],
+);
+
+/** What a keyed request was answered, so that sending it twice does it once. */
+export const idempotentRequest = pgTable(
+  'idempotent_request',
+  {
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id, { onDelete: 'cascade' }),
+    key: text().notNull(),
+    request: text().notNull(),
+    status: integer(),
+    body: jsonb(),
+    createdAt: instant('created_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.accountId, table.key] })],
+);
+
+/** Counts of rate-limiter-flexible, in the shape that it asks for. */
+export const rateLimit = pgTable('rate_limit', {
+  key: varchar({ length: 255 }).primaryKey(),
+  points: integer().notNull().default(0),
+  expire: bigint({ mode: 'number' }),
+});
+
+/** How far the demo clock is ahead; one row. */
+export const demoClock = pgTable('demo_clock', {
+  id: smallint().primaryKey(),
+  days: integer().notNull(),
+});

@@ -1,0 +1,5 @@
+export * from './accounts';
+export * from './mail';
+export * from './money';
+export * from './orders';
+export * from './shop';

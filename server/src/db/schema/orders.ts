@@ -1,0 +1,93 @@
+import { bigint, boolean, date, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import type { OrderEvent } from '@tienda/core/orders/order';
+import type { PaymentWay } from '../../gateways/payments/paymentGateway';
+import { instant } from './instant';
+import { account, contact } from './accounts';
+
+export const customerOrder = pgTable(
+  'customer_order',
+  {
+    id: uuid().primaryKey(),
+    number: integer().generatedAlwaysAsIdentity({ startWith: 1001 }).notNull(),
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id),
+    quoteId: uuid('quote_id').notNull().unique(),
+    contactId: uuid('contact_id')
+      .notNull()
+      .references(() => contact.id),
+    /** Where the rest of the money comes from, beside the balance. */
+    way: jsonb().$type<PaymentWay | { readonly type: 'balance' }>().notNull(),
+    agreements: jsonb().$type<readonly { id: string; version: string }[]>().notNull(),
+    placedAt: instant('placed_at').notNull(),
+    /** When the order is looked at again at the latest, whoever was at work on it. */
+    lookAt: instant('look_at').notNull(),
+    /** True once nothing remains to be done. */
+    ended: boolean().notNull().default(false),
+  },
+  (table) => [
+    index('order_account').on(table.accountId, table.placedAt),
+    index('order_open').on(table.ended, table.lookAt),
+  ],
+);
+
+/** What happened to an order, in sequence; never changed, never removed. */
+export const orderEvent = pgTable(
+  'order_event',
+  {
+    orderId: uuid('order_id')
+      .notNull()
+      .references(() => customerOrder.id),
+    sequence: integer().notNull(),
+    event: jsonb().$type<OrderEvent>().notNull(),
+    at: instant('at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.orderId, table.sequence] })],
+);
+
+/** The promo code that an order used. */
+export const codeUse = pgTable(
+  'code_use',
+  {
+    orderId: uuid('order_id')
+      .primaryKey()
+      .references(() => customerOrder.id),
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id),
+    code: text().notNull(),
+  },
+  (table) => [index('code_use_code').on(table.code, table.accountId), index('code_use_account').on(table.accountId)],
+);
+
+/** A name held by an account. */
+export const heldName = pgTable(
+  'held_name',
+  {
+    name: text().primaryKey(),
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id),
+    orderId: uuid('order_id')
+      .notNull()
+      .references(() => customerOrder.id),
+    contactId: uuid('contact_id')
+      .notNull()
+      .references(() => contact.id),
+    registeredOn: date('registered_on').notNull(),
+    expiresOn: date('expires_on').notNull(),
+    privacy: boolean().notNull(),
+    autoRenew: boolean('auto_renew').notNull(),
+    premiumRenew: bigint('premium_renew', { mode: 'number' }),
+  },
+  (table) => [index('held_name_account').on(table.accountId, table.expiresOn)],
+);
+
+/** What a registry told of a name that it looked at before registering it. */
+export const registryDecision = pgTable('registry_decision', {
+  name: text().primaryKey(),
+  /** The clTRID that the name was asked for under. */
+  transaction: text().notNull(),
+  done: boolean().notNull(),
+  text: text().notNull(),
+});

@@ -1,0 +1,91 @@
+import { bigint, boolean, date, index, jsonb, pgTable, primaryKey, smallint, text, uuid } from 'drizzle-orm/pg-core';
+import type { BasketCodes } from '@tienda/core/basket/basketCodes';
+import type { LineFacts } from '@tienda/core/basket/lineFacts';
+import type { NameStatus } from '@tienda/core/names/availability';
+import type { FeePayer, OfferState } from '@tienda/core/names/offer';
+import type { Quote } from '@tienda/core/pricing/quote';
+import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
+import { instant } from './instant';
+import { account } from './accounts';
+
+export const basketLine = pgTable(
+  'basket_line',
+  {
+    basketId: uuid('basket_id').notNull(),
+    name: text().notNull(),
+    years: smallint().notNull(),
+    privacy: boolean().notNull(),
+    autoRenew: boolean('auto_renew').notNull(),
+    /** What the name offered when it was put in. */
+    seen: jsonb().$type<LineFacts>(),
+    position: bigint({ mode: 'number' }).generatedAlwaysAsIdentity().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.basketId, table.name] })],
+);
+
+/** The promo codes typed for a basket, and which of them to use. */
+export const basketCodes = pgTable('basket_codes', {
+  basketId: uuid('basket_id').primaryKey(),
+  codes: jsonb().$type<BasketCodes>().notNull(),
+});
+
+/** The registries' latest word on names asked for. */
+export const availability = pgTable('availability', {
+  name: text().primaryKey(),
+  status: text().$type<NameStatus>().notNull(),
+  premiumRegister: bigint('premium_register', { mode: 'number' }),
+  premiumRenew: bigint('premium_renew', { mode: 'number' }),
+  checkedAt: instant('checked_at').notNull(),
+});
+
+export const storedQuote = pgTable(
+  'quote',
+  {
+    id: uuid().primaryKey().defaultRandom(),
+    request: jsonb().$type<QuoteRequest>().notNull(),
+    quote: jsonb().$type<Quote>().notNull(),
+    validUntil: instant('valid_until').notNull(),
+  },
+  (table) => [index('quote_valid_until').on(table.validUntil)],
+);
+
+/** A taken name that an account waits for. */
+export const watch = pgTable(
+  'watch',
+  {
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id, { onDelete: 'cascade' }),
+    name: text().notNull(),
+    createdAt: instant('created_at').notNull(),
+    /** When the registration runs out, as far as the public sees. */
+    expiresOn: date('expires_on'),
+    /** The earliest day on which it can be free. */
+    freeFrom: date('free_from'),
+    nextLookAt: instant('next_look_at').notNull(),
+    /** When the mail went out that it is free. */
+    freeAt: instant('free_at'),
+  },
+  (table) => [primaryKey({ columns: [table.accountId, table.name] }), index('watch_next_look').on(table.nextLookAt)],
+);
+
+/** An offer to the holder of a name. Amounts in USD cents. */
+export const nameOffer = pgTable(
+  'name_offer',
+  {
+    id: uuid().primaryKey(),
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id, { onDelete: 'cascade' }),
+    name: text().notNull(),
+    amount: bigint({ mode: 'number' }).notNull(),
+    feePaidBy: text('fee_paid_by').$type<FeePayer>().notNull(),
+    message: text().notNull(),
+    state: jsonb().$type<OfferState>().notNull(),
+    /** True until the broker has been told of the latest amount. */
+    untold: boolean().notNull().default(true),
+    createdAt: instant('created_at').notNull(),
+    changedAt: instant('changed_at').notNull(),
+  },
+  (table) => [index('name_offer_account').on(table.accountId, table.createdAt)],
+);

@@ -1,0 +1,45 @@
+import type { Invoice } from '@tienda/core/orders/invoice';
+import type { Attachment } from '../gateways/mail/mailGateway';
+import { notFound } from '../http/problem';
+import { accountRoute, type Route } from '../http/route';
+import { invoicePdf, type PaperKind } from './pdf';
+import type { InvoiceStore } from './store';
+
+const contentType = 'application/pdf';
+
+/** `invoice-2026-000001.pdf` or `credit-note-2026-000001.pdf`. */
+function filenameOf(kind: PaperKind, number: string): string {
+  return `${kind === 'creditNote' ? 'credit-note' : kind}-${number}.pdf`;
+}
+
+/** The file of a document, to go along with a mail. @throws Error where it was never issued */
+export async function attachmentOf(
+  invoices: InvoiceStore,
+  document: Pick<Invoice, 'kind' | 'number'>,
+): Promise<Attachment> {
+  const found = await invoices.find(document);
+  if (!found) throw new Error(`${document.kind} ${document.number} was never issued`);
+  const filename = filenameOf(document.kind, document.number);
+  return { filename, contentType, content: await invoicePdf(found.invoice) };
+}
+
+export function invoiceRoutes(invoices: InvoiceStore): Route[] {
+  const paper = (path: string, kind: Invoice['kind'], as: PaperKind, summary: string) =>
+    accountRoute('get', path, { summary, produces: contentType }, async ({ ctx, accountId, params }) => {
+      const found = await invoices.find({ kind, number: params['number'] ?? '' });
+      if (!found || found.accountId !== accountId) throw notFound('document');
+      ctx.type = contentType;
+      ctx.set('Content-Disposition', `inline; filename="${filenameOf(as, found.number)}"`);
+      ctx.set('Cache-Control', 'private, no-store');
+      ctx.body = await invoicePdf(found.invoice, as);
+      return undefined;
+    });
+  return [
+    accountRoute('get', '/api/me/invoices', { summary: 'Invoices and credit notes' }, async ({ accountId }) => ({
+      body: (await invoices.ofAccount(accountId)).map(({ orderId, invoice }) => ({ ...invoice, orderId })),
+    })),
+    paper('/api/me/invoices/:number', 'invoice', 'invoice', 'An invoice as PDF'),
+    paper('/api/me/receipts/:number', 'invoice', 'receipt', 'The receipt that goes with an invoice, as PDF'),
+    paper('/api/me/credit-notes/:number', 'creditNote', 'creditNote', 'A credit note as PDF'),
+  ];
+}

@@ -1,0 +1,187 @@
+import { eppContact } from '@tienda/core/contacts/eppContact';
+import type { EppDomainInfo } from '@tienda/core/epp/objects';
+import { isoDate } from '@tienda/core/lifecycle/isoDate';
+import { domainName } from '@tienda/core/names/domainName';
+import type { FailureCause, OrderLine } from '@tienda/core/orders/order';
+import { decimalAmount } from '@tienda/core/pricing/money';
+import type { RegistryAnswer } from '@tienda/core/names/availability';
+import type { CatalogueReader } from '../catalogue/catalogue';
+import type { Clock } from '../clock/clock';
+import type { ContactStore } from '../contacts/store';
+import { RegistrySilent, type Registries, type RegistryGateway } from '../gateways/registry/registryGateway';
+import type { AvailabilityStore } from '../search/store';
+import type { OrderRecorder } from './recorder';
+import { authCode, contactHandle, eppDomain, isOurs, transactionOf } from './registration';
+import type { OrderHead, OrderStore } from './store';
+
+/** What a name of an order is known by at its registry. */
+interface Identity {
+  readonly registry: RegistryGateway;
+  readonly handle: string;
+  readonly code: string;
+  readonly transaction: string;
+}
+
+export interface RegistrarParts {
+  readonly orders: OrderStore;
+  readonly recorder: OrderRecorder;
+  readonly contacts: ContactStore;
+  readonly availability: AvailabilityStore;
+  readonly catalogue: CatalogueReader;
+  readonly registries: Registries;
+  readonly clock: Clock;
+  readonly secret: string;
+  /** Called after every step; tests end the process here. */
+  readonly afterwards?: () => void;
+}
+
+/**
+ * Registers the names of orders. Whatever a registry answers or leaves unanswered, what happened is found out by
+ * asking it, never by guessing.
+ */
+export class Registrar {
+  constructor(private readonly parts: RegistrarParts) {}
+
+  /**
+   * Registers one name. Where it was sent before and the answer never came, the registry is asked whose the
+   * name is before anything is sent again.
+   *
+   * @throws RegistrySilent
+   */
+  async register(head: OrderHead, line: OrderLine, sentBefore: boolean): Promise<void> {
+    const { registry, handle, code, transaction } = this.identify(head, line);
+    const contact = await this.parts.contacts.find(head.accountId, head.contactId);
+    if (!contact) throw new Error(`${line.name} cannot be sent: it has no holder`);
+    if (sentBefore) {
+      const found = await registry.info(line.name);
+      if (found && isOurs(found, handle, code)) return this.found(head, line, found);
+    }
+    await registry.needContact(
+      eppContact(contact, handle, line.privacy, authCode(this.parts.secret, head.contactId, handle)),
+    );
+    if (!sentBefore) await this.parts.recorder.record(head, { type: 'sent', name: line.name });
+    const outcome = await registry.create(eppDomain(line, handle, code), transaction);
+    this.parts.afterwards?.();
+    switch (outcome.type) {
+      case 'created':
+        return this.registered(head, line, outcome.expiresAt);
+      case 'pending':
+        return this.pending(head, line);
+      case 'refused':
+        return this.refused(head, line, registry, outcome.reason);
+      case 'exists': {
+        const found = await registry.info(line.name);
+        if (!found) throw new RegistrySilent(`${line.name} both exists and does not`);
+        if (isOurs(found, handle, code)) return this.found(head, line, found);
+        return this.notRegistered(head, line, 'taken', 'Someone else registered it a moment earlier.');
+      }
+    }
+  }
+
+  /**
+   * Sees whether the registry has decided on a name that it looks at first.
+   *
+   * @returns false where it has not
+   * @throws RegistrySilent
+   */
+  async decided(head: OrderHead, line: OrderLine): Promise<boolean> {
+    const { registry, handle, code, transaction } = this.identify(head, line);
+    const found = await registry.info(line.name);
+    if (found && isOurs(found, handle, code)) {
+      if (isPending(found)) return false;
+      await this.registered(head, line, found.expiresAt);
+      return true;
+    }
+    await this.hear(registry);
+    const decision = await this.parts.orders.decision(line.name, transaction);
+    const said =
+      decision && !decision.done ? `The registry refused: ${decision.text}.` : 'The registry did not accept it.';
+    await this.notRegistered(head, line, 'refused', said);
+    return true;
+  }
+
+  /**
+   * Takes the messages off a registry's queue, each kept before it is taken: none gets lost.
+   *
+   * @returns orders that wait for what was heard
+   */
+  async hear(registry: RegistryGateway): Promise<string[]> {
+    const concerned: string[] = [];
+    for (let message = await registry.message(); message; message = await registry.message()) {
+      const { id, text, result } = message;
+      if (result?.transaction) {
+        const { name, done, transaction } = result;
+        concerned.push(...(await this.parts.orders.keepDecision({ name, done, transaction, text })));
+      }
+      await registry.takeMessage(id);
+    }
+    return concerned;
+  }
+
+  private identify(head: OrderHead, line: OrderLine): Identity {
+    const read = domainName(line.name, this.parts.catalogue.current());
+    const registry = read.kind === 'name' ? this.parts.registries.get(read.extension.registry) : undefined;
+    if (!registry) throw new Error(`${line.name} cannot be sent: no registry keeps it`);
+    return {
+      registry,
+      handle: contactHandle(head.contactId, line.privacy),
+      code: authCode(this.parts.secret, head.id, line.name),
+      transaction: transactionOf(head.id, line.name),
+    };
+  }
+
+  /** The name is there and ours: registered, or being looked at. */
+  private found(head: OrderHead, line: OrderLine, info: EppDomainInfo): Promise<void> {
+    return isPending(info) ? this.pending(head, line) : this.registered(head, line, info.expiresAt);
+  }
+
+  private async pending(head: OrderHead, line: OrderLine): Promise<void> {
+    await this.parts.recorder.record(head, { type: 'pending', name: line.name });
+    await this.seenTaken(line);
+  }
+
+  private async registered(head: OrderHead, line: OrderLine, expiresAt: string): Promise<void> {
+    const expiresOn = isoDate(new Date(expiresAt));
+    await this.parts.recorder.record(head, { type: 'registered', name: line.name, expiresOn });
+    await this.seenTaken(line);
+  }
+
+  private seenTaken({ name }: OrderLine): Promise<void> {
+    return this.parts.availability.keep(new Map([[name, { status: 'taken' }]]), this.parts.clock.now());
+  }
+
+  /** A refusal for good. Where the price is not the one that was shown any more, that is why. */
+  private async refused(head: OrderHead, line: OrderLine, registry: RegistryGateway, reason: string): Promise<void> {
+    let answer: RegistryAnswer | undefined;
+    await registry.check([line.name], (answers) => {
+      answer = answers.get(line.name);
+    });
+    if (!answer || answer.status === 'unknown') throw new RegistrySilent(`${line.name} was refused and not explained`);
+    await this.parts.availability.keep(new Map([[line.name, answer]]), this.parts.clock.now());
+    const dearer = priceChange(line, answer);
+    if (dearer) await this.notRegistered(head, line, 'price', dearer);
+    else if (answer.status === 'taken')
+      await this.notRegistered(head, line, 'taken', 'Someone else registered it a moment earlier.');
+    else await this.notRegistered(head, line, 'refused', `The registry refused: ${reason}.`);
+  }
+
+  private async notRegistered(
+    head: OrderHead,
+    { name }: OrderLine,
+    cause: FailureCause,
+    reason: string,
+  ): Promise<void> {
+    await this.parts.recorder.record(head, { type: 'notRegistered', name, cause, reason });
+  }
+}
+
+function isPending({ statuses }: EppDomainInfo): boolean {
+  return statuses.includes('pendingCreate');
+}
+
+/** What to say where the registry asks another price than was shown; undefined where it does not. */
+function priceChange({ premium: shown }: OrderLine, { premium: now }: RegistryAnswer): string | undefined {
+  if (!now || (shown && shown.register === now.register && shown.renew === now.renew)) return undefined;
+  const amounts = `${decimalAmount(now.register, 'USD')} USD for the first year, then ${decimalAmount(now.renew, 'USD')} USD a year`;
+  return `Its registry asks another price than you were shown: ${amounts}. It was not bought at that.`;
+}

@@ -1,0 +1,55 @@
+import { createHmac, timingSafeEqual } from 'node:crypto';
+import type { Context } from 'koa';
+import type { BalanceService } from '../balance/service';
+import { Problem } from '../http/problem';
+import { route, type Route } from '../http/route';
+import { isUuid } from '../http/uuid';
+import type { OrderQueue } from '../jobs/queue';
+import type { OrderStore } from '../orders/store';
+import type { OrderWorker } from '../orders/worker';
+
+/** A notice older than this is taken for a repetition by somebody else. */
+const goodForSeconds = 300;
+
+/**
+ * What the payment provider tells us, signed. A notice only says where to look: what happened is asked of the
+ * provider, so that one that comes twice, late, or before an answer changes nothing.
+ */
+export function paymentNoticeRoutes(
+  secret: string,
+  orders: OrderStore,
+  worker: OrderWorker,
+  queue: OrderQueue,
+  balance: BalanceService,
+): Route[] {
+  return [
+    route(
+      'post',
+      '/api/payments/notices',
+      { summary: 'Notices of the payment provider, signed; `Payments-Signature: t=<seconds>,v1=<HMAC-SHA256>`' },
+      async ({ ctx }) => {
+        expectSignature(ctx, secret);
+        const { type, intent, reference } = { ...(ctx.request.body as Record<string, unknown>) };
+        if (typeof type !== 'string' || typeof intent !== 'string' || typeof reference !== 'string') return {};
+        if (!isUuid(reference) || (await balance.advance(reference))) return {};
+        const head = await orders.head(reference);
+        if (!head) return {};
+        if (type === 'intent.paid') await worker.paidLate(head.id, intent);
+        await queue.push(head.id);
+        return {};
+      },
+    ),
+  ];
+}
+
+/** @throws Problem 401 unless the provider signed this body a moment ago */
+function expectSignature(ctx: Context, secret: string): void {
+  const [, seconds, signature] = /^t=(\d{1,12}),v1=([0-9a-f]{64})$/.exec(ctx.get('Payments-Signature')) ?? [];
+  const { rawBody } = ctx.request as unknown as { readonly rawBody?: string };
+  const expected = createHmac('sha256', secret)
+    .update(`${seconds}.${rawBody ?? ''}`)
+    .digest();
+  const isFresh = Math.abs(Date.now() / 1000 - Number(seconds)) <= goodForSeconds;
+  if (!signature || !isFresh || !timingSafeEqual(expected, Buffer.from(signature, 'hex')))
+    throw new Problem(401, 'not-signed', 'Not signed', 'The signature does not belong to this notice.');
+}

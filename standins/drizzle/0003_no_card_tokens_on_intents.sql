@@ -1,0 +1,1 @@
+ALTER TABLE "payments"."intent" DROP COLUMN "token";
