@@ -49,6 +49,7 @@ export async function prepareWorld({ data, base, name, fresh = false, more = {} 
     TIENDA_PAYMENTS_PORT: String(process.env.TIENDA_PAYMENTS_PORT ?? base + 30),
     TIENDA_SMTP_PORT: String(process.env.TIENDA_SMTP_PORT ?? base + 40),
     TIENDA_DATA: data,
+    ...(postgres.directory ? { TIENDA_POSTGRES_DIRECTORY: postgres.directory } : {}),
     DATABASE_URL: await needDatabase(postgres.url, name, fresh),
     TIENDA_OUTSIDE_DATABASE_URL: await needDatabase(postgres.url, `${name}_outside`, fresh),
     ...more,

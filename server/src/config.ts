@@ -23,6 +23,8 @@ export interface Config {
   readonly registryCertificate: string;
   readonly registries: readonly RegistryAddress[];
   readonly registryControlUrl: string;
+  /** How long a registry may take to answer. */
+  readonly registryTimeoutMs: number;
   /** Where the registries' zone files are. */
   readonly zonesUrl: string;
   /** Where the index of registered names is kept. */
@@ -99,6 +101,7 @@ export function readConfig(): Config {
     brokerUrl: `http://127.0.0.1:${number('TIENDA_BROKER_PORT', registryPort + 40)}`,
     brokerKey: needed('TIENDA_PAYMENTS_KEY'),
     sweepSeconds: number('TIENDA_SWEEP_SECONDS', 15),
+    registryTimeoutMs: number('TIENDA_REGISTRY_TIMEOUT_MS', 8000),
     registryControlUrl: `http://127.0.0.1:${number('TIENDA_REGISTRY_CONTROL_PORT', registryPort + 9)}`,
     paymentsUrl: `http://127.0.0.1:${paymentsPort}`,
     paymentsKey: needed('TIENDA_PAYMENTS_KEY'),

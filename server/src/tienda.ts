@@ -159,6 +159,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     queue,
     clock,
     publicUrl: config.publicUrl,
+    ...(afterwards ? { afterwards } : {}),
   });
   const pushAll = async (orderIds: Promise<readonly string[]>) => {
     for (const orderId of await orderIds) await queue.push(orderId);
@@ -230,9 +231,6 @@ function deathAfter(steps: number): () => void {
   };
 }
 
-/** How long a registry may take to answer. */
-const registryTimeoutMs = 8000;
-
 function openRegistries(config: Config): Registries {
   const certificate = readFileSync(config.registryCertificate, 'utf8');
   return new Map(
@@ -243,7 +241,7 @@ function openRegistries(config: Config): Registries {
         certificate,
         clientId: 'tienda',
         password: config.registryPassword,
-        timeoutMs: registryTimeoutMs,
+        timeoutMs: config.registryTimeoutMs,
       };
       return [id, new EppRegistry(id, address, sessions, namesPerCheck, feesPerCheck)];
     }),

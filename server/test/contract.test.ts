@@ -1,5 +1,5 @@
-import type { Visitor } from '../../scripts/demo.mjs';
-import { ServerProcess } from './serverProcess';
+import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
 let visitor: Visitor;
@@ -59,6 +59,86 @@ test('every route of an account is closed to those who are not signed in, whatev
       const { status, body } = await visitor.send(method.toUpperCase(), at, method === 'get' ? undefined : {});
       expect([at, status, body.type]).toEqual([at, 401, '/problems/sign-in-needed']);
     }
+});
+
+/** Ids of every kind that a route may take, none of them the visitor's own. */
+async function strangersIds(): Promise<Record<string, string>> {
+  const { visitor: other } = await server.member();
+  const name = `${unique('stranger')}.org`;
+  const order = await untilEnded(other, (await orderNames(other, [{ name }])).id);
+  const [contact] = await other.expect(200, 'GET', '/api/me/contacts');
+  return { name, id: order.id, number: order.documents[0].number, contact: contact.id };
+}
+
+test('whatever belongs to someone else does not exist: every route, every id, every wrong kind of id', async () => {
+  const { visitor: me } = await server.member();
+  const theirs = await strangersIds();
+  const document = await me.expect(200, 'GET', '/api/openapi.json');
+  const { paths } = document;
+  const wrong = ['nonsense', '0', '00000000-0000-0000-0000-000000000000', '%00', "';--", 'a'.repeat(300)];
+  let tried = 0;
+  for (const path of Object.keys(paths).filter((known) => /^\/api\/me\/.*\{/.test(known)))
+    for (const method of Object.keys(paths[path]))
+      for (const id of [...Object.values(theirs), ...wrong]) {
+        const at = path.replace(/\{\w+\}/g, id.startsWith('%') ? id : encodeURIComponent(id));
+        const sent = method === 'get' || method === 'delete' ? undefined : bodyFor(document, paths[path][method]);
+        const { status, body } = await me.send(method.toUpperCase(), at, sent, { 'Idempotency-Key': unique('key') });
+        tried += 1;
+        const isRefused = refusals.includes(status) || startsAnew(method, path, status);
+        const tells = String(JSON.stringify(body)).includes('maren');
+        expect([method, at, isRefused, tells]).toEqual([method, at, true, false]);
+      }
+  expect(tried).toBeGreaterThan(60);
+});
+
+/** A body that a route's own rules have nothing against, made from its schema. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- the document is plain JSON
+function bodyFor(document: any, operation: any): object | undefined {
+  const reference = operation.requestBody?.content['application/json'].schema.$ref;
+  if (!reference) return undefined;
+  const { properties = {}, required = [] } = document.components.schemas[reference.split('/').at(-1)];
+  return Object.fromEntries(required.map((field: string) => [field, valueFor(properties[field] ?? {})]));
+}
+
+function valueFor({
+  type,
+  minimum = 1,
+  enum: choices,
+}: {
+  type?: string;
+  minimum?: number;
+  enum?: unknown[];
+}): unknown {
+  if (choices) return choices[0];
+  if (type === 'boolean') return true;
+  if (type === 'integer' || type === 'number') return Math.max(minimum, 1000);
+  return type === 'array' ? [] : 'x';
+}
+
+/** Not there, or not in that form. */
+const refusals = [400, 404, 422];
+
+/** Beginning or ending to watch a name concerns nothing of anybody else. */
+function startsAnew(method: string, path: string, status: number): boolean {
+  return path.startsWith('/api/me/watches/') && ['put', 'delete'].includes(method) && [200, 201, 204].includes(status);
+}
+
+test('no route of an account that changes something takes a request without the session’s token', async () => {
+  const { visitor: me } = await server.member();
+  const { paths } = await me.expect(200, 'GET', '/api/openapi.json');
+  for (const path of Object.keys(paths).filter((known) => known.startsWith('/api/me/')))
+    for (const method of Object.keys(paths[path]).filter((known) => known !== 'get')) {
+      const at = path.replace(/\{\w+\}/g, 'a');
+      const { status, body } = await me.send(method.toUpperCase(), at, {}, { 'X-Tienda-CSRF': 'guessed' });
+      expect([at, status, body.type]).toEqual([at, 403, '/problems/csrf']);
+    }
+});
+
+test('the session’s cookie is out of reach of scripts and of other sites', async () => {
+  const [cookie = ''] = (await fetch(`${server.url}/api/session`)).headers.getSetCookie();
+  expect(cookie).toMatch(/httponly/i);
+  expect(cookie).toMatch(/samesite=lax/i);
+  expect(cookie).toMatch(/path=\//i);
 });
 
 test('pages come with headers that keep strangers out', async () => {

@@ -1,6 +1,6 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import { fault, intentsOf, ServerProcess, unique } from './serverProcess';
+import { fault, intentsOf, mailTo, ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
 
@@ -37,8 +37,9 @@ test('an order goes from received to sent to registered, is charged, told by mai
   expect(held).toMatchObject({ name, privacy: true, autoRenew: false, renewal: { amount: 1468, currency: 'USD' } });
   expect(held.expiresOn.slice(0, 4)).toBe(String(Number(held.registeredOn.slice(0, 4)) + 2));
   expect((await visitor.expect(200, 'GET', '/api/basket')).lines).toEqual([]);
-  const [mail] = await visitor.expect(200, 'GET', `/api/demo/inbox?to=${email}`);
+  const mail = await mailTo(visitor, email, /^Order \d+: (?!received)/);
   expect(mail.subject).toBe(`Order ${order.number}: ${name} is registered`);
+  expect(mail.attachments).toMatchObject([{ filename: `invoice-${order.documents[0].number}.pdf` }]);
   expect((await visitor.send('GET', `/api/search?q=${name}`)).body).toContain('"status":"taken"');
 });
 

@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import path from 'node:path';
+import { setTimeout as pause } from 'node:timers/promises';
 import { signUp, Visitor } from '../../scripts/demo.mjs';
 
 const root = path.resolve(__dirname, '../..');
@@ -7,7 +8,7 @@ const root = path.resolve(__dirname, '../..');
 /** A real server process, on the test run's database and stand-ins. */
 export class ServerProcess {
   private constructor(
-    private readonly child: ChildProcess,
+    readonly child: ChildProcess,
     readonly url: string,
   ) {}
 
@@ -31,6 +32,9 @@ export class ServerProcess {
       child.stdout.on('data', hear);
       child.stderr.on('data', hear);
       child.once('exit', (code) => reject(new Error(`The server ended with ${code}:\n${said}`)));
+      child.once('exit', (code) => {
+        if (code) console.error(`The server ended with ${code}:\n${said.slice(-3000)}`);
+      });
     });
     return new ServerProcess(child, `http://127.0.0.1:${port}`);
   }
@@ -75,11 +79,57 @@ export async function fault(visitor: Visitor, standIn: string, ...faults: object
   await visitor.expect(204, 'POST', '/api/demo/faults', { standIn, faults });
 }
 
-/** What the payment provider keeps for an order. */
-export async function intentsOf(orderId: string): Promise<{ status: string; amount: number; captured: number }[]> {
-  const response = await fetch(
-    `http://127.0.0.1:${process.env['TIENDA_PAYMENTS_PORT']}/v1/intents?reference=${orderId}`,
-    { headers: { Authorization: `Bearer ${process.env['TIENDA_PAYMENTS_KEY']}` } },
-  );
+const paymentsUrl = `http://127.0.0.1:${process.env['TIENDA_PAYMENTS_PORT']}`;
+
+export interface Intent {
+  readonly id: string;
+  readonly status: string;
+  readonly amount: number;
+  readonly captured: number;
+  readonly refunded: number;
+}
+
+/** What the payment provider keeps for an order or a top-up. */
+export async function intentsOf(reference: string): Promise<Intent[]> {
+  const response = await fetch(`${paymentsUrl}/v1/intents?reference=${reference}`, {
+    headers: { Authorization: `Bearer ${process.env['TIENDA_PAYMENTS_KEY']}` },
+  });
   return JSON.parse(await response.text());
+}
+
+/** What the buyer does on the wallet's page, the phone or at the bank; tells what the provider answered. */
+export async function buyer(
+  reference: string,
+  does: 'wallet/approve' | 'wallet/refuse' | 'phone/approve' | 'phone/refuse' | 'bank/send',
+): Promise<number> {
+  const [intent] = await intentsOf(reference);
+  const [where = '', what = ''] = does.split('/');
+  const page = where === 'wallet' ? `wallet/${intent?.id}/${what}` : `devices/${intent?.id}/${what}`;
+  return (await fetch(`${paymentsUrl}/${page}`, { method: 'POST', redirect: 'manual' })).status;
+}
+
+/** The latest mail to an address whose subject matches, waited for. */
+export async function mailTo(
+  visitor: Visitor,
+  email: string,
+  subject: RegExp,
+): Promise<{ subject: string; text: string; attachments: { filename: string; size: number }[] }> {
+  for (let attempt = 0; attempt < 100; attempt += 1) {
+    const mails = await visitor.expect(200, 'GET', `/api/demo/inbox?to=${encodeURIComponent(email)}`);
+    const found = mails.find((mail: { subject: string }) => subject.test(mail.subject));
+    if (found) return found;
+    await pause(100);
+  }
+  throw new Error(`No mail ${subject} came for ${email}`);
+}
+
+/** The order once it is as wanted. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- the order as the server shows it
+export async function untilOrder(visitor: Visitor, id: string, isSo: (order: any) => boolean): Promise<any> {
+  for (let attempt = 0; attempt < 300; attempt += 1) {
+    const order = await visitor.expect(200, 'GET', `/api/me/orders/${id}`);
+    if (isSo(order)) return order;
+    await pause(100);
+  }
+  throw new Error(`Order ${id} did not come that far`);
 }

@@ -7,6 +7,9 @@ import type { Logger } from 'pino';
 /** Serves a router as JSON over HTTP; faults in a request are answered 400 with their message. */
 export function serveHttp(router: Router, host: string, port: number, log: Logger): Promise<Server> {
   const app = new Koa();
+  app.on('error', (fault: Error & { code?: string }) => {
+    if (!['EPIPE', 'ECONNRESET', 'ERR_STREAM_PREMATURE_CLOSE'].includes(fault.code ?? '')) log.error(fault);
+  });
   app.use(async (ctx, next) => {
     try {
       await next();

@@ -42,7 +42,7 @@ export class BalanceStore {
    */
   async setAside(transaction: Transaction, entry: Omit<typeof balanceEntry.$inferInsert, 'kind'>): Promise<boolean> {
     const { accountId, currency, amount } = entry;
-    await transaction.select({ id: account.id }).from(account).where(eq(account.id, accountId)).for('update');
+    await transaction.select({ id: account.id }).from(account).where(eq(account.id, accountId)).for('no key update');
     const [held] = await transaction
       .select({ amount: sum })
       .from(balanceEntry)

@@ -18,6 +18,9 @@ const migrationLock = 7_443_661;
 /** Opens the database and brings its tables up to date. */
 export async function openDatabase(url: string): Promise<OpenDatabase> {
   const pool = new pg.Pool({ connectionString: url, max: 20 });
+  // A connection that breaks while nobody uses it is replaced by the pool; one in use fails its next query.
+  pool.on('error', () => undefined);
+  pool.on('connect', (client) => client.on('error', () => undefined));
   const database = drizzle(pool);
   const client = await pool.connect();
   try {
@@ -48,6 +51,11 @@ export async function exclusively<Result>(
   action: () => Promise<Result>,
 ): Promise<Result | undefined> {
   const client = await pool.connect();
+  let broken: Error | undefined;
+  const breaks = (fault: Error) => {
+    broken = fault;
+  };
+  client.on('error', breaks);
   try {
     const { rows } = await client.query<{ locked: boolean }>(
       'select pg_try_advisory_lock(hashtextextended($1, 0)) as locked',
@@ -57,9 +65,11 @@ export async function exclusively<Result>(
     try {
       return await action();
     } finally {
-      await client.query('select pg_advisory_unlock(hashtextextended($1, 0))', [key]);
+      // A connection that broke took its lock along.
+      if (!broken) await client.query('select pg_advisory_unlock(hashtextextended($1, 0))', [key]);
     }
   } finally {
-    client.release();
+    client.off('error', breaks);
+    client.release(broken);
   }
 }

@@ -37,14 +37,33 @@ export function ListOf<T extends object>(model: Model<T>): PropertyDecorator {
 export function readModel<T extends object>(model: Model<T>, body: unknown): T {
   if (typeof body !== 'object' || body === null || Array.isArray(body))
     throw badField('', 'notAnObject', 'Send a JSON object.');
+  const unkept = pointerToNul(body);
+  if (unkept !== undefined)
+    throw badField(unkept, 'badCharacter', 'There is a character here that cannot be kept: type this again.');
   const instance = plainToInstance(model, body);
   const faults = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
   if (faults.length > 0) throw badFields(faults.flatMap((fault) => fieldErrors(fault, '')));
   return instance;
 }
 
+/** Where a text has a NUL in it, which PostgreSQL does not keep; as a JSON pointer. */
+function pointerToNul(value: unknown, pointer = ''): string | undefined {
+  if (typeof value === 'string') return value.includes('\0') ? pointer : undefined;
+  if (typeof value !== 'object' || value === null) return undefined;
+  for (const [key, part] of Object.entries(value)) {
+    const found = pointerToNul(part, `${pointer}/${escaped(key)}`);
+    if (found !== undefined) return found;
+  }
+  return undefined;
+}
+
+/** A part of a JSON pointer (RFC 6901, section 3). */
+function escaped(key: string): string {
+  return key.replace(/~/g, '~0').replace(/\//g, '~1');
+}
+
 function fieldErrors({ property, constraints, children }: ValidationError, parent: string): FieldError[] {
-  const pointer = `${parent}/${property.replace(/~/g, '~0').replace(/\//g, '~1')}`;
+  const pointer = `${parent}/${escaped(property)}`;
   const [first] = Object.entries(constraints ?? {});
   const own = first ? [{ pointer, code: first[0], detail: sentence(first[1]) }] : [];
   return [...own, ...(children ?? []).flatMap((child) => fieldErrors(child, pointer))];

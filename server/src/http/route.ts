@@ -1,7 +1,7 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
 import type { Session } from '../accounts/sessions';
-import { badField, signInNeeded } from './problem';
+import { badField, notFound, signInNeeded } from './problem';
 import { readModel, type Model } from './readModel';
 
 export type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';
@@ -65,6 +65,8 @@ export function route<Body extends object = never>(
     ...(perMinute ? { perMinute } : {}),
     serve: async (ctx) => {
       const params: Record<string, string> = ctx['params'];
+      // PostgreSQL keeps no text with a NUL in it.
+      if (Object.values(params).some((value) => value.includes('\0'))) throw notFound('address');
       const answer = await handle({ ctx, params, body: bodyOf(model, ctx) });
       if (!answer) return;
       ctx.status = answer.status ?? (answer.body === undefined ? 204 : 200);

@@ -1,5 +1,6 @@
 import PgBoss from 'pg-boss';
 import type { Logger } from 'pino';
+import { PatientSql } from './patientSql';
 
 const queueName = 'order';
 
@@ -18,6 +19,7 @@ interface OrderJob {
 
 /** The queue of orders to move on, in PostgreSQL: any server process may take the next. */
 export class OrderQueue {
+  private readonly sql: PatientSql;
   private readonly boss: PgBoss;
   private workers: readonly string[] = [];
 
@@ -25,7 +27,8 @@ export class OrderQueue {
     url: string,
     private readonly log: Logger,
   ) {
-    this.boss = new PgBoss({ connectionString: url, schema: 'queue', max: 4 });
+    this.sql = new PatientSql(url, log);
+    this.boss = new PgBoss({ db: this.sql, schema: 'queue' });
     this.boss.on('error', (fault) => log.error({ fault: fault.message }, 'the queue had a fault'));
   }
 
@@ -64,5 +67,6 @@ export class OrderQueue {
 
   async stop(): Promise<void> {
     await this.boss.stop({ graceful: true, timeout: 5000 });
+    await this.sql.close();
   }
 }

@@ -25,7 +25,7 @@ import type { OrderHead, OrderStore, StoredEvent } from './store';
 import type { OrderWorker } from './worker';
 
 /** How long a new order is left to the queue before others look for it. */
-const leaseMs = 60_000;
+const leaseMs = 30_000;
 
 /** What placing and showing orders needs. */
 export interface OrderServiceParts {
@@ -42,6 +42,8 @@ export interface OrderServiceParts {
   readonly catalogue: CatalogueReader;
   readonly queue: OrderQueue;
   readonly clock: Clock;
+  /** Called after an order is kept; tests end the process here. */
+  readonly afterwards?: () => void;
   /** Where wallets lead back to. */
   readonly publicUrl: string;
 }
@@ -132,6 +134,7 @@ export class OrderService {
           );
       },
     );
+    this.parts.afterwards?.();
     if (placed) await this.parts.queue.push(id);
     const head = await this.parts.orders.byQuote(stored.id, accountId);
     if (!head) throw changed('This quote was ordered already.');

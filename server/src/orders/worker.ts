@@ -31,7 +31,7 @@ export type Advance =
 type Outcome = 'done' | 'wait' | 'silent';
 
 /** How long an order is left to a worker before others look whether it died. */
-const leaseMs = 60_000;
+const leaseMs = 30_000;
 /** How soon somebody else's answer is looked for, where no notice of it comes; a transfer takes days. */
 const lookAgainMs = 20_000;
 const lookForTransferMs = 600_000;

@@ -1,4 +1,4 @@
-import { bigint, index, integer, jsonb, pgSchema, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
+import { bigint, index, integer, jsonb, pgSchema, primaryKey, text, timestamp, unique } from 'drizzle-orm/pg-core';
 import type { EppContact, PendingResult } from '@tienda/core/epp/objects';
 
 /** Where the money of an intent is. `paid` money was sent and is here; `authorised` money is held. */
@@ -133,7 +133,10 @@ export const message = mailSchema.table(
     to: text().notNull(),
     subject: text().notNull(),
     text: text().notNull(),
+    attachments: jsonb().$type<readonly { filename: string; size: number }[]>().notNull().default([]),
+    /** Of RFC 5322: a mail that comes twice under it is one. */
+    messageId: text('message_id'),
     receivedAt: instant('received_at').notNull(),
   },
-  (table) => [index('message_to').on(table.to, table.receivedAt)],
+  (table) => [index('message_to').on(table.to, table.receivedAt), unique('message_once').on(table.to, table.messageId)],
 );

@@ -24,9 +24,11 @@ export async function startMail(config: StandInConfig, database: Database, log: 
             to: address.toLowerCase(),
             subject: mail.subject ?? '',
             text: mail.text ?? '',
+            attachments: mail.attachments.map(({ filename = '', size }) => ({ filename, size })),
+            messageId: mail.messageId ?? null,
             receivedAt: new Date(),
           }));
-          await database.insert(message).values(rows);
+          await database.insert(message).values(rows).onConflictDoNothing();
           done();
         })
         .catch((fault: unknown) => {

@@ -130,7 +130,8 @@ export async function startPayments(config: StandInConfig, database: Database, l
 }
 
 function idOf(ctx: Context): string {
-  return String(ctx.params['id']);
+  const { id }: Record<string, string> = ctx['params'];
+  return id ?? '';
 }
 
 function respond(ctx: Context, { status, body }: Answer): void {

@@ -22,6 +22,8 @@ export interface RegistryShared {
   readonly passwords: Readonly<Record<string, string>>;
   readonly sessionsByClient: Map<string, number>;
   readonly now: () => Date;
+  /** Prices that changed since the registry began, USD cents, by name. */
+  readonly repriced: Map<string, { readonly create: number; readonly renew: number }>;
   /** Multiplies every latency. */
   readonly pace: number;
 }
@@ -107,6 +109,8 @@ export class RegistrySession {
   }
 
   private fees(name: string, zone: string): Fees {
+    const repriced = this.shared.repriced.get(name);
+    if (repriced) return { ...repriced, feeClass: 'premium' };
     return feesOf(this.shared.registry, name.slice(0, -zone.length - 1), zone);
   }
 

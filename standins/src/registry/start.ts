@@ -23,6 +23,7 @@ export async function startRegistries(
 ): Promise<readonly RegistryKeeper[]> {
   const { key, certificate } = await certificateIn(config.tlsDirectory);
   const faults = new Map(registries.map(({ id }) => [id, new Faults()]));
+  const repriced = new Map<string, { create: number; renew: number }>();
   const keepers: RegistryKeeper[] = [];
   let daysAhead = 0;
   const now = () => new Date(Date.now() + daysAhead * dayInMs);
@@ -42,6 +43,7 @@ export async function startRegistries(
       pace: config.pace,
       passwords: { tienda: config.registryPassword },
       sessionsByClient: new Map(),
+      repriced,
       faults: faults.get(registry.id) ?? new Faults(),
       checks: { count: 0 },
       now,
@@ -53,6 +55,13 @@ export async function startRegistries(
     const switched = faults.get(String(ctx.params['registry']));
     if (!switched) throw new TypeError('No such registry');
     switched.set(readFaults(ctx.request.body));
+    ctx.status = 204;
+  });
+  router.put('/prices/:name', (ctx) => {
+    const { create, renew } = { create: 0, renew: 0, ...(ctx.request.body as object) };
+    if (![create, renew].every((amount) => Number.isSafeInteger(amount) && amount > 0))
+      throw new TypeError('create and renew are US cents');
+    repriced.set(String(ctx.params['name']), { create, renew });
     ctx.status = 204;
   });
   router.put('/clock', (ctx) => {

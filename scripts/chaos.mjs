@@ -1,0 +1,37 @@
+import { spawn } from 'node:child_process';
+import path from 'node:path';
+import { needNodeModules, needPackages, postgresql, root } from './setup.mjs';
+
+/**
+ * What `npm test` tries in short, at length: servers that die at random points of orders, outside services with
+ * every fault, and a crowd that wants one name. `npm run chaos -- 50` makes fewer runs.
+ */
+needPackages([postgresql]);
+needNodeModules();
+const [runs = '200'] = process.argv.slice(2);
+const { build } = await import('./build.mjs');
+const { prepareWorld, startStandIns, stop } = await import('./world.mjs');
+await build({ web: false });
+const { env, postgres } = await prepareWorld({
+  data: path.join(root, '.data', 'chaos'),
+  base: 4910,
+  name: 'tienda_chaos',
+  fresh: true,
+  more: {
+    TIENDA_DEMO: '1',
+    TIENDA_LIMITS: '10000',
+    TIENDA_PACE: '0.1',
+    TIENDA_CHAOS_RUNS: runs,
+    TIENDA_CHAOS_BUYERS: '200',
+  },
+});
+const standIns = await startStandIns(env);
+const child = spawn('npx', ['jest', '-c', 'server/jest.config.cjs', 'crashes', 'faults'], {
+  cwd: root,
+  env,
+  stdio: 'inherit',
+});
+const code = await new Promise((resolve) => child.once('exit', resolve));
+await stop(standIns);
+postgres.stop();
+process.exit(code ?? 1);

@@ -1,0 +1,2 @@
+/** Types of `postgres.mjs`, for the tests. */
+export function restartPostgres(directory: string): void;

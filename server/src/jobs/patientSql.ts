@@ -1,0 +1,48 @@
+import { setTimeout as pause } from 'node:timers/promises';
+import pg from 'pg';
+import type { Logger } from 'pino';
+
+const waitMs = 250;
+const patienceMs = 120_000;
+
+/**
+ * The queue's own connections. A statement for which PostgreSQL cannot be reached is tried again: it is being
+ * started anew, and what the queue says of its jobs may be said twice.
+ */
+export class PatientSql {
+  private readonly pool: pg.Pool;
+  private closed = false;
+
+  constructor(
+    url: string,
+    private readonly log: Logger,
+  ) {
+    this.pool = new pg.Pool({ connectionString: url, max: 4, application_name: 'tienda-queue' });
+    this.pool.on('error', () => undefined);
+    this.pool.on('connect', (client) => client.on('error', () => undefined));
+  }
+
+  async executeSql(text: string, values: unknown[]): Promise<{ rows: unknown[] }> {
+    for (const end = Date.now() + patienceMs; ; await pause(waitMs)) {
+      try {
+        return await this.pool.query(text, values);
+      } catch (fault) {
+        if (this.closed) return { rows: [] };
+        if (!isOutOfReach(fault) || Date.now() > end) throw fault;
+        this.log.warn({ fault: fault instanceof Error ? fault.message : '' }, 'the queue waits for PostgreSQL');
+      }
+    }
+  }
+
+  async close(): Promise<void> {
+    this.closed = true;
+    await this.pool.end();
+  }
+}
+
+/** True where the connection failed, not the statement (PostgreSQL error classes 08 and 57P). */
+function isOutOfReach(fault: unknown): boolean {
+  if (!(fault instanceof Error)) return false;
+  const code = 'code' in fault && typeof fault.code === 'string' ? fault.code : '';
+  return /^(08|57P|ECONN|EPIPE)/.test(code) || /^Connection terminated/.test(fault.message);
+}
