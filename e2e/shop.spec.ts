@@ -166,7 +166,7 @@ test('a declined card charges nothing and registers nothing', async ({ shop, pag
   await shop.getByRole('switch', { name: 'Terms of 1 registry' }).click();
   await fillCard(page, '4539000011110014');
   await shop.getByRole('button', { name: /^Pay/ }).click();
-  await expect(shop.getByRole('heading', { name: 'The card was not accepted' })).toBeVisible();
+  await expect(shop.getByRole('heading', { name: 'Not paid' })).toBeVisible();
   await expect(shop.getByText('Nothing was registered and nothing was taken.')).toBeVisible();
 });
 

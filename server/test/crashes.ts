@@ -127,9 +127,9 @@ export async function expectAllRight(course: Course, came: Awaited<ReturnType<ty
   expect(shown.ended).toBe(true);
   const registered = shown.lines.filter(({ state }: { state: { at: string } }) => state.at === 'registered');
   expect(held.map(({ name }) => name).sort()).toEqual(registered.map(({ name }: { name: string }) => name).sort());
-  const net = registered.reduce((sum: number, line: { net: number }) => sum + line.net, 0);
-  const earned = net + Math.round(net * Number(quote.tax.rate));
-  const taken = intents.reduce((sum, { captured, status, amount, refunded }) => {
+  const net: number = registered.reduce((sum: number, line: { net: number }) => sum + line.net, 0);
+  const earned: number = net + Math.round(net * Number(quote.tax.rate));
+  const taken = intents.reduce<number>((sum, { captured, status, amount, refunded }) => {
     expect(['captured', 'voided', 'declined', 'paid', 'refunded']).toContain(status);
     return sum + (['paid', 'refunded'].includes(status) ? amount - refunded : captured);
   }, 0);

@@ -33,10 +33,10 @@ export async function cardToken(paymentsUrl: string, card: TypedCard): Promise<s
       credentials: 'omit',
     });
   } catch {
-    throw new CardProblem(undefined, texts.checkout.review.cardUnreachable);
+    throw new CardProblem(undefined, texts.payment.cardUnreachable);
   }
   const answer: { token?: string; field?: keyof TypedCard; error?: string } = await response.json();
   if (response.ok && answer.token) return answer.token;
-  const { field, error = texts.checkout.review.cardRefused } = answer;
+  const { field, error = texts.payment.cardRefused } = answer;
   throw new CardProblem(field, problemText(`card.${field}`, error));
 }

@@ -7,12 +7,13 @@ import type { ShownWatch } from '@tienda/core/names/shownWatch';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { Currency } from '@tienda/core/pricing/money';
 import { call } from './client';
+import type { PaymentBody } from './payments';
 import { useSession } from './session';
 import { currencyStore } from './currencyStore';
 import { useStored } from './stored';
 
 /** Everything of the account is kept under `me`, so that signing out forgets it. */
-function useMine<Result>(key: readonly string[], path: string) {
+export function useMine<Result>(key: readonly string[], path: string) {
   const signedIn = !!useSession().data?.account;
   return useQuery({ queryKey: ['me', ...key], queryFn: () => call<Result>('GET', path), enabled: signedIn });
 }
@@ -67,7 +68,9 @@ export interface OrderRequest {
   readonly quoteId: string;
   readonly contactId: string;
   readonly agreements: readonly { readonly id: string; readonly version: string }[];
-  readonly cardToken: string;
+  readonly payment: PaymentBody;
+  /** How much of it the balance pays, in minor units. */
+  readonly balance?: number;
 }
 
 /** Sending the same quote twice is one order: the quote is its key. */
@@ -75,13 +78,25 @@ export function usePlaceOrder() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (order: OrderRequest) =>
-      call<ShownOrder>('POST', '/api/me/orders', order, { 'Idempotency-Key': `${order.quoteId} ${order.cardToken}` }),
+      call<ShownOrder>('POST', '/api/me/orders', order, {
+        'Idempotency-Key': `${order.quoteId} ${order.payment.method} ${order.payment.token ?? ''}`,
+      }),
     onSuccess: async (order) => {
       queries.setQueryData(['me', 'orders', order.id], order);
       await queries.invalidateQueries({ queryKey: ['basket'] });
       await queries.invalidateQueries({ queryKey: ['session'] });
       await queries.invalidateQueries({ queryKey: ['me', 'orders'], exact: true });
+      await queries.invalidateQueries({ queryKey: ['me', 'balance'] });
     },
+  });
+}
+
+/** Gives up a payment that waits for its buyer. */
+export function useGiveUp(orderId: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: () => call<ShownOrder>('POST', `/api/me/orders/${orderId}/cancel`),
+    onSuccess: (order) => queries.setQueryData(['me', 'orders', orderId], order),
   });
 }
 

@@ -3,7 +3,8 @@ import { ideas, name, offer, taken, watch } from './en/name';
 import { lineup, wordbench } from './en/compare';
 import { basket } from './en/basket';
 import { advice, codes, money, tally } from './en/money';
-import { checkout, order, publicView } from './en/checkout';
+import { checkout, publicView } from './en/checkout';
+import { balance, documents, order, payment, waiting } from './en/order';
 import { nameCount, terms, years } from './en/counts';
 
 /** Everything Tienda says, in English. */
@@ -22,7 +23,11 @@ export const en = {
   wordbench,
   checkout,
   publicView,
+  payment,
+  waiting,
   order,
+  balance,
+  documents,
   places: {
     nav: 'Places',
     find: 'Find',

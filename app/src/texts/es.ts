@@ -1,6 +1,7 @@
 import type { Texts } from './en';
 import { basket } from './es/basket';
-import { checkout, order, publicView } from './es/checkout';
+import { checkout, publicView } from './es/checkout';
+import { balance, documents, order, payment, waiting } from './es/order';
 import { lineup, wordbench } from './es/compare';
 import { nameCount, terms, years } from './es/counts';
 import { find } from './es/find';
@@ -24,7 +25,11 @@ export const es: Texts = {
   wordbench,
   checkout,
   publicView,
+  payment,
+  waiting,
   order,
+  balance,
+  documents,
   places: {
     nav: 'Lugares',
     find: 'Buscar',

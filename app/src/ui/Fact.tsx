@@ -1,16 +1,23 @@
 import { View } from 'react-native';
 import { Text } from './Text';
-import { themed } from './theme';
+import { fonts, themed } from './theme';
+
+interface FactProps {
+  readonly title: string;
+  readonly children: string;
+  /** A code or an amount. */
+  readonly mono?: boolean;
+}
 
 /** One fact: what it is about, and what it is. */
-export function Fact({ title, children }: { readonly title: string; readonly children: string }) {
+export function Fact({ title, children, mono = false }: FactProps) {
   const styles = useStyles();
   return (
     <View style={styles.fact}>
       <Text kind="small" colour="quiet" style={styles.title}>
         {title}
       </Text>
-      <Text style={styles.words}>{children}</Text>
+      <Text style={[styles.words, mono && { fontFamily: fonts.mono }]}>{children}</Text>
     </View>
   );
 }

@@ -12,7 +12,9 @@ import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { InboxLink } from '../inbox/InboxLink';
 import { AccountForms } from './AccountForms';
+import { Balance } from './Balance';
 import { Choices } from './Choices';
+import { Documents } from './Documents';
 import { Waiting } from './Waiting';
 
 const words = texts.account;
@@ -67,10 +69,15 @@ function SignedIn({ email, demo }: { readonly email: string; readonly demo: bool
           </Link>
           <Text kind="small" colour="quiet">
             {texts.order.status[order.status]} · {order.lines.map(({ unicode }) => unicode).join(', ')} ·{' '}
-            {wholeAmount(order.payment.at === 'captured' ? order.payment.amount : order.total, order.currency)}
+            {wholeAmount(
+              order.payment.at === 'captured' ? order.payment.amount + order.payment.balance : order.total,
+              order.currency,
+            )}
           </Text>
         </Card>
       ))}
+      <Documents />
+      <Balance />
       <Text kind="heading" level={2} style={{ marginTop: 12, marginBottom: 6 }}>
         {words.contacts}
       </Text>

@@ -3,10 +3,11 @@ import { Redirect, router } from 'expo-router';
 import { useState } from 'react';
 import type { Agreement } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
-import { cardToken, CardProblem, type TypedCard } from '../../api/card';
+import { CardProblem } from '../../api/card';
 import { useAgreements } from '../../api/catalogue';
 import { ApiProblem } from '../../api/client';
 import { usePlaceOrder, useContacts, type KeptContact } from '../../api/me';
+import { useBalance } from '../../api/payments';
 import { useBindingQuote, type BindingQuote, type NewQuote } from '../../api/quotes';
 import { useSession } from '../../api/session';
 import { countryText, wholeAmount } from '../../texts/format';
@@ -17,12 +18,13 @@ import { Failure, Loading } from '../../ui/Empty';
 import { Notice } from '../../ui/Notice';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
+import { PaymentChoice } from '../payment/PaymentChoice';
+import { usePaymentForm } from '../payment/usePaymentForm';
 import { changeSentences, TallyChanges } from '../tally/TallyChanges';
 import { TallyCodes } from '../tally/TallyCodes';
 import { TallyRoll } from '../tally/TallyRoll';
 import { useTally, type Tally } from '../tally/useTally';
 import { Agreements } from './Agreements';
-import { CardForm } from './CardForm';
 import { NameReview, ReviewRow } from './NameReview';
 
 const words = texts.checkout.review;
@@ -77,7 +79,7 @@ interface ReviewProps {
 }
 
 function Review({ tally, holder, binding, computing, agreements, place }: ReviewProps) {
-  const { card, setCard, agreed, setAgreed, missing, busy, problem, pay } = usePayment(
+  const { form, balance, agreed, setAgreed, missing, busy, problem, pay } = usePayment(
     binding,
     holder,
     agreements,
@@ -150,21 +152,20 @@ function Review({ tally, holder, binding, computing, agreements, place }: Review
       />
       <TallyCodes tally={tally} quote={binding} />
       {free ? null : (
-        <CardForm card={card} onChange={setCard} problem={problem instanceof CardProblem ? problem : undefined} />
+        <PaymentChoice
+          form={form}
+          due={binding.total}
+          currency={binding.currency}
+          balance={balance}
+          problem={problem}
+        />
       )}
-      {problem instanceof CardProblem && problem.field === undefined ? (
-        <Notice kind="problem">{problem.message}</Notice>
-      ) : null}
       {problem instanceof ApiProblem ? <Failure fault={problem} /> : null}
     </Screen>
   );
 }
 
-/** Stands for a card where there is nothing to pay. */
-const noCardAsked = 'nothing-due';
-const noCard: TypedCard = { number: '', expiry: '', cvc: '' };
-
-/** Card to token, token to order; a quote that changed is made anew and shown before anything is paid. */
+/** The way of paying to an order; a quote that changed is made anew and shown before anything is paid. */
 function usePayment(
   binding: BindingQuote,
   holder: KeptContact,
@@ -172,8 +173,9 @@ function usePayment(
   place: ReturnType<typeof usePlaceOrder>,
 ) {
   const queries = useQueryClient();
-  const paymentsUrl = useSession().data?.paymentsUrl ?? '';
-  const [card, setCard] = useState(noCard);
+  const form = usePaymentForm();
+  const balances = useBalance().data?.balances;
+  const balance = balances?.find(({ currency }) => currency === binding.currency)?.amount ?? 0;
   const [agreed, setAgreed] = useState(false);
   const [missing, setMissing] = useState(false);
   const [busy, setBusy] = useState(false);
@@ -185,12 +187,13 @@ function usePayment(
     setBusy(true);
     setProblem(undefined);
     try {
-      const token = binding.total === 0 ? noCardAsked : await cardToken(paymentsUrl, card);
+      const prepared = await form.prepare(binding.total, balance);
+      if (!prepared) return;
       const order = await place.mutateAsync({
         quoteId: binding.id,
         contactId: holder.id,
         agreements: agreements.map(({ id, version }) => ({ id, version })),
-        cardToken: token,
+        ...prepared,
       });
       router.replace({ pathname: '/orders/[id]', params: { id: order.id } });
     } catch (fault) {
@@ -203,5 +206,5 @@ function usePayment(
     }
   }
 
-  return { card, setCard, agreed, setAgreed, missing, busy, problem, pay };
+  return { form, balance, agreed, setAgreed, missing, busy, problem, pay };
 }

@@ -1,4 +1,5 @@
-import { act, screen, waitFor } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import type { PaymentAction } from '@tienda/core/orders/payment';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import { FakeServer, show } from '../../../test/shop';
 import { OrderScreen } from './OrderScreen';
@@ -36,6 +37,10 @@ const line = {
   years: 2,
   privacy: true,
   autoRenew: false,
+  charge: 1786,
+  discount: 0,
+  fee: 0,
+  privacyPrice: 0,
   net: 1786,
 };
 const order = (more: Partial<ShownOrder>): ShownOrder => ({
@@ -47,6 +52,8 @@ const order = (more: Partial<ShownOrder>): ShownOrder => ({
   currency: 'USD',
   total: 2197,
   payment: { at: 'asked' },
+  funding: { method: 'card', balance: 0 },
+  documents: [],
   lines: [{ ...line, state: { at: 'held' } }],
   events: [],
   ...more,
@@ -65,7 +72,7 @@ async function open(first: ShownOrder): Promise<FakeEvents | undefined> {
 test('an order is followed from received to registered, and what was taken is said', async () => {
   const events = await open(order({}));
   expect(screen.getByRole('heading', { name: 'Order received' })).toBeTruthy();
-  expect(screen.getByText('The card is being asked.')).toBeTruthy();
+  expect(screen.getByText('The payment is being asked for.')).toBeTruthy();
   await events?.tell(
     order({
       status: 'atRegistry',
@@ -74,17 +81,17 @@ test('an order is followed from received to registered, and what was taken is sa
     }),
   );
   expect(screen.getByRole('heading', { name: 'Sent to the registry' })).toBeTruthy();
-  expect(screen.getByText('$21.97 is held on the card, not yet taken.')).toBeTruthy();
+  expect(screen.getByText('$21.97 is held, not yet taken.')).toBeTruthy();
   await events?.tell(
     order({
       status: 'registered',
       ended: true,
-      payment: { at: 'captured', intent: 'i', amount: 2197 },
+      payment: { at: 'captured', amount: 2197, balance: 0, refunded: 0 },
       lines: [{ ...line, state: { at: 'registered', expiresOn: '2028-11-24' } }],
     }),
   );
   expect(screen.getByRole('heading', { name: 'Registered' })).toBeTruthy();
-  expect(screen.getByText('$21.97 was taken from the card.')).toBeTruthy();
+  expect(screen.getByText('$21.97 was taken.')).toBeTruthy();
   expect(screen.getByRole('button', { name: 'See it under Names' })).toBeTruthy();
   expect(events?.closed).toBe(true);
 });
@@ -95,12 +102,12 @@ test('a name that could not be registered says why, and that nothing was taken',
     order({
       status: 'notRegistered',
       ended: true,
-      payment: { at: 'voided', intent: 'i' },
-      lines: [{ ...line, state: { at: 'notRegistered', reason } }],
+      payment: { at: 'voided' },
+      lines: [{ ...line, state: { at: 'notRegistered', cause: 'taken', reason } }],
     }),
   );
   expect(screen.getByText(reason)).toBeTruthy();
-  expect(screen.getByText('Nothing was taken; the hold on the card was let go.')).toBeTruthy();
+  expect(screen.getByText('Nothing was taken; the money that was held is free again.')).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Find another name' })).toBeTruthy();
   expect(FakeEvents.last).toBeUndefined();
 });
@@ -112,22 +119,99 @@ test('of an order registered in part, what was taken is what was registered', as
       ...line,
       name: 'b.org',
       unicode: 'b.org',
-      state: { at: 'notRegistered', reason: 'The registry refused: Reserved.' },
+      state: { at: 'notRegistered', cause: 'refused', reason: 'The registry refused: Reserved.' },
     },
   ];
   await open(
-    order({ status: 'partlyRegistered', ended: true, payment: { at: 'captured', intent: 'i', amount: 391 }, lines }),
+    order({
+      status: 'partlyRegistered',
+      ended: true,
+      payment: { at: 'captured', amount: 391, balance: 0, refunded: 0 },
+      lines,
+    }),
   );
   expect(screen.getByRole('heading', { name: 'Registered in part' })).toBeTruthy();
-  expect(screen.getByText('$3.91 was taken from the card.')).toBeTruthy();
+  expect(screen.getByText('$3.91 was taken.')).toBeTruthy();
 });
 
-test('a declined card says so', async () => {
+test('a payment that was refused says so, and leads back to another way of paying', async () => {
+  const payment = { at: 'declined', cause: 'refused', reason: 'The bank declined the card.' } as const;
+  await open(order({ status: 'declined', ended: true, payment }));
+  expect(screen.getByRole('heading', { name: 'Not paid' })).toBeTruthy();
+  expect(screen.getByText(/^The payment was refused. Nothing was registered and nothing was taken/)).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'Pay another way' })).toBeTruthy();
+});
+
+const waitingFor = (action: PaymentAction) =>
+  order({
+    status: 'waitingForPayment',
+    funding: { method: 'transfer', balance: 197 },
+    payment: { at: 'waiting', intent: 'i', action, until: '2026-12-02T10:00:00Z' },
+  });
+
+test('a transfer says where to send how much, with which reference, until when, and that nothing is held', async () => {
+  await open(waitingFor({ type: 'transfer', iban: 'IE12 ZZZZ', payee: 'Tienda Names Limited', reference: 'TN-1' }));
+  expect(screen.getByRole('heading', { name: 'Waiting for your payment' })).toBeTruthy();
+  expect(screen.getByText('Send $20.00, so that it is here by Dec 2, 2026.')).toBeTruthy();
+  for (const fact of ['IE12 ZZZZ', 'Tienda Names Limited', 'TN-1']) expect(screen.getByText(fact)).toBeTruthy();
+  expect(screen.getByText(/No registry holds a name while your money is on its way/)).toBeTruthy();
+});
+
+test('a prompt names its phone, and a wallet has a way to it', async () => {
+  await open(waitingFor({ type: 'prompt', phone: '+353209150199' }));
+  expect(screen.getByText('A prompt is on the phone +353209150199. Approve it there.')).toBeTruthy();
+  cleanup();
+  await open(waitingFor({ type: 'redirect', url: 'http://wallet.example/1' }));
+  expect(screen.getByRole('button', { name: 'Go to the wallet' })).toBeTruthy();
+});
+
+test('a payment is given up where it waits', async () => {
+  const server = new FakeServer();
+  const waiting = waitingFor({ type: 'prompt', phone: '+353209150199' });
+  const payment = { at: 'declined', cause: 'cancelled', reason: 'x' } as const;
+  server.instead.set('GET /api/me/orders/o1', { status: 200, body: waiting });
+  const ended = order({ status: 'declined', ended: true, payment });
+  server.instead.set('POST /api/me/orders/o1/cancel', { status: 200, body: ended });
+  show(<OrderScreen />);
+  fireEvent.click(await screen.findByRole('button', { name: 'Give up this payment' }));
+  expect(await screen.findByText(/^The payment was given up\./)).toBeTruthy();
+});
+
+test('a name that its registry looks at first is said to wait', async () => {
   await open(
-    order({ status: 'declined', ended: true, payment: { at: 'declined', reason: 'The bank declined the card.' } }),
+    order({ status: 'atRegistry', payment: { at: 'authorised' }, lines: [{ ...line, state: { at: 'pending' } }] }),
   );
-  expect(screen.getByRole('heading', { name: 'The card was not accepted' })).toBeTruthy();
-  expect(screen.getByText('The bank declined the card. Nothing was registered and nothing was taken.')).toBeTruthy();
+  expect(screen.getByText('being looked at')).toBeTruthy();
+  expect(screen.getByText(/This registry looks at each name first/)).toBeTruthy();
+});
+
+test('a name whose price rose says what it costs now, and leads to it', async () => {
+  const reason = 'Its registry asks another price than you were shown: 900.00 USD.';
+  const state = { at: 'notRegistered', cause: 'price', reason } as const;
+  await open(order({ status: 'notRegistered', ended: true, payment: { at: 'voided' }, lines: [{ ...line, state }] }));
+  expect(screen.getByText(reason)).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'See the new price of saltwhistle.boats' })).toBeTruthy();
+});
+
+test('what was taken, from where, and what was given back; its papers are files', async () => {
+  await open(
+    order({
+      status: 'partlyRegistered',
+      ended: true,
+      payment: { at: 'captured', amount: 1000, balance: 197, refunded: 1000 },
+      documents: [
+        { kind: 'invoice', number: '2026-000001' },
+        { kind: 'creditNote', number: '2026-000001' },
+      ],
+    }),
+  );
+  expect(screen.getByText('$11.97 was taken, $1.97 of it from your balance. $10.00 was given back.')).toBeTruthy();
+  const hrefs = screen.getAllByRole('link').map((link) => link.getAttribute('href'));
+  expect(hrefs).toEqual([
+    '/api/me/invoices/2026-000001',
+    '/api/me/receipts/2026-000001',
+    '/api/me/credit-notes/2026-000001',
+  ]);
 });
 
 test('a line that was lost is said, and taken back once it is found again', async () => {

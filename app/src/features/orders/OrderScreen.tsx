@@ -1,7 +1,8 @@
 import { router, useLocalSearchParams } from 'expo-router';
 import { View } from 'react-native';
-import type { Order } from '@tienda/core/orders/order';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
+import type { Minor } from '@tienda/core/pricing/money';
+import { useGiveUp } from '../../api/me';
 import { dateText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -13,6 +14,8 @@ import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { themed } from '../../ui/theme';
+import { PaperLinks } from '../payment/PaperLinks';
+import { WaitingPayment } from '../payment/WaitingPayment';
 import { useOrderProgress } from './useOrderProgress';
 
 const words = texts.order;
@@ -32,7 +35,7 @@ export function OrderScreen() {
 }
 
 function Progress({ order }: { readonly order: ShownOrder }) {
-  const { status, lines, payment, currency, ended } = order;
+  const { status, lines, payment, currency, ended, total, funding } = order;
   const good = status === 'registered';
   const bad = status === 'declined' || status === 'notRegistered';
   return (
@@ -42,9 +45,17 @@ function Progress({ order }: { readonly order: ShownOrder }) {
           {words.status[status]}
         </Text>
         <Text colour="quiet" style={{ marginBottom: 12 }}>
-          {paymentWords(order, wholeAmount(payment.at === 'captured' ? payment.amount : order.total, currency))}
+          {paymentWords(order)}
         </Text>
       </View>
+      {payment.at === 'waiting' ? (
+        <WaitingPayment
+          action={payment.action}
+          until={payment.until}
+          amount={wholeAmount(total - funding.balance, currency)}
+        />
+      ) : null}
+      {payment.at === 'waiting' ? <GiveUp order={order} /> : null}
       {lines.map((line) => (
         <LineProgress key={line.name} line={line} />
       ))}
@@ -55,32 +66,63 @@ function Progress({ order }: { readonly order: ShownOrder }) {
           {words.leave}
         </Text>
       )}
+      <Papers order={order} />
     </View>
   );
 }
 
-function paymentWords({ payment, total }: Pick<Order, 'payment' | 'total'>, amount: string): string {
+function paymentWords({ payment, total, currency, funding }: ShownOrder): string {
+  const text = (amount: Minor) => wholeAmount(amount, currency);
   if (total === 0) return words.nothingDue;
   switch (payment.at) {
     case 'asked':
       return words.asked;
+    case 'waiting':
+      return words.waiting;
     case 'authorised':
-      return words.held(amount);
-    case 'captured':
-      return words.captured(amount);
+      return words.held(text(total));
+    case 'paid':
+      return words.paid(text(total - funding.balance));
+    case 'captured': {
+      const { amount, balance, refunded } = payment;
+      const taken =
+        balance > 0 ? words.capturedFrom(text(amount + balance), text(balance)) : words.captured(text(amount));
+      return refunded > 0 ? `${taken} ${words.refundedPart(text(refunded))}` : taken;
+    }
     case 'voided':
       return words.voided;
     case 'declined':
-      return words.declined(payment.reason);
+      return `${words.declined[payment.cause]} ${words.nothingTaken}`;
+    case 'returning':
+      return words.returning(text(payment.amount));
+    case 'refunded':
+      return words.refunded(text(payment.amount));
   }
 }
 
+function GiveUp({ order }: { readonly order: ShownOrder }) {
+  const giveUp = useGiveUp(order.id);
+  return (
+    <View style={{ alignItems: 'flex-start', marginBottom: 8 }}>
+      <Action kind="link" title={texts.waiting.giveUp} busy={giveUp.isPending} onPress={() => giveUp.mutate()} />
+      {giveUp.isError ? <Failure fault={giveUp.error} /> : null}
+    </View>
+  );
+}
+
+/** How far a name has come, of three steps. */
+const reached = { held: 1, sent: 2, pending: 2, registered: 3, notRegistered: 3 } as const;
+
 /** Received, sent, registered: the steps of one name. */
-function LineProgress({ line: { unicode, state } }: { readonly line: ShownOrder['lines'][number] }) {
+function LineProgress({ line: { unicode, name, state } }: { readonly line: ShownOrder['lines'][number] }) {
   const styles = useStyles();
   const failed = state.at === 'notRegistered';
-  const reached = { held: 1, sent: 2, registered: 3, notRegistered: 3 }[state.at];
-  const steps = [words.steps.received, words.steps.sent, failed ? words.steps.notRegistered : words.steps.registered];
+  const come = reached[state.at];
+  const steps = [
+    words.steps.received,
+    state.at === 'pending' ? words.steps.pending : words.steps.sent,
+    failed ? words.steps.notRegistered : words.steps.registered,
+  ];
   return (
     <Card label={unicode}>
       <View style={styles.head}>
@@ -90,17 +132,22 @@ function LineProgress({ line: { unicode, state } }: { readonly line: ShownOrder[
       <View style={styles.steps}>
         {steps.map((step, index) => (
           <View key={step} style={styles.step}>
-            <View style={[styles.bar, index < reached && (failed && index === 2 ? styles.failed : styles.done)]} />
+            <View style={[styles.bar, index < come && (failed && index === 2 ? styles.failed : styles.done)]} />
             <Text
               kind="small"
-              colour={index < reached ? 'pine' : 'quiet'}
-              style={index + 1 === reached ? styles.now : undefined}
+              colour={index < come ? 'pine' : 'quiet'}
+              style={index + 1 === come ? styles.now : undefined}
             >
               {step}
             </Text>
           </View>
         ))}
       </View>
+      {state.at === 'pending' ? (
+        <Text kind="small" colour="quiet">
+          {words.pending}
+        </Text>
+      ) : null}
       {state.at === 'registered' ? (
         <Text kind="small" colour="sage">
           {words.registered(dateText(state.expiresOn))}
@@ -108,8 +155,15 @@ function LineProgress({ line: { unicode, state } }: { readonly line: ShownOrder[
       ) : null}
       {state.at === 'notRegistered' ? (
         <Text kind="small" colour="plum">
-          {state.reason}
+          {state.cause === 'taken' ? words.taken : state.reason}
         </Text>
+      ) : null}
+      {state.at === 'notRegistered' && state.cause === 'price' ? (
+        <Action
+          kind="link"
+          title={words.newPrice(unicode)}
+          onPress={() => router.navigate({ pathname: '/find/[name]', params: { name } })}
+        />
       ) : null}
     </Card>
   );
@@ -120,12 +174,16 @@ function Next({ order }: { readonly order: ShownOrder }) {
   const registered = order.lines.filter(({ state }) => state.at === 'registered');
   const [first] = order.lines;
   const label = first?.name.split('.')[0] ?? '';
+  const search = () => router.navigate({ pathname: '/', params: { q: label } });
   return (
     <View style={{ gap: 10 }}>
       <Text kind="heading" level={2}>
         {words.next}
       </Text>
       <Text colour="quiet">{words.mailSent}</Text>
+      {order.status === 'declined' ? (
+        <Action kind="main" title={words.payAgain} onPress={() => router.navigate('/checkout/review')} />
+      ) : null}
       {registered.length > 0 ? (
         <Action
           kind="main"
@@ -133,10 +191,22 @@ function Next({ order }: { readonly order: ShownOrder }) {
           onPress={() => router.navigate('/names')}
         />
       ) : null}
-      <Action
-        title={registered.length > 0 ? words.searchAgain : words.tryAgain}
-        onPress={() => router.navigate({ pathname: '/', params: { q: label } })}
-      />
+      <Action title={registered.length > 0 ? words.searchAgain : words.tryAgain} onPress={search} />
+    </View>
+  );
+}
+
+/** Invoice, receipt and credit note, as files. */
+function Papers({ order: { documents } }: { readonly order: ShownOrder }) {
+  if (documents.length === 0) return null;
+  return (
+    <View style={{ marginTop: 14 }}>
+      <Text kind="heading" level={2}>
+        {words.documents}
+      </Text>
+      {documents.map(({ kind, number }) => (
+        <PaperLinks key={kind} kind={kind} number={number} />
+      ))}
     </View>
   );
 }

@@ -1,0 +1,77 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { Invoice } from '@tienda/core/orders/invoice';
+import type { PaymentMethod } from '@tienda/core/orders/payment';
+import type { ShownBalance, ShownTopUp } from '@tienda/core/orders/topUp';
+import type { Currency, Minor } from '@tienda/core/pricing/money';
+import { call } from './client';
+import { useMine } from './me';
+
+/** How something is paid, as the server takes it. */
+export interface PaymentBody {
+  readonly method: PaymentMethod;
+  /** The provider's token of a card. */
+  readonly token?: string;
+  readonly phone?: string;
+}
+
+const balanceKey = ['me', 'balance'];
+
+/** Money of the account's own. */
+export function useBalance() {
+  return useMine<ShownBalance>(['balance'], '/api/me/balance');
+}
+
+export interface TopUpWish {
+  readonly amount: Minor;
+  readonly currency: Currency;
+  readonly payment: PaymentBody;
+  /** The same key is the same money, however often it is sent. */
+  readonly key: string;
+}
+
+export function useTopUp() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: ({ key, ...wish }: TopUpWish) =>
+      call<ShownTopUp>('POST', '/api/me/top-ups', wish, { 'Idempotency-Key': key }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['me'] }),
+  });
+}
+
+const lookMs = 3000;
+
+/** Payments into the balance, the latest first; looked at often while one is not through. */
+export function useTopUps() {
+  const queries = useQueryClient();
+  return useQuery({
+    queryKey: ['me', 'top-ups'],
+    queryFn: async () => {
+      const topUps = await call<ShownTopUp[]>('GET', '/api/me/top-ups');
+      await queries.invalidateQueries({ queryKey: balanceKey });
+      return topUps;
+    },
+    refetchInterval: ({ state }) => (state.data?.some((topUp) => isOpen(topUp)) ? lookMs : false),
+  });
+}
+
+function isOpen({ state }: ShownTopUp): boolean {
+  return state.at !== 'added' && state.at !== 'declined';
+}
+
+/** Invoices and credit notes, the latest first. */
+export function useInvoices() {
+  return useMine<Invoice[]>(['invoices'], '/api/me/invoices');
+}
+
+export type Paper = Invoice['kind'] | 'receipt';
+
+const papers: Readonly<Record<Paper, string>> = {
+  invoice: 'invoices',
+  creditNote: 'credit-notes',
+  receipt: 'receipts',
+};
+
+/** Where a document is, as PDF. */
+export function paperUrl(paper: Paper, number: string): string {
+  return `/api/me/${papers[paper]}/${number}`;
+}

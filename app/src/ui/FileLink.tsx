@@ -1,0 +1,18 @@
+import { createElement } from 'react';
+import { fonts, thumb, usePalette } from './theme';
+
+/** A way to a file or a page that is not the app's, in a tab of its own. */
+export function FileLink({ href, title }: { readonly href: string; readonly title: string }) {
+  const { terracotta } = usePalette();
+  const style = {
+    display: 'inline-flex',
+    alignItems: 'center',
+    alignSelf: 'flex-start',
+    minHeight: thumb,
+    fontFamily: fonts.text,
+    fontSize: 15,
+    fontWeight: 600,
+    color: terracotta,
+  };
+  return createElement('a', { href, target: '_blank', rel: 'noreferrer', style }, title);
+}
