@@ -1,10 +1,14 @@
 import { readFileSync } from 'node:fs';
 import type Koa from 'koa';
 import type { Logger } from 'pino';
-import { accountRoutes } from './accounts/routes';
+import { Departure } from './accounts/departure';
+import { ownAccountRoutes } from './accounts/mine';
+import { entranceRoutes } from './accounts/routes';
 import { AccountService } from './accounts/service';
 import { Sessions } from './accounts/sessions';
+import { Entrance } from './accounts/entrance';
 import { AccountStore } from './accounts/store';
+import { TwoStep } from './accounts/twoStep';
 import { balanceRoutes } from './balance/routes';
 import { BalanceService } from './balance/service';
 import { BalanceStore } from './balance/store';
@@ -185,6 +189,21 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     config.sweepSeconds * 1000,
     log,
   );
+  const entrance = new Entrance(sessions, basket, codeUses, clock, config);
+  const twoStep = new TwoStep(accounts, clock, config.secret);
+  const departure = new Departure({
+    accounts,
+    sessions,
+    basket,
+    contacts,
+    names,
+    orders: orderService,
+    invoices,
+    balance,
+    watches,
+    offers,
+    clock,
+  });
   const idempotency = new Idempotency(database, clock);
   const routes = [
     healthRoute(database, registries, version),
@@ -193,7 +212,8 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     ...quoteRoutes(quotes),
     ...promotionRoutes(codeUses),
     ...basketRoutes(new BasketService(basket, catalogue, search, clock), sessions, accounts),
-    ...accountRoutes(accountService, accounts, sessions, basket, codeUses, clock, config),
+    ...entranceRoutes(accountService, accounts, twoStep, sessions, entrance),
+    ...ownAccountRoutes(accountService, accounts, twoStep, sessions, entrance, departure),
     ...contactRoutes(contacts, clock),
     ...orderRoutes(orderService, notifications, idempotency),
     ...paymentNoticeRoutes(config.noticeSecret, orders, worker, queue, balance),

@@ -1,4 +1,5 @@
-import { codeFor, signUp, Visitor } from '../../scripts/demo.mjs';
+import { Secret, TOTP } from 'otpauth';
+import { codeFor, marenContact, orderNames, signUp, untilEnded, Visitor } from '../../scripts/demo.mjs';
 import { ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
@@ -122,6 +123,23 @@ test('a term that an extension does not offer cannot be put in the basket', asyn
   expect([status, body.errors[0].pointer]).toEqual([422, '/years']);
 });
 
+test('one account is not guessed at from many places either', async () => {
+  const strict = await ServerProcess.start(3, { TIENDA_LIMITS: '1' });
+  try {
+    const email = address();
+    await signUp(await server.visitor(), email, password);
+    const statuses: number[] = [];
+    for (let i = 0; i < 12; i += 1) {
+      const visitor = await Visitor.open(strict.url).catch(() => undefined);
+      const answer = await visitor?.send('POST', '/api/session', { email, password: `guess number ${i}` });
+      statuses.push(answer?.status ?? 429);
+    }
+    expect(statuses).toContain(429);
+  } finally {
+    await strict.end();
+  }
+});
+
 test('guessing passwords is slowed down', async () => {
   const strict = await ServerProcess.start(3, { TIENDA_LIMITS: '1' });
   try {
@@ -137,4 +155,176 @@ test('guessing passwords is slowed down', async () => {
   } finally {
     await strict.end();
   }
+});
+
+/** The code in the latest mail to an address whose subject it begins. */
+const reset = async (visitor: Visitor, email: string, fresh: string) => {
+  await visitor.expect(202, 'POST', '/api/accounts/reset', { email });
+  return visitor.send('POST', '/api/accounts/reset/confirm', {
+    email,
+    code: await codeFor(visitor, email),
+    password: fresh,
+  });
+};
+
+test('a forgotten password is set anew by mail, and everybody else is signed out', async () => {
+  const { visitor: elsewhere, email } = await server.member();
+  const visitor = await server.visitor();
+  expect((await reset(visitor, email, 'three grey herons')).status).toBe(200);
+  expect((await visitor.expect(200, 'GET', '/api/session')).account.email).toBe(email);
+  await elsewhere.expect(401, 'GET', '/api/me/names');
+  const again = await server.visitor();
+  await again.expect(401, 'POST', '/api/session', { email, password });
+  await again.expect(200, 'POST', '/api/session', { email, password: 'three grey herons' });
+});
+
+test('asking for a new password tells nobody whether there is an account', async () => {
+  const visitor = await server.visitor();
+  const { email } = await server.member();
+  const known = await visitor.send('POST', '/api/accounts/reset', { email });
+  const unknown = await visitor.send('POST', '/api/accounts/reset', { email: address() });
+  expect([known.status, unknown.status]).toEqual([202, 202]);
+  const guess = { code: '000000', password: 'three grey herons' };
+  const stranger = await visitor.send('POST', '/api/accounts/reset/confirm', { email: address(), ...guess });
+  expect(stranger.body.errors[0]).toMatchObject({ pointer: '/code', code: 'codeExpired' });
+});
+
+test('a password is changed by who knows it; a common one is refused', async () => {
+  const { visitor, email } = await server.member();
+  const other = await server.visitor();
+  await other.expect(200, 'POST', '/api/session', { email, password });
+  const change = (current: string, fresh: string) =>
+    visitor.send('POST', '/api/me/password', { email, current, password: fresh });
+  expect((await change('not my password', 'three grey herons')).body.errors[0].pointer).toBe('/current');
+  expect((await change(password, 'password-1234')).body.errors[0]).toMatchObject({
+    pointer: '/password',
+    detail: 'This password is among the first that thieves try: choose another.',
+  });
+  expect((await change(password, 'three grey herons')).status).toBe(204);
+  await visitor.expect(200, 'GET', '/api/me/names');
+  await other.expect(401, 'GET', '/api/me/names');
+});
+
+test('a mail address is changed with a code from both, the old and the new', async () => {
+  const { visitor, email } = await server.member();
+  const wanted = address();
+  await visitor.expect(202, 'POST', '/api/me/mail', { email: wanted, password });
+  const oldCode = await codeFor(visitor, email);
+  const newCode = await codeFor(visitor, wanted);
+  const wrong = newCode === '000000' ? '000001' : '000000';
+  const { body } = await visitor.send('POST', '/api/me/mail/confirm', { oldCode, newCode: wrong });
+  expect(body.errors[0]).toMatchObject({ pointer: '/newCode', code: 'wrongCode' });
+  const changed = await visitor.expect(200, 'POST', '/api/me/mail/confirm', { oldCode, newCode });
+  expect(changed.email).toBe(wanted);
+  await (await server.visitor()).expect(200, 'POST', '/api/session', { email: wanted, password });
+  await (await server.visitor()).expect(401, 'POST', '/api/session', { email, password });
+});
+
+test('an address that has an account cannot be taken over, and that is told to its holder alone', async () => {
+  const [mine, theirs] = [await server.member(), await server.member()];
+  await mine.visitor.expect(202, 'POST', '/api/me/mail', { email: theirs.email, password });
+  const [mail] = await mine.visitor.expect(200, 'GET', `/api/demo/inbox?to=${theirs.email}`);
+  expect(mail.subject).toContain('already have an account');
+});
+
+test('sessions are listed and ended one by one, or all at once', async () => {
+  const { visitor, email } = await server.member();
+  const others = [await server.visitor(), await server.visitor()];
+  for (const other of others) await other.expect(200, 'POST', '/api/session', { email, password });
+  const sessions = await visitor.expect(200, 'GET', '/api/me/sessions');
+  expect(sessions.map(({ here }: { here: boolean }) => here).sort()).toEqual([false, false, true]);
+  const { id } = sessions.find(({ here }: { here: boolean }) => !here);
+  await visitor.expect(204, 'DELETE', `/api/me/sessions/${id}`);
+  expect(await visitor.expect(200, 'GET', '/api/me/sessions')).toHaveLength(2);
+  await visitor.expect(204, 'DELETE', '/api/me/sessions');
+  for (const one of [visitor, ...others]) await one.expect(401, 'GET', '/api/me/names');
+});
+
+describe('a second step', () => {
+  const codeOf = (secret: string, ahead = 0) =>
+    new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: Date.now() + ahead * 30_000 });
+
+  /** Somebody whose second step is on. */
+  async function stepped() {
+    const { visitor, email } = await server.member();
+    const { secret, uri } = await visitor.expect(201, 'POST', '/api/me/two-step', { password });
+    const { recoveryCodes } = await visitor.expect(200, 'POST', '/api/me/two-step/confirm', { code: codeOf(secret) });
+    return { visitor, email, secret, uri, recoveryCodes };
+  }
+  const atStep = async (email: string) => {
+    const visitor = await server.visitor();
+    const begun = await visitor.expect(200, 'POST', '/api/session', { email, password });
+    expect([begun.account, begun.secondStep]).toEqual([null, true]);
+    await visitor.expect(401, 'GET', '/api/me/names');
+    return (code: string) => visitor.send('POST', '/api/session/second-step', { code });
+  };
+
+  test('is set up with a code of the app, and asked for from then on; each code is good once', async () => {
+    const { email, secret, uri, recoveryCodes } = await stepped();
+    expect(uri).toMatch(/^otpauth:\/\/totp\/Tienda:.*secret=/);
+    expect(recoveryCodes).toHaveLength(10);
+    const enter = await atStep(email);
+    expect((await enter(codeOf(secret))).body.errors[0].code).toBe('wrongStepCode');
+    const entered = await enter(codeOf(secret, 1));
+    expect([entered.status, entered.body.account.email]).toEqual([200, email]);
+  });
+
+  test('is passed with a recovery code, once each', async () => {
+    const { email, recoveryCodes } = await stepped();
+    expect((await (await atStep(email))(recoveryCodes[0])).status).toBe(200);
+    const again = await atStep(email);
+    expect((await again(recoveryCodes[0])).status).toBe(422);
+    const { body } = await again(recoveryCodes[1].replace('-', ''));
+    expect(body.account).toMatchObject({ twoStep: true, recoveryCodes: 8 });
+  });
+
+  test('is asked for after a new password too, and given up with the password', async () => {
+    const { visitor, email } = await stepped();
+    const other = await server.visitor();
+    const { body } = await reset(other, email, 'three grey herons');
+    expect([body.account, body.secondStep]).toEqual([null, true]);
+    await visitor.expect(401, 'GET', '/api/me/names');
+  });
+
+  test('cannot be begun twice, nor without the password', async () => {
+    const { visitor } = await stepped();
+    expect((await visitor.send('POST', '/api/me/two-step', { password })).status).toBe(409);
+    const refused = await visitor.send('POST', '/api/me/two-step/off', { password: 'a guess' });
+    expect(refused.body.errors[0].pointer).toBe('/password');
+    const shown = await visitor.expect(200, 'POST', '/api/me/two-step/off', { password });
+    expect(shown).toMatchObject({ twoStep: false, recoveryCodes: 0 });
+  });
+});
+
+test('marketing mail is off until it is asked for', async () => {
+  const { visitor } = await server.member();
+  expect((await visitor.expect(200, 'GET', '/api/session')).account.marketing).toBe(false);
+  const chosen = await visitor.expect(200, 'PATCH', '/api/me/account', { marketing: true });
+  expect(chosen).toMatchObject({ marketing: true, autoRenew: true });
+});
+
+test('everything kept is given out, without anything secret', async () => {
+  const { visitor, email } = await server.member();
+  await visitor.expect(201, 'POST', '/api/me/contacts', marenContact);
+  const { body, headers } = await visitor.send('GET', '/api/me/export');
+  expect(headers.get('Content-Disposition')).toContain('tienda-account.json');
+  expect(body).toMatchObject({ account: { email }, contacts: [{ name: 'Maren Solvik' }], names: [], orders: [] });
+  expect(JSON.stringify(body)).not.toMatch(/hash|secret/i);
+});
+
+test('an account that holds a name is not closed; one that holds nothing is, and its address is free again', async () => {
+  const { visitor, email } = await server.member();
+  await visitor.expect(201, 'POST', '/api/me/contacts', marenContact);
+  const holder = await server.member();
+  await untilEnded(holder.visitor, (await orderNames(holder.visitor, [{ name: `${unique('acc')}.org` }])).id);
+  const refused = await holder.visitor.send('POST', '/api/me/closing', { password });
+  expect([refused.status, refused.body.detail]).toEqual([
+    409,
+    'One name is held by it: move what it holds away first.',
+  ]);
+  expect((await visitor.send('POST', '/api/me/closing', { password: 'a guess' })).status).toBe(422);
+  await visitor.expect(204, 'POST', '/api/me/closing', { password });
+  await visitor.expect(401, 'GET', '/api/me/names');
+  await (await server.visitor()).expect(401, 'POST', '/api/session', { email, password });
+  await signUp(await server.visitor(), email, password);
 });

@@ -1,13 +1,11 @@
-import { createHash, randomInt, timingSafeEqual } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
-import { codeLength } from '@tienda/core/accounts/credentials';
+import { passwordRules } from '@tienda/core/accounts/passwordRules';
 import type { Clock } from '../clock/clock';
 import type { MailGateway } from '../gateways/mail/mailGateway';
 import { badField, Problem } from '../http/problem';
+import { expectCode, freshCode } from './codes';
+import { changedMail, codeMail, hasAccountMail } from './mails';
 import type { Account, AccountStore } from './store';
-
-const codeForMs = 15 * 60 * 1000;
-const mostAttempts = 5;
 
 /** OWASP's first choice for argon2id: 19 MiB, two passes, one lane. Argon2id is the library's default algorithm. */
 const hashing = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
@@ -15,6 +13,7 @@ const hashing = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 /** What a password is compared with where there is no account, so that the answer takes as long. */
 const nobody = hash('no account has this password', hashing);
 
+/** Making accounts, getting in, and changing what one gets in with. */
 export class AccountService {
   constructor(
     private readonly store: AccountStore,
@@ -26,34 +25,17 @@ export class AccountService {
   async signUp(typedEmail: string, password: string): Promise<void> {
     const email = typedEmail.toLowerCase();
     const passwordHash = await hash(password, hashing);
-    const existing = await this.store.byEmail(email);
-    if (existing) {
-      await this.mail.send({
-        to: email,
-        subject: 'You already have an account at Tienda',
-        text: 'Someone, perhaps you, asked for a new account with this address. It has one already: sign in with your password. Nothing was changed.\n',
-      });
-      return;
-    }
-    const code = String(randomInt(10 ** codeLength)).padStart(codeLength, '0');
-    const expiresAt = new Date(this.clock.now().getTime() + codeForMs);
-    await this.store.keepSignUp({ email, passwordHash, codeHash: digest(email, code), expiresAt });
-    await this.mail.send({
-      to: email,
-      subject: `${code} is your code for Tienda`,
-      text: `Type this code to confirm your mail address:\n\n    ${code}\n\nIt is good for 15 minutes. If you did not ask for it, do nothing.\n`,
-    });
+    if (await this.store.byEmail(email)) return this.mail.send(hasAccountMail(email));
+    const { code, ...kept } = freshCode(email, this.clock.now());
+    await this.store.keepSignUp({ email, passwordHash, ...kept });
+    await this.mail.send(codeMail(email, code));
   }
 
   /** Opens the account asked for, where the code is the one that was sent. */
   async confirm(typedEmail: string, code: string): Promise<Account> {
     const email = typedEmail.toLowerCase();
-    const asked = await this.store.attemptSignUp(email);
     const now = this.clock.now();
-    if (!asked || asked.attempts > mostAttempts || asked.expiresAt <= now)
-      throw badField('/code', 'codeExpired', 'This code is no longer good: ask for a new one.');
-    if (!timingSafeEqual(Buffer.from(asked.codeHash), Buffer.from(digest(email, code))))
-      throw badField('/code', 'wrongCode', 'This is not the code that was sent: compare it with the mail.');
+    const asked = expectCode(await this.store.attemptSignUp(email), email, code, now);
     const account = await this.store.create(email, asked.passwordHash, now);
     await this.store.forgetSignUp(email);
     return account;
@@ -65,8 +47,78 @@ export class AccountService {
     if (account && matches) return account;
     throw new Problem(401, 'sign-in-refused', 'Not signed in', 'Address and password do not go together: check both.');
   }
-}
 
-function digest(email: string, code: string): string {
-  return createHash('sha256').update(`${email} ${code}`).digest('hex');
+  /** Sends a code to set a new password with, where the address has an account; nobody is told whether it has. */
+  async askReset(typedEmail: string): Promise<void> {
+    const email = typedEmail.toLowerCase();
+    const account = await this.store.byEmail(email);
+    if (!account) return;
+    const { code, ...kept } = freshCode(email, this.clock.now());
+    await this.store.keepCode({ purpose: 'reset', email, accountId: account.id, wanted: null, ...kept });
+    await this.mail.send(codeMail(email, code, 'to set a new password'));
+  }
+
+  /** @throws Problem 422 where the code is not the one that was sent */
+  async reset(typedEmail: string, code: string, password: string): Promise<Account> {
+    const email = typedEmail.toLowerCase();
+    const { accountId } = expectCode(await this.store.attemptCode('reset', email), email, code, this.clock.now());
+    await this.store.forgetCode('reset', email);
+    return this.setPassword(accountId, password);
+  }
+
+  /** @throws Problem 422 where the current password is not right, or the new one breaks a rule */
+  async changePassword(accountId: string, current: string, password: string): Promise<Account> {
+    const account = await this.prove(accountId, current, '/current');
+    if (passwordRules(password, account.email).some(({ met }) => !met))
+      throw badField('/password', 'passwordRules', 'The new password breaks one of the rules.');
+    return this.setPassword(accountId, password);
+  }
+
+  private async setPassword(accountId: string, password: string): Promise<Account> {
+    const account = await this.store.change(accountId, { passwordHash: await hash(password, hashing) });
+    await this.mail.send(changedMail(account.email, 'your password was changed'));
+    return account;
+  }
+
+  /** @throws Problem 422 unless it is the account's password */
+  async prove(accountId: string, password: string, pointer = '/password'): Promise<Account> {
+    const account = await this.store.byId(accountId);
+    if (account && (await verify(account.passwordHash, password))) return account;
+    throw badField(pointer, 'wrongPassword', 'This is not your password: type it again.');
+  }
+
+  /** Sends a code to the address there is and one to the address wanted; both are needed. */
+  async askMailChange(accountId: string, typedEmail: string, password: string): Promise<void> {
+    const account = await this.prove(accountId, password);
+    const wanted = typedEmail.toLowerCase();
+    if (wanted === account.email) throw badField('/email', 'sameMail', 'This is the address the account has already.');
+    const now = this.clock.now();
+    const toOld = freshCode(account.email, now);
+    const toNew = freshCode(wanted, now);
+    const { code: oldCode, ...keptOld } = toOld;
+    const { code: newCode, ...keptNew } = toNew;
+    await this.store.keepCode({ purpose: 'oldMail', email: account.email, accountId, wanted, ...keptOld });
+    await this.store.keepCode({ purpose: 'newMail', email: wanted, accountId, wanted, ...keptNew });
+    await this.mail.send(codeMail(account.email, oldCode, `to change your address to ${wanted}`));
+    const isTaken = (await this.store.byEmail(wanted)) !== undefined;
+    await this.mail.send(isTaken ? hasAccountMail(wanted) : codeMail(wanted, newCode));
+  }
+
+  /** @throws Problem 422 where one of the codes is not right */
+  async changeMail(accountId: string, oldCode: string, newCode: string): Promise<Account> {
+    const account = await this.store.byId(accountId);
+    const wanted = await this.store.wantedMail(accountId);
+    if (!account || !wanted)
+      throw badField('/oldCode', 'codeExpired', 'This code is no longer good: ask for a new one.');
+    const now = this.clock.now();
+    expectCode(await this.store.attemptCode('oldMail', account.email), account.email, oldCode, now, '/oldCode');
+    const confirmed = expectCode(await this.store.attemptCode('newMail', wanted), wanted, newCode, now, '/newCode');
+    if (confirmed.accountId !== accountId || (await this.store.byEmail(wanted)))
+      throw badField('/newCode', 'codeExpired', 'This code is no longer good: ask for a new one.');
+    const changed = await this.store.change(accountId, { email: wanted });
+    await this.store.forgetCode('oldMail', account.email);
+    await this.store.forgetCode('newMail', wanted);
+    await this.mail.send(changedMail(account.email, `its mail address is now ${wanted}`));
+    return changed;
+  }
 }

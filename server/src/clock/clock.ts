@@ -32,6 +32,11 @@ export class DemoClock implements Clock {
     return new Date(Date.now() + this.days * dayInMs);
   }
 
+  /** The time that people's own devices show, however far the demo is ahead. */
+  world(): Date {
+    return new Date();
+  }
+
   /** Whole days that the demo is ahead of the world. */
   get daysAhead(): number {
     return this.days;

@@ -1,7 +1,7 @@
-import { and, desc, eq } from 'drizzle-orm';
+import { and, desc, eq, notExists } from 'drizzle-orm';
 import type { Contact } from '@tienda/core/contacts/contact';
 import type { Database } from '../db/database';
-import { contact } from '../db/schema';
+import { contact, customerOrder, heldName } from '../db/schema';
 
 export type StoredContact = Contact & { readonly id: string };
 
@@ -24,6 +24,15 @@ export class ContactStore {
       .from(contact)
       .where(and(eq(contact.id, id), eq(contact.accountId, accountId)));
     return row && { ...row.contact, id: row.id };
+  }
+
+  /** Takes out the contacts of an account that no order and no name needs. */
+  async forgetUnused(accountId: string): Promise<void> {
+    const ordered = this.database.select().from(customerOrder).where(eq(customerOrder.contactId, contact.id));
+    const held = this.database.select().from(heldName).where(eq(heldName.contactId, contact.id));
+    await this.database
+      .delete(contact)
+      .where(and(eq(contact.accountId, accountId), notExists(ordered), notExists(held)));
   }
 
   async add(accountId: string, details: Contact, now: Date): Promise<StoredContact> {

@@ -1,6 +1,16 @@
 import { inArray, lt, sql } from 'drizzle-orm';
 import type { Database } from './database';
-import { basketCodes, basketLine, idempotentRequest, rateLimit, session, signUp, storedQuote } from './schema';
+import {
+  basketCodes,
+  basketLine,
+  idempotentRequest,
+  mailCode,
+  outgoingMail,
+  rateLimit,
+  session,
+  signUp,
+  storedQuote,
+} from './schema';
 
 const dayInMs = 24 * 3600 * 1000;
 
@@ -14,6 +24,8 @@ export async function sweepOut(database: Database, now: Date): Promise<void> {
     await database.delete(basketCodes).where(inArray(basketCodes.basketId, baskets));
   }
   await database.delete(signUp).where(lt(signUp.expiresAt, dayAgo));
+  await database.delete(mailCode).where(lt(mailCode.expiresAt, dayAgo));
+  await database.delete(outgoingMail).where(lt(outgoingMail.sentAt, new Date(now.getTime() - 90 * dayInMs)));
   await database
     .delete(storedQuote)
     .where(

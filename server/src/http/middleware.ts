@@ -4,7 +4,7 @@ import type { Logger } from 'pino';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import { csrfMatches, type Sessions } from '../accounts/sessions';
 import { Problem } from './problem';
-import { sessionOf, type Limiter } from './route';
+import { sessionOf, type Limiter, type Route } from './route';
 
 const unsafeMethods = ['POST', 'PUT', 'PATCH', 'DELETE'];
 
@@ -46,34 +46,62 @@ export function knowVisitor(sessions: Sessions): Middleware {
   };
 }
 
+/** How often something may be asked, and by what it is counted. */
+interface Limit {
+  readonly points: number;
+  readonly seconds: number;
+  readonly keyOf: (ctx: Context) => string | undefined;
+}
+
 /**
  * Limits shared by all server processes, since they are counted in PostgreSQL: by account where there is one,
- * else by address.
+ * else by address of the network; and where it is about getting in, by the account that somebody wants in to.
  *
  * @param generosity multiplies every limit
  */
 export function limiter(pool: pg.Pool, generosity: number): Limiter {
-  return (route, perMinute) => {
-    const limits = new RateLimiterPostgres({
+  const counter = ({ method, path }: Route, { points, seconds }: Limit) =>
+    new RateLimiterPostgres({
       storeClient: pool,
       tableName: 'rate_limit',
       tableCreated: true,
-      keyPrefix: `${route.method} ${route.path}`,
-      points: perMinute * generosity,
-      duration: 60,
+      keyPrefix: `${method} ${path} ${seconds}`,
+      points: points * generosity,
+      duration: seconds,
     });
+  return (route) => {
+    const counted = limitsOf(route).map((limit) => ({ limit, counter: counter(route, limit) }));
     return async (ctx) => {
-      try {
-        await limits.consume(sessionOf(ctx)?.accountId ?? ctx.ip);
-      } catch (refused) {
-        if (!(refused instanceof RateLimiterRes)) throw refused;
-        const seconds = Math.ceil(refused.msBeforeNext / 1000);
-        ctx.set('Retry-After', String(seconds));
-        throw new Problem(429, 'too-often', 'Too often', `That was tried too often: wait ${seconds} seconds.`);
+      for (const { limit, counter: count } of counted) {
+        const key = limit.keyOf(ctx);
+        if (key !== undefined) await count.consume(key).catch((refused: unknown) => refuse(ctx, refused));
       }
       await route.serve(ctx);
     };
   };
+}
+
+function limitsOf({ perMinute, perAddress }: Route): Limit[] {
+  return [
+    ...(perMinute
+      ? [{ points: perMinute, seconds: 60, keyOf: (ctx: Context) => sessionOf(ctx)?.accountId ?? ctx.ip }]
+      : []),
+    ...(perAddress ? [{ points: perAddress, seconds: 900, keyOf: accountWanted }] : []),
+  ];
+}
+
+/** The account that somebody wants in to: by the address typed, or the one whose second step is awaited. */
+function accountWanted(ctx: Context): string | undefined {
+  const { email } = { ...(ctx.request.body as Record<string, unknown> | undefined) };
+  if (typeof email === 'string') return email.toLowerCase().slice(0, 254);
+  return sessionOf(ctx)?.awaiting ?? undefined;
+}
+
+function refuse(ctx: Context, refused: unknown): never {
+  if (!(refused instanceof RateLimiterRes)) throw refused;
+  const seconds = Math.ceil(refused.msBeforeNext / 1000);
+  ctx.set('Retry-After', String(seconds));
+  throw new Problem(429, 'too-often', 'Too often', `That was tried too often: wait ${seconds} seconds.`);
 }
 
 /** Adds how long the server took, for the measurements. */

@@ -33,6 +33,8 @@ export interface Route {
   readonly produces: string;
   /** How often one visitor may ask, per minute. */
   readonly perMinute?: number;
+  /** How often it may be asked about one mail address or one account, by whomever, in a quarter of an hour. */
+  readonly perAddress?: number;
   readonly serve: (ctx: Context) => Promise<void>;
 }
 
@@ -42,6 +44,7 @@ interface RouteOptions<Body extends object> {
   readonly query?: Readonly<Record<string, string>>;
   readonly produces?: string;
   readonly perMinute?: number;
+  readonly perAddress?: number;
 }
 
 const json = 'application/json';
@@ -53,7 +56,7 @@ export function route<Body extends object = never>(
   options: RouteOptions<Body>,
   handle: (asked: Asked<Body>) => Promise<Answer | undefined>,
 ): Route {
-  const { summary, model, query, produces = json, perMinute } = options;
+  const { summary, model, query, produces = json, perMinute, perAddress } = options;
   return {
     method,
     path,
@@ -63,6 +66,7 @@ export function route<Body extends object = never>(
     ...(model ? { model } : {}),
     ...(query ? { query } : {}),
     ...(perMinute ? { perMinute } : {}),
+    ...(perAddress ? { perAddress } : {}),
     serve: async (ctx) => {
       const params: Record<string, string> = ctx['params'];
       // PostgreSQL keeps no text with a NUL in it.
@@ -110,13 +114,13 @@ export function queryText(ctx: Context, name: string): string | undefined {
   return value;
 }
 
-/** Wraps a route's serving with a limit on how often. */
-export type Limiter = (route: Route, perMinute: number) => Route['serve'];
+/** Wraps a route's serving with its limits on how often. */
+export type Limiter = (route: Route) => Route['serve'];
 
 /** Puts the routes on a router, those for accounts closed to others before anything is read. */
 export function mount(router: Router, routes: readonly Route[], limit: Limiter): void {
   for (const route of routes) {
-    const serve = route.perMinute ? limit(route, route.perMinute) : route.serve;
+    const serve = limit(route);
     router[route.method](route.path, async (ctx) => {
       if (route.needsAccount) accountOf(ctx);
       await serve(ctx);

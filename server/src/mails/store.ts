@@ -1,4 +1,4 @@
-import { asc, eq, isNull, lt } from 'drizzle-orm';
+import { asc, eq, isNull } from 'drizzle-orm';
 import type { Database, Transaction } from '../db/database';
 import { outgoingMail } from '../db/schema';
 import type { Mail } from '../gateways/mail/mailGateway';
@@ -30,10 +30,5 @@ export class OutgoingMailStore {
       await transaction.update(outgoingMail).set({ sentAt: now() }).where(eq(outgoingMail.id, next.id));
       return true;
     });
-  }
-
-  /** Mails sent before a moment are of no more use. */
-  async forgetSentBefore(moment: Date): Promise<void> {
-    await this.database.delete(outgoingMail).where(lt(outgoingMail.sentAt, moment));
   }
 }

@@ -26,6 +26,11 @@ export class OfferService {
     private readonly clock: Clock,
   ) {}
 
+  /** Takes out the account's offers; those still open have to be withdrawn before. */
+  forget(accountId: string): Promise<void> {
+    return this.store.forget(accountId);
+  }
+
   async list(accountId: string): Promise<ShownOffer[]> {
     return (await this.store.ofAccount(accountId)).map((offer) => this.shown(offer));
   }

@@ -20,6 +20,10 @@ export class OfferStore {
       .limit(mostShown);
   }
 
+  async forget(accountId: string): Promise<void> {
+    await this.database.delete(nameOffer).where(eq(nameOffer.accountId, accountId));
+  }
+
   /** Keeps a new offer; harmless where the very same was kept before. */
   async add(offer: KeptOffer): Promise<void> {
     await this.database.insert(nameOffer).values(offer).onConflictDoNothing();

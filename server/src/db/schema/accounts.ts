@@ -22,8 +22,37 @@ export const account = pgTable('account', {
   basketId: uuid('basket_id').notNull().defaultRandom(),
   /** What auto-renew is set to for a name newly put in the basket. */
   autoRenew: boolean('auto_renew').notNull().default(true),
+  /** Mail about anything but the account's own business; off unless asked for. */
+  marketing: boolean().notNull().default(false),
+  /** The secret of the second step, sealed; not in use before `twoStepSince`. */
+  twoStepSecret: text('two_step_secret'),
+  twoStepSince: instant('two_step_since'),
+  /** The time step of the last code used: each is good once (RFC 6238 section 5.2). */
+  twoStepLast: bigint('two_step_last', { mode: 'number' }),
+  /** Digests of the recovery codes not used yet. */
+  recoveryHashes: text('recovery_hashes').array().notNull().default([]),
   createdAt: instant('created_at').notNull(),
+  /** What the law wants kept stays after that; the person is gone. */
+  closedAt: instant('closed_at'),
 });
+
+/** A code sent to an address, by what it is for. */
+export const mailCode = pgTable(
+  'mail_code',
+  {
+    purpose: text({ enum: ['reset', 'oldMail', 'newMail'] }).notNull(),
+    email: text().notNull(),
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id, { onDelete: 'cascade' }),
+    codeHash: text('code_hash').notNull(),
+    attempts: smallint().notNull().default(0),
+    expiresAt: instant('expires_at').notNull(),
+    /** The address wanted instead. */
+    wanted: text(),
+  },
+  (table) => [primaryKey({ columns: [table.purpose, table.email] })],
+);
 
 /** An account asked for and not yet confirmed by the code sent to its address. */
 export const signUp = pgTable('sign_up', {
@@ -42,6 +71,13 @@ export const session = pgTable(
     csrf: text().notNull(),
     accountId: uuid('account_id').references(() => account.id, { onDelete: 'cascade' }),
     basketId: uuid('basket_id').notNull().defaultRandom(),
+    /** What the session is called in lists; its token is not told. */
+    id: uuid().notNull().defaultRandom(),
+    /** The account whose password was right, while its second step is awaited. */
+    awaiting: uuid().references(() => account.id, { onDelete: 'cascade' }),
+    /** What the browser says of itself. */
+    agent: text().notNull().default(''),
+    seenAt: instant('seen_at'),
     createdAt: instant('created_at').notNull(),
     expiresAt: instant('expires_at').notNull(),
   },

@@ -1,0 +1,93 @@
+import { randomBytes } from 'node:crypto';
+import type { BalanceService } from '../balance/service';
+import type { BasketStore } from '../basket/store';
+import type { Clock } from '../clock/clock';
+import type { ContactStore } from '../contacts/store';
+import { Problem } from '../http/problem';
+import type { InvoiceStore } from '../invoices/store';
+import type { NameStore } from '../names/store';
+import type { OfferService } from '../offers/service';
+import type { OrderService } from '../orders/service';
+import type { WatchService } from '../watches/service';
+import type { Sessions } from './sessions';
+import type { AccountStore } from './store';
+
+export interface DepartureParts {
+  readonly accounts: AccountStore;
+  readonly sessions: Sessions;
+  readonly basket: BasketStore;
+  readonly contacts: ContactStore;
+  readonly names: NameStore;
+  readonly orders: OrderService;
+  readonly invoices: InvoiceStore;
+  readonly balance: BalanceService;
+  readonly watches: WatchService;
+  readonly offers: OfferService;
+  readonly clock: Clock;
+}
+
+/** Taking everything along, and closing an account (GDPR, articles 15, 17 and 20). */
+export class Departure {
+  constructor(private readonly parts: DepartureParts) {}
+
+  /** All that is kept of the account, but for what nobody may see: digests and secrets. */
+  async everything(accountId: string): Promise<object> {
+    const { accounts, basket, contacts, names, orders, invoices, balance, watches, offers, clock } = this.parts;
+    const account = await accounts.byId(accountId);
+    if (!account) throw new Error('The account is gone');
+    const { email, autoRenew, marketing, createdAt, twoStepSince, basketId } = account;
+    return {
+      exportedAt: clock.now().toISOString(),
+      account: { email, autoRenew, marketing, createdAt, twoStepSince },
+      contacts: await contacts.ofAccount(accountId),
+      names: await names.ofAccount(accountId),
+      orders: await orders.list(accountId),
+      invoices: (await invoices.ofAccount(accountId)).map(({ invoice }) => invoice),
+      balance: await balance.show(accountId),
+      topUps: await balance.list(accountId),
+      basket: await basket.lines(basketId),
+      watches: await watches.list(accountId),
+      offers: await offers.list(accountId),
+    };
+  }
+
+  /**
+   * Closes the account: nobody can get in any more, and the person is taken out of it. Orders and invoices stay,
+   * with the addresses printed on them, as long as tax law wants.
+   *
+   * @throws Problem 409 where names, money or an order under way would be lost
+   */
+  async close(accountId: string): Promise<void> {
+    const { accounts, sessions, basket, contacts, names, orders, balance, watches, offers, clock } = this.parts;
+    const held = await names.ofAccount(accountId);
+    if (held.length > 0)
+      throw stays(
+        `${held.length === 1 ? 'One name is' : `${held.length} names are`} held by it: move what it holds away first.`,
+      );
+    if ((await orders.list(accountId)).some(({ ended }) => !ended))
+      throw stays('An order is under way: wait for its end.');
+    const { balances } = await balance.show(accountId);
+    if (balances.some(({ amount }) => amount > 0)) throw stays('There is money on its balance: spend it first.');
+    if ((await offers.list(accountId)).some(({ state }) => state.at === 'sent'))
+      throw stays('An offer waits for its answer: withdraw it first.');
+    const account = await accounts.byId(accountId);
+    if (account) await basket.empty(account.basketId);
+    for (const { name } of await watches.list(accountId)) await watches.end(accountId, name);
+    await offers.forget(accountId);
+    await contacts.forgetUnused(accountId);
+    await accounts.change(accountId, {
+      email: `closed-${accountId}`,
+      passwordHash: `closed ${randomBytes(16).toString('hex')}`,
+      marketing: false,
+      twoStepSecret: null,
+      twoStepSince: null,
+      recoveryHashes: [],
+      closedAt: clock.now(),
+    });
+    await sessions.endAll(accountId);
+  }
+}
+
+function stays(detail: string): Problem {
+  return new Problem(409, 'account-in-use', 'The account is still needed', detail);
+}
