@@ -6,6 +6,12 @@ export interface AccountView {
   readonly email: string;
   /** What auto-renew is set to for a name newly put in the basket. */
   readonly autoRenew: boolean;
+  /** Mail about offers is wanted. */
+  readonly marketing: boolean;
+  /** A second step is asked for when signing in. */
+  readonly twoStep: boolean;
+  /** Recovery codes not used yet. */
+  readonly recoveryCodes: number;
   /** It never had a name of Tienda. */
   readonly isNew: boolean;
   /** How many orders used a promo code, by code. */
@@ -15,6 +21,8 @@ export interface AccountView {
 export interface SessionView {
   readonly csrf: string;
   readonly account: AccountView | null;
+  /** The password was right; a second step is awaited. */
+  readonly secondStep: boolean;
   /** The shop's own date and time; the demo clock may be ahead. */
   readonly now: string;
   readonly demo: boolean;
@@ -43,7 +51,7 @@ export function useToday(): IsoDate | undefined {
 }
 
 /** After signing in or out nothing that was fetched before can be trusted. */
-async function entered(queries: QueryClient, session: SessionView): Promise<void> {
+export async function entered(queries: QueryClient, session: SessionView): Promise<void> {
   keep(session);
   queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] === 'me' });
   queries.setQueryData(sessionKey, session);
@@ -55,13 +63,18 @@ export function useAutoRenewDefault(): boolean {
   return useSession().data?.account?.autoRenew ?? true;
 }
 
-/** Sets what auto-renew is for a name newly put in the basket. */
-export function useSetAutoRenewDefault() {
+/** The account as the server shows it after a change. */
+export function keepAccount(queries: QueryClient, account: AccountView): void {
+  queries.setQueryData<SessionView>(sessionKey, (session) => session && { ...session, account });
+}
+
+/** Sets what auto-renew is for a name newly put in the basket, or whether mail about offers is wanted. */
+export function useChoose() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (autoRenew: boolean) => call<AccountView>('PATCH', '/api/me/account', { autoRenew }),
-    onSuccess: (account) =>
-      queries.setQueryData<SessionView>(sessionKey, (session) => session && { ...session, account }),
+    mutationFn: (choice: Partial<Pick<AccountView, 'autoRenew' | 'marketing'>>) =>
+      call<AccountView>('PATCH', '/api/me/account', choice),
+    onSuccess: (account) => keepAccount(queries, account),
   });
 }
 

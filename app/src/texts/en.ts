@@ -5,6 +5,7 @@ import { basket } from './en/basket';
 import { advice, codes, money, tally } from './en/money';
 import { checkout, publicView } from './en/checkout';
 import { balance, documents, order, payment, waiting } from './en/order';
+import { security } from './en/security';
 import { nameCount, terms, years } from './en/counts';
 
 /** Everything Tienda says, in English. */
@@ -28,6 +29,7 @@ export const en = {
   order,
   balance,
   documents,
+  security,
   places: {
     nav: 'Places',
     find: 'Find',

@@ -2,6 +2,7 @@ import type { Texts } from './en';
 import { basket } from './es/basket';
 import { checkout, publicView } from './es/checkout';
 import { balance, documents, order, payment, waiting } from './es/order';
+import { security } from './es/security';
 import { lineup, wordbench } from './es/compare';
 import { nameCount, terms, years } from './es/counts';
 import { find } from './es/find';
@@ -30,6 +31,7 @@ export const es: Texts = {
   order,
   balance,
   documents,
+  security,
   places: {
     nav: 'Lugares',
     find: 'Buscar',

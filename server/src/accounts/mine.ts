@@ -5,6 +5,7 @@ import {
   PasswordProof,
   SecondStep,
 } from '@tienda/core/accounts/credentials';
+import Bowser from 'bowser';
 import { notFound } from '../http/problem';
 import { accountRoute, sessionOf, type Route } from '../http/route';
 import { isUuid } from '../http/uuid';
@@ -154,10 +155,17 @@ export function ownAccountRoutes(
   ];
 }
 
+/** `Firefox, Windows`; empty where the browser does not say what it is. */
+function browserOf(agent: string): string {
+  if (agent === '') return '';
+  const { browser, os } = Bowser.parse(agent);
+  return [browser.name, os.name].filter(Boolean).join(', ');
+}
+
 function shownSession({ id, agent, createdAt, seenAt }: Session, here: string | undefined): object {
   return {
     id,
-    agent,
+    agent: browserOf(agent),
     since: createdAt.toISOString(),
     seen: (seenAt ?? createdAt).toISOString(),
     here: id === here,

@@ -1,36 +1,30 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { passwordRules } from '@tienda/core/accounts/passwordRules';
-import { ApiProblem } from '../../api/client';
 import { useConfirm, useSession, useSignIn, useSignUp } from '../../api/session';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
-import { Failure } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Text } from '../../ui/Text';
 import { InboxLink } from '../inbox/InboxLink';
+import { CodeField } from './CodeField';
+import { PasswordRules } from './PasswordRules';
+import { ResetForm } from './ResetForm';
+import { General, said } from './said';
+import { SecondStepForm } from './SecondStepForm';
 
 const words = texts.checkout.account;
 
-/** What the server says of one field, if anything. */
-function said(fault: unknown, field: string): string | undefined {
-  return fault instanceof ApiProblem ? fault.of(field) : undefined;
-}
-
-/** A problem that belongs to no field. */
-function General({ fault }: { readonly fault: unknown }) {
-  if (!fault || (fault instanceof ApiProblem && fault.errors.length > 0)) return null;
-  return <Failure fault={fault} />;
-}
-
 /** Makes an account or signs in. Whoever mounts it learns of success from the session. */
 export function AccountForms({ first }: { readonly first: 'new' | 'existing' }) {
-  const [which, setWhich] = useState(first);
+  const awaited = useSession().data?.secondStep ?? false;
+  const [which, setWhich] = useState<'new' | 'existing' | 'forgotten'>(first);
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
   const signUp = useSignUp();
   const shared = { email, setEmail, password, setPassword };
+  if (awaited) return <SecondStepForm />;
+  if (which === 'forgotten') return <ResetForm email={email} setEmail={setEmail} onBack={() => setWhich('existing')} />;
   if (signUp.isSuccess)
     return <CodeForm email={email} onOther={() => signUp.reset()} onAgain={() => signUp.mutate({ email, password })} />;
   return which === 'new' ? (
@@ -41,6 +35,7 @@ export function AccountForms({ first }: { readonly first: 'new' | 'existing' }) 
   ) : (
     <Card>
       <SignInForm {...shared} />
+      <Action kind="link" title={words.forgot} onPress={() => setWhich('forgotten')} />
       <Action kind="link" title={words.makeOne} onPress={() => setWhich('new')} />
     </Card>
   );
@@ -91,14 +86,7 @@ function NewAccountForm({ signUp, ...shared }: Shared & { readonly signUp: Retur
   return (
     <View>
       <CredentialFields {...shared} fresh fault={signUp.error} onSubmit={send} />
-      <View style={{ marginBottom: 12 }}>
-        {passwordRules(password, email).map(({ code, met }) => (
-          <Text key={code} kind="small" colour={met ? 'sage' : 'quiet'}>
-            {met ? '✓' : '·'} {words.rules[code]}
-            {met ? `, ${words.met}` : ''}
-          </Text>
-        ))}
-      </View>
+      <PasswordRules password={password} email={email} />
       <General fault={signUp.error} />
       <Action kind="main" title={words.create} busy={signUp.isPending} onPress={send} />
     </View>
@@ -137,15 +125,11 @@ function CodeForm({ email, onOther, onAgain }: CodeFormProps) {
         {words.codeDetail(email)}
       </Text>
       {demo ? <InboxLink to={email.trim()} /> : null}
-      <Field
+      <CodeField
         label={words.code}
         value={code}
         onChange={setCode}
-        inputMode="numeric"
-        autoComplete="one-time-code"
-        maxLength={6}
-        mono
-        onSubmitEditing={send}
+        onSubmit={send}
         error={said(confirm.error, 'code')}
       />
       <General fault={confirm.error} />

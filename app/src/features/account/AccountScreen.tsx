@@ -15,6 +15,7 @@ import { AccountForms } from './AccountForms';
 import { Balance } from './Balance';
 import { Choices } from './Choices';
 import { Documents } from './Documents';
+import { Security } from './Security';
 import { Waiting } from './Waiting';
 
 const words = texts.account;
@@ -92,6 +93,7 @@ function SignedIn({ email, demo }: { readonly email: string; readonly demo: bool
           </Text>
         </Card>
       ))}
+      <Security email={email} />
       <View style={{ marginTop: 12, gap: 6 }}>
         <Waiting />
       </View>

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { useSession, useSetAutoRenewDefault } from '../../api/session';
+import { useChoose, useSession } from '../../api/session';
 import { useStored } from '../../api/stored';
 import { languages, languageStore, speak, type Language } from '../../texts/language';
 import { texts } from '../../texts/texts';
@@ -20,7 +20,7 @@ export function Choices() {
   const account = useSession().data?.account;
   const language = useStored(languageStore);
   const currency = useStored(currencyStore);
-  const set = useSetAutoRenewDefault();
+  const set = useChoose();
   return (
     <Card label={words.choices}>
       <Text kind="heading" level={2}>
@@ -37,12 +37,20 @@ export function Choices() {
         <RateNote />
       </View>
       {account ? (
-        <Toggle
-          title={words.autoRenew}
-          detail={words.autoRenewDetail}
-          value={account.autoRenew}
-          onChange={(autoRenew) => set.mutate(autoRenew)}
-        />
+        <>
+          <Toggle
+            title={words.autoRenew}
+            detail={words.autoRenewDetail}
+            value={account.autoRenew}
+            onChange={(autoRenew) => set.mutate({ autoRenew })}
+          />
+          <Toggle
+            title={texts.security.marketing}
+            detail={texts.security.marketingDetail}
+            value={account.marketing}
+            onChange={(marketing) => set.mutate({ marketing })}
+          />
+        </>
       ) : null}
       {set.isError ? <Failure fault={set.error} /> : null}
     </Card>

@@ -1,0 +1,34 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
+import { Field } from '../../ui/Field';
+import { General, said } from './said';
+
+interface ProofFormProps {
+  readonly title: string;
+  readonly busy: boolean;
+  readonly fault: unknown;
+  readonly onProof: (password: string) => void;
+}
+
+/** The password once more, before something that only its holder may do. */
+export function ProofForm({ title, busy, fault, onProof }: ProofFormProps) {
+  const [password, setPassword] = useState('');
+  const send = () => onProof(password);
+  return (
+    <View>
+      <Field
+        label={texts.security.proof}
+        value={password}
+        onChange={setPassword}
+        secureTextEntry
+        autoComplete="current-password"
+        onSubmitEditing={send}
+        error={said(fault, 'password')}
+      />
+      <General fault={fault} />
+      <Action title={title} busy={busy} onPress={send} />
+    </View>
+  );
+}
