@@ -37,6 +37,9 @@ import { Idempotency } from './http/idempotency';
 import { ideaRoutes } from './ideas/routes';
 import { IdeaService } from './ideas/service';
 import { WordFile } from './ideas/wordFile';
+import { holderRoutes } from './holders/routes';
+import { HolderChecks } from './holders/service';
+import { HolderCheckStore } from './holders/store';
 import { attachmentOf, invoiceRoutes } from './invoices/routes';
 import { InvoiceStore } from './invoices/store';
 import { OrderQueue } from './jobs/queue';
@@ -116,6 +119,17 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const mails = new OutgoingMailStore(database);
   const outbox = new Outbox(mails, mail, (document) => attachmentOf(invoices, document), clock, log);
   const afterwards = config.dieAfter > 0 ? deathAfter(config.dieAfter) : undefined;
+  const holders = new HolderChecks({
+    database,
+    store: new HolderCheckStore(database),
+    names,
+    catalogue,
+    registries,
+    outbox,
+    clock,
+    publicUrl: config.publicUrl,
+    secret: config.secret,
+  });
   const recorder = new OrderRecorder({
     orders,
     names,
@@ -125,6 +139,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     basket,
     invoices,
     outbox,
+    holders,
     clock,
     ...(afterwards ? { afterwards } : {}),
   });
@@ -179,6 +194,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
       { name: 'offers', run: () => offers.lookAround() },
       { name: 'orders', run: () => pushAll(orders.due(clock.now())) },
       { name: 'top-ups', run: () => balance.lookAround() },
+      { name: 'holders', run: () => holders.lookAround() },
       { name: 'mail', run: () => outbox.flush() },
       ...[...registries.values()].map((registry) => ({
         name: `messages of ${registry.id}`,
@@ -219,6 +235,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     ...paymentNoticeRoutes(config.noticeSecret, orders, worker, queue, balance),
     ...balanceRoutes(balance, idempotency),
     ...invoiceRoutes(invoices),
+    ...holderRoutes(holders),
     ...lookupRoutes(rdap, catalogue),
     ...ideaRoutes(new IdeaService(catalogue, new WordFile(config.words), search), log),
     ...watchRoutes(watches),

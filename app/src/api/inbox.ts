@@ -8,6 +8,7 @@ export interface DemoMail {
   readonly subject: string;
   readonly text: string;
   readonly receivedAt: string;
+  readonly attachments: readonly { readonly filename: string; readonly size: number }[];
 }
 
 /** Mails of the demo, the latest first; all of them where no address is given. */

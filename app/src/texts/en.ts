@@ -5,7 +5,7 @@ import { basket } from './en/basket';
 import { advice, codes, money, tally } from './en/money';
 import { checkout, publicView } from './en/checkout';
 import { balance, documents, order, payment, waiting } from './en/order';
-import { security } from './en/security';
+import { holderCheck, security } from './en/security';
 import { nameCount, terms, years } from './en/counts';
 
 /** Everything Tienda says, in English. */
@@ -30,6 +30,7 @@ export const en = {
   balance,
   documents,
   security,
+  holderCheck,
   places: {
     nav: 'Places',
     find: 'Find',
@@ -115,6 +116,7 @@ export const en = {
     detail: 'Mail sent by this demo stays on this machine and is shown here.',
     empty: 'No mail yet.',
     to: (email: string) => `To ${email}`,
+    attached: (file: string) => `Attached: ${file}`,
   },
   notFound: { title: 'Nothing here', detail: 'This page does not exist.' },
 };

@@ -2,7 +2,7 @@ import type { Texts } from './en';
 import { basket } from './es/basket';
 import { checkout, publicView } from './es/checkout';
 import { balance, documents, order, payment, waiting } from './es/order';
-import { security } from './es/security';
+import { holderCheck, security } from './es/security';
 import { lineup, wordbench } from './es/compare';
 import { nameCount, terms, years } from './es/counts';
 import { find } from './es/find';
@@ -32,6 +32,7 @@ export const es: Texts = {
   balance,
   documents,
   security,
+  holderCheck,
   places: {
     nav: 'Lugares',
     find: 'Buscar',
@@ -117,6 +118,7 @@ export const es: Texts = {
     detail: 'El correo que envía esta demostración se queda en esta máquina y se muestra aquí.',
     empty: 'Aún no hay correo.',
     to: (email) => `Para ${email}`,
+    attached: (file) => `Adjunto: ${file}`,
   },
   notFound: { title: 'Aquí no hay nada', detail: 'Esta página no existe.' },
 };

@@ -12,6 +12,8 @@ export interface ShownName {
   readonly privacy: boolean;
   readonly privacyPolicy: PrivacyPolicy;
   readonly autoRenew: boolean;
+  /** Out of service, since its holder has not confirmed the address. */
+  readonly suspended: boolean;
   readonly orderId: string;
   /** The next renewal at today's prices, before tax. */
   readonly renewal: { readonly on: IsoDate; readonly amount: Minor; readonly currency: Currency };

@@ -28,7 +28,7 @@ export function nameRoutes(names: NameStore, contacts: ContactStore, catalogue: 
     const premium = held.premiumRenew === null ? undefined : { register: held.premiumRenew, renew: held.premiumRenew };
     const prices = unitPrices(read.extension, premium, false, currency, rateOf(currency));
     const yearly = prices.renew + prices.fee + (held.privacy ? prices.privacy : 0);
-    const { name, registeredOn, expiresOn, privacy, autoRenew, orderId } = held;
+    const { name, registeredOn, expiresOn, privacy, autoRenew, orderId, suspended } = held;
     return {
       name,
       unicode: read.unicode,
@@ -37,6 +37,7 @@ export function nameRoutes(names: NameStore, contacts: ContactStore, catalogue: 
       privacy,
       privacyPolicy: read.extension.privacy.policy,
       autoRenew,
+      suspended,
       orderId,
       renewal: { on: expiresOn, amount: yearly * Math.min(...read.extension.terms.renew), currency },
       afterExpiry: afterExpiry(expiresOn, read.extension.lifecycle),

@@ -31,7 +31,11 @@ export class NameStore {
       .where(and(eq(heldName.accountId, accountId), eq(heldName.name, name)));
   }
 
-  async add(transaction: Transaction, held: HeldName): Promise<void> {
+  async setSuspended(name: string, suspended: boolean): Promise<void> {
+    await this.database.update(heldName).set({ suspended }).where(eq(heldName.name, name));
+  }
+
+  async add(transaction: Transaction, held: Omit<HeldName, 'suspended'>): Promise<void> {
     await transaction.insert(heldName).values(held);
   }
 }

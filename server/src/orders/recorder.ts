@@ -7,6 +7,7 @@ import type { BasketStore } from '../basket/store';
 import type { Clock } from '../clock/clock';
 import type { ContactStore } from '../contacts/store';
 import type { Transaction } from '../db/database';
+import type { HolderChecks } from '../holders/service';
 import type { InvoiceStore } from '../invoices/store';
 import type { Outbox } from '../mails/outbox';
 import type { NameStore } from '../names/store';
@@ -31,6 +32,7 @@ export interface OrderRecorderParts {
   readonly basket: BasketStore;
   readonly invoices: InvoiceStore;
   readonly outbox: Outbox;
+  readonly holders: HolderChecks;
   readonly clock: Clock;
   /** Called after every step; tests end the process here. */
   readonly afterwards?: () => void;
@@ -109,6 +111,8 @@ export class OrderRecorder {
       autoRenew: line.autoRenew,
       premiumRenew: line.premium?.renew ?? null,
     });
+    const holder = await this.parts.contacts.find(head.accountId, head.contactId);
+    if (holder) await this.parts.holders.ask(transaction, head.accountId, holder.email, line.unicode);
     await this.mail(transaction, happening, `registered ${name}`, (to) =>
       registeredMail(to, head.number, line, expiresOn),
     );

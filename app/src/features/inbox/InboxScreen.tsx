@@ -1,4 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
+import { Link, useLocalSearchParams, type Href } from 'expo-router';
+import type { ReactNode } from 'react';
 import { useInbox } from '../../api/inbox';
 import { timeText } from '../../texts/format';
 import { texts } from '../../texts/texts';
@@ -9,6 +10,19 @@ import { Text } from '../../ui/Text';
 import { fonts } from '../../ui/theme';
 
 const words = texts.inbox;
+
+/** The addresses in a mail, made ways to go there. */
+function linked(text: string): ReactNode[] {
+  return text.split(/(https?:\/\/\S+)/).map((part, index) =>
+    index % 2 === 1 ? (
+      <Link key={part} href={part as Href} style={{ textDecorationLine: 'underline' }}>
+        {part}
+      </Link>
+    ) : (
+      part
+    ),
+  );
+}
 
 /** Everyone's mail in the demo. */
 export function InboxScreen() {
@@ -30,7 +44,12 @@ export function InboxScreen() {
           <Text kind="small" colour="quiet">
             {words.to(mail.to)} · {timeText(mail.receivedAt)}
           </Text>
-          <Text style={{ marginTop: 8, fontFamily: fonts.text }}>{mail.text}</Text>
+          <Text style={{ marginTop: 8, fontFamily: fonts.text }}>{linked(mail.text)}</Text>
+          {mail.attachments.map(({ filename }) => (
+            <Text key={filename} kind="small" colour="quiet">
+              {words.attached(filename)}
+            </Text>
+          ))}
         </Card>
       ))}
     </Screen>

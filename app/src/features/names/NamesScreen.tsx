@@ -9,6 +9,7 @@ import { Name } from '../../ui/Name';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { themed, usePalette } from '../../ui/theme';
+import { HolderChecks } from '../holders/HolderChecks';
 import { HeldNames } from './HeldNames';
 
 const words = texts.names;
@@ -18,6 +19,7 @@ export function NamesScreen() {
   const count = useNames().data?.length;
   return (
     <Screen title={words.title} aside={count === undefined ? undefined : <Stub>{texts.nameCount(count)}</Stub>}>
+      <HolderChecks />
       <HeldNames words={words}>{(names) => names.map((name) => <NameRow key={name.name} name={name} />)}</HeldNames>
     </Screen>
   );
@@ -41,6 +43,11 @@ function NameRow({ name }: { readonly name: ShownName }) {
           <Text kind="small" colour="quiet">
             {facts.join(' · ')}
           </Text>
+          {name.suspended ? (
+            <Text kind="small" colour="plum">
+              {texts.holderCheck.suspended}
+            </Text>
+          ) : null}
         </View>
         <Text kind="amount">{words.until(dateText(name.expiresOn))}</Text>
         <ChevronRight size={18} color={quiet} aria-hidden />

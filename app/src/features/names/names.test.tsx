@@ -19,6 +19,7 @@ const boats: ShownName = {
   privacy: true,
   privacyPolicy: 'included',
   autoRenew: false,
+  suspended: false,
   orderId: 'o1',
   renewal: { on: '2028-11-24', amount: 1468, currency: 'USD' },
   afterExpiry: {

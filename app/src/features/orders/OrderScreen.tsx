@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { Minor } from '@tienda/core/pricing/money';
 import { useGiveUp } from '../../api/me';
+import { useSession } from '../../api/session';
 import { dateText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -14,6 +15,7 @@ import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { themed } from '../../ui/theme';
+import { HolderChecks } from '../holders/HolderChecks';
 import { PaperLinks } from '../payment/PaperLinks';
 import { WaitingPayment } from '../payment/WaitingPayment';
 import { useOrderProgress } from './useOrderProgress';
@@ -174,6 +176,7 @@ function Next({ order }: { readonly order: ShownOrder }) {
   const registered = order.lines.filter(({ state }) => state.at === 'registered');
   const [first] = order.lines;
   const label = first?.name.split('.')[0] ?? '';
+  const account = useSession().data?.account;
   const search = () => router.navigate({ pathname: '/', params: { q: label } });
   return (
     <View style={{ gap: 10 }}>
@@ -181,6 +184,7 @@ function Next({ order }: { readonly order: ShownOrder }) {
         {words.next}
       </Text>
       <Text colour="quiet">{words.mailSent}</Text>
+      {registered.length > 0 ? <HolderChecks /> : null}
       {order.status === 'declined' ? (
         <Action kind="main" title={words.payAgain} onPress={() => router.navigate('/checkout/review')} />
       ) : null}
@@ -190,6 +194,9 @@ function Next({ order }: { readonly order: ShownOrder }) {
           title={registered.length === 1 ? words.toNames : words.toNamesMany}
           onPress={() => router.navigate('/names')}
         />
+      ) : null}
+      {registered.length > 0 && account && !account.twoStep ? (
+        <Action title={words.secondStep} onPress={() => router.navigate('/account')} />
       ) : null}
       <Action title={registered.length > 0 ? words.searchAgain : words.tryAgain} onPress={search} />
     </View>

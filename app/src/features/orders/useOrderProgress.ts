@@ -23,6 +23,7 @@ export function useOrderProgress(id: string) {
       source.close();
       void queries.invalidateQueries({ queryKey: ['me', 'names'] });
       void queries.invalidateQueries({ queryKey: ['me', 'orders'], exact: true });
+      void queries.invalidateQueries({ queryKey: ['me', 'holder-checks'] });
       void queries.invalidateQueries({ queryKey: ['me', 'balance'] });
       void queries.invalidateQueries({ queryKey: ['me', 'invoices'] });
       void queries.invalidateQueries({ queryKey: ['basket'] });

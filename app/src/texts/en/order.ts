@@ -99,6 +99,7 @@ export const order = {
   tryAgain: 'Find another name',
   newPrice: (name: string) => `See the new price of ${name}`,
   payAgain: 'Pay another way',
+  secondStep: 'Add a second step of signing in',
   mailSent: 'A mail with what was registered and charged is in your inbox.',
   lost: 'The line to Tienda was lost; trying again.',
   documents: 'Papers',

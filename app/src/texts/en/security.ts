@@ -43,3 +43,19 @@ export const security = {
     'Your holders, watches, offers and basket are deleted. Orders and invoices stay, as tax law wants, with the addresses printed on them. This cannot be undone.',
   closeNow: 'Close it for good',
 };
+
+/** A holder's address that has to be confirmed. */
+export const holderCheck = {
+  title: 'Confirm your address',
+  detail: 'With this you say that the address reaches you, as the holder of names. Registries want to know.',
+  confirm: 'Confirm the address',
+  confirmed: (email: string) => `${email} is confirmed. There is nothing more to do.`,
+  bad: 'This link is not one of ours: open the one in the latest mail.',
+  due: (email: string, date: string) =>
+    `${email} has to be confirmed by ${date}: open the link in the mail that went there. Otherwise its names are put out of service.`,
+  late: (email: string) =>
+    `${email} was not confirmed in time: its names are out of service until the link in the mail is opened.`,
+  again: 'Send the mail again',
+  sent: 'The mail is on its way.',
+  suspended: 'out of service: the holder’s address is not confirmed',
+};

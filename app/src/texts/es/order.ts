@@ -98,6 +98,7 @@ export const order: Texts['order'] = {
   tryAgain: 'Buscar otro nombre',
   newPrice: (name) => `Ver el precio nuevo de ${name}`,
   payAgain: 'Pagar de otra manera',
+  secondStep: 'Añadir un segundo paso al entrar',
   mailSent: 'Un correo con lo registrado y lo cobrado está en su buzón.',
   lost: 'Se perdió la conexión con Tienda; se intenta de nuevo.',
   documents: 'Papeles',

@@ -45,3 +45,18 @@ export const security: Texts['security'] = {
     'Se borran sus titulares, avisos, ofertas y cesta. Los pedidos y facturas quedan, como manda la ley, con las direcciones impresas en ellos. No se puede deshacer.',
   closeNow: 'Cerrarla para siempre',
 };
+
+export const holderCheck: Texts['holderCheck'] = {
+  title: 'Confirme su correo',
+  detail: 'Con esto dice que el correo le llega, como titular de nombres. Los operadores quieren saberlo.',
+  confirm: 'Confirmar el correo',
+  confirmed: (email) => `${email} está confirmado. No hay nada más que hacer.`,
+  bad: 'Este enlace no es nuestro: abra el del último correo.',
+  due: (email, date) =>
+    `${email} se tiene que confirmar antes del ${date}: abra el enlace del correo enviado allí. Si no, sus nombres quedan fuera de servicio.`,
+  late: (email) =>
+    `${email} no se confirmó a tiempo: sus nombres están fuera de servicio hasta que se abra el enlace del correo.`,
+  again: 'Enviar el correo otra vez',
+  sent: 'El correo va de camino.',
+  suspended: 'fuera de servicio: el correo del titular no está confirmado',
+};

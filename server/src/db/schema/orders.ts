@@ -1,4 +1,17 @@
-import { bigint, boolean, date, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
+import {
+  bigint,
+  boolean,
+  date,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  smallint,
+  text,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { OrderEvent } from '@tienda/core/orders/order';
 import type { PaymentWay } from '../../gateways/payments/paymentGateway';
 import { instant } from './instant';
@@ -79,8 +92,37 @@ export const heldName = pgTable(
     privacy: boolean().notNull(),
     autoRenew: boolean('auto_renew').notNull(),
     premiumRenew: bigint('premium_renew', { mode: 'number' }),
+    /** Put out of service at the registry. */
+    suspended: boolean().notNull().default(false),
   },
-  (table) => [index('held_name_account').on(table.accountId, table.expiresOn)],
+  (table) => [
+    index('held_name_account').on(table.accountId, table.expiresOn),
+    index('held_name_suspended')
+      .on(table.suspended)
+      .where(sql`suspended`),
+  ],
+);
+
+/** A holder's address that has to be confirmed, by account. */
+export const holderCheck = pgTable(
+  'holder_check',
+  {
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id, { onDelete: 'cascade' }),
+    email: text().notNull(),
+    /** Digest of what the mail's link carries. */
+    tokenHash: text('token_hash').notNull().unique(),
+    askedOn: date('asked_on').notNull(),
+    reminded: smallint().notNull().default(0),
+    confirmedAt: instant('confirmed_at'),
+  },
+  (table) => [
+    primaryKey({ columns: [table.accountId, table.email] }),
+    index('holder_check_open')
+      .on(table.askedOn)
+      .where(sql`confirmed_at is null`),
+  ],
 );
 
 /** What a registry told of a name that it looked at before registering it. */

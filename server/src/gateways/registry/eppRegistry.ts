@@ -105,6 +105,12 @@ export class EppRegistry implements RegistryGateway {
     return { type: 'created', expiresAt: expected(code, data, 'domainCreated').expiresAt };
   }
 
+  async setHold(name: string, isHeld: boolean): Promise<void> {
+    const [add, remove] = isHeld ? [['clientHold'], []] : [[], ['clientHold']];
+    const { code } = await this.send({ type: 'updateDomain', name, add, remove });
+    if (!succeeded(code)) throw new RegistrySilent(`Holding ${name} was answered with ${code}`);
+  }
+
   async message(): Promise<RegistryMessage | undefined> {
     const { code, queue, data } = await this.send({ type: 'poll' });
     if (code === 1300) return undefined;

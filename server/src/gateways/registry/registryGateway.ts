@@ -46,6 +46,8 @@ export interface RegistryGateway {
   needContact(contact: EppContact): Promise<void>;
   /** @param transaction the clTRID; the same for every attempt at one name of one order @throws RegistrySilent */
   create(domain: EppDomainCreate, transaction: string): Promise<CreateOutcome>;
+  /** Puts a name out of service, or back in (RFC 5731, `clientHold`). @throws RegistrySilent */
+  setHold(name: string, isHeld: boolean): Promise<void>;
   /** The oldest message in our queue, which stays there. @throws RegistrySilent */
   message(): Promise<RegistryMessage | undefined>;
   /** Takes a message off the queue; harmless when repeated. @throws RegistrySilent */

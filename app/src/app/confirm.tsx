@@ -1,0 +1,1 @@
+export { ConfirmScreen as default } from '../features/holders/ConfirmScreen';

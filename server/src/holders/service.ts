@@ -1,0 +1,142 @@
+import { createHash, createHmac } from 'node:crypto';
+import {
+  confirmBy,
+  isReminderDue,
+  isSuspended,
+  outOfTimeBefore,
+  type HolderCheck,
+  type ShownHolderCheck,
+} from '@tienda/core/contacts/holderCheck';
+import { isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
+import { domainName } from '@tienda/core/names/domainName';
+import type { CatalogueReader } from '../catalogue/catalogue';
+import type { Clock } from '../clock/clock';
+import type { Database, Transaction } from '../db/database';
+import { RegistrySilent, type Registries } from '../gateways/registry/registryGateway';
+import { notFound } from '../http/problem';
+import type { Outbox } from '../mails/outbox';
+import type { NameStore } from '../names/store';
+import { confirmMail, releasedMail, reminderMail, suspendedMail } from './mails';
+import type { HolderCheckStore, KeptHolderCheck } from './store';
+
+export interface HolderCheckParts {
+  readonly database: Database;
+  readonly store: HolderCheckStore;
+  readonly names: NameStore;
+  readonly catalogue: CatalogueReader;
+  readonly registries: Registries;
+  readonly outbox: Outbox;
+  readonly clock: Clock;
+  readonly publicUrl: string;
+  readonly secret: string;
+}
+
+/** Asks holders to confirm their addresses, reminds them, and suspends the names of those who do not. */
+export class HolderChecks {
+  constructor(private readonly parts: HolderCheckParts) {}
+
+  /** A name was registered for a holder: an address that was not asked for before is asked for now. */
+  async ask(transaction: Transaction, accountId: string, typedEmail: string, unicode: string): Promise<void> {
+    const { store, outbox, clock } = this.parts;
+    const email = typedEmail.toLowerCase();
+    const askedOn = isoDate(clock.now());
+    const token = this.token(accountId, email, askedOn);
+    const isNew = await store.ask(transaction, { accountId, email, askedOn, tokenHash: digest(token) });
+    if (!isNew) return;
+    const mail = confirmMail(email, this.url(token), confirmBy({ askedOn }), [unicode]);
+    await outbox.put(transaction, `holder ${accountId} ${email} asked`, mail);
+  }
+
+  async list(accountId: string): Promise<ShownHolderCheck[]> {
+    const today = isoDate(this.parts.clock.now());
+    return (await this.parts.store.ofAccount(accountId)).map((kept) => ({
+      email: kept.email,
+      confirmBy: confirmBy(kept),
+      confirmed: kept.confirmedAt !== null,
+      suspended: isSuspended(checkOf(kept), today),
+    }));
+  }
+
+  /** Sends the mail again. @throws Problem 404 where the account has no such holder, or the address is confirmed */
+  async askAgain(accountId: string, typedEmail: string): Promise<void> {
+    const { store, database, outbox, clock } = this.parts;
+    const email = typedEmail.toLowerCase();
+    const kept = (await store.ofAccount(accountId)).find((known) => known.email === email && !known.confirmedAt);
+    if (!kept) throw notFound('address to confirm');
+    const mail = reminderMail(email, this.urlOf(kept), confirmBy(kept));
+    const key = `holder ${accountId} ${email} again ${Math.floor(clock.now().getTime() / 60_000)}`;
+    await database.transaction((transaction) => outbox.put(transaction, key, mail));
+    await outbox.flush();
+  }
+
+  /** The holder confirms; what was suspended for want of it is released. @throws Problem 404 for a token never sent */
+  async confirm(token: string): Promise<{ email: string }> {
+    const confirmed = await this.parts.store.confirm(digest(token), this.parts.clock.now());
+    if (!confirmed) throw notFound('address to confirm');
+    await this.place();
+    return { email: confirmed.email };
+  }
+
+  /** Sends the reminders that are due, then suspends and releases. */
+  async lookAround(): Promise<void> {
+    const { store, database, outbox, clock } = this.parts;
+    const today = isoDate(clock.now());
+    for (const kept of await store.unconfirmed()) {
+      if (!isReminderDue(checkOf(kept), today) || isSuspended(checkOf(kept), today)) continue;
+      await database.transaction(async (transaction) => {
+        if (!(await store.reminded(transaction, kept))) return;
+        const mail = reminderMail(kept.email, this.urlOf(kept), confirmBy(kept));
+        await outbox.put(transaction, `holder ${kept.accountId} ${kept.email} reminder ${kept.reminded + 1}`, mail);
+      });
+    }
+    await this.place();
+    await outbox.flush();
+  }
+
+  /** Puts names out of service and back in until all are where they have to be. Each step can be repeated. */
+  private async place(): Promise<void> {
+    const { store, names, database, outbox, clock } = this.parts;
+    const now = clock.now();
+    for (const { name, accountId, email, suspend } of await store.misplaced(outOfTimeBefore(isoDate(now)))) {
+      const read = domainName(name, this.parts.catalogue.current());
+      const registry = read.kind === 'name' ? this.parts.registries.get(read.extension.registry) : undefined;
+      if (!registry || read.kind !== 'name') throw new Error(`${name} has no registry`);
+      try {
+        await registry.setHold(name, suspend);
+      } catch (fault) {
+        if (fault instanceof RegistrySilent) continue;
+        throw fault;
+      }
+      await names.setSuspended(name, suspend);
+      const kept = (await store.ofAccount(accountId)).find((known) => known.email === email);
+      const mail =
+        suspend && kept ? suspendedMail(email, this.urlOf(kept), read.unicode) : releasedMail(email, read.unicode);
+      const key = `holder ${accountId} ${name} ${suspend ? 'suspended' : 'released'} ${now.toISOString()}`;
+      await database.transaction((transaction) => outbox.put(transaction, key, mail));
+    }
+    await outbox.flush();
+  }
+
+  /** What the mail's link carries: not stored, since it can be made again. */
+  private token(accountId: string, email: string, askedOn: IsoDate): string {
+    return createHmac('sha256', this.parts.secret)
+      .update(`holder ${accountId} ${email} ${askedOn}`)
+      .digest('base64url');
+  }
+
+  private urlOf({ accountId, email, askedOn }: KeptHolderCheck): string {
+    return this.url(this.token(accountId, email, askedOn));
+  }
+
+  private url(token: string): string {
+    return `${this.parts.publicUrl}/confirm?token=${token}`;
+  }
+}
+
+function checkOf({ askedOn, reminded, confirmedAt }: KeptHolderCheck): HolderCheck {
+  return { askedOn, reminded, confirmed: confirmedAt !== null };
+}
+
+function digest(token: string): string {
+  return createHash('sha256').update(token).digest('hex');
+}

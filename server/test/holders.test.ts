@@ -1,0 +1,92 @@
+import pg from 'pg';
+import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { mailTo, ServerProcess, unique } from './serverProcess';
+
+/** A shop with a database of its own, since it moves the demo clock. */
+let server: ServerProcess;
+const url = new URL(process.env['DATABASE_URL'] ?? '');
+const control = `http://127.0.0.1:${Number(process.env['TIENDA_REGISTRY_PORT']) + 9}`;
+
+beforeAll(async () => {
+  const client = new pg.Client({ connectionString: url.href });
+  await client.connect();
+  const name = `tienda_holders_${Date.now()}`;
+  await client.query(`create database ${name}`);
+  await client.end();
+  const own = new URL(url.href);
+  own.pathname = `/${name}`;
+  server = await ServerProcess.start(12, { DATABASE_URL: own.href, TIENDA_SWEEP_SECONDS: '1' });
+});
+afterAll(async () => {
+  await server.end();
+  await fetch(`${control}/clock`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ days: 0 }),
+  });
+});
+
+const advance = (visitor: Visitor, advanceDays: number) =>
+  visitor.expect(200, 'POST', '/api/demo/clock', { advanceDays });
+const tokenIn = (text: string) => /confirm\?token=([\w-]+)/.exec(text)?.[1] ?? '';
+
+async function untilSuspended(visitor: Visitor, name: string, isSo: boolean): Promise<void> {
+  for (let attempt = 0; attempt < 100; attempt += 1) {
+    const held = await visitor.expect(200, 'GET', `/api/me/names/${name}`);
+    if (held.suspended === isSo) return;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error(`${name} did not become ${isSo ? 'suspended' : 'free'}`);
+}
+const statusesOf = async (visitor: Visitor, name: string): Promise<string[]> => {
+  const { body } = await visitor.send('GET', `/api/lookup/${name}`);
+  return (typeof body === 'string' ? JSON.parse(body) : body).status;
+};
+
+test('a holder is asked once, reminded, suspended when out of time, and released on confirming', async () => {
+  const { visitor } = await server.member();
+  const holder = `${unique('holder')}@saltwhistle.example`;
+  const { marenContact } = await import('../../scripts/demo.mjs');
+  await visitor.expect(201, 'POST', '/api/me/contacts', { ...marenContact, email: holder });
+  const names = [`${unique('held')}.org`, `${unique('held')}.org`];
+  for (const name of names) await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
+  const asked = await mailTo(visitor, holder, /^Confirm your address by/);
+  expect(asked.text).toContain(names[0]);
+  const inbox = await visitor.expect(200, 'GET', `/api/demo/inbox?to=${holder}`);
+  expect(inbox).toHaveLength(1);
+  const [check] = await visitor.expect(200, 'GET', '/api/me/holder-checks');
+  expect(check).toMatchObject({ email: holder, confirmed: false, suspended: false });
+  expect(asked.subject).toContain(check.confirmBy);
+
+  await advance(visitor, 6);
+  expect(tokenIn((await mailTo(visitor, holder, /^Reminder/)).text)).toBe(tokenIn(asked.text));
+  await advance(visitor, 10);
+  for (const name of names) await untilSuspended(visitor, name, true);
+  expect(await statusesOf(visitor, names[0] ?? '')).toContain('client hold');
+  await mailTo(visitor, holder, /is suspended$/);
+
+  const stranger = await server.visitor();
+  await stranger.expect(404, 'POST', '/api/holder-checks/confirm', { token: 'made-up' });
+  const confirmed = await stranger.expect(200, 'POST', '/api/holder-checks/confirm', { token: tokenIn(asked.text) });
+  expect(confirmed).toEqual({ email: holder });
+  for (const name of names) await untilSuspended(visitor, name, false);
+  expect(await statusesOf(visitor, names[0] ?? '')).not.toContain('client hold');
+  await mailTo(visitor, holder, /is back in service$/);
+});
+
+test('an address confirmed in time is asked no more; the mail is sent again where that is wanted', async () => {
+  const { visitor, email } = await server.member();
+  const { marenContact } = await import('../../scripts/demo.mjs');
+  await visitor.expect(201, 'POST', '/api/me/contacts', { ...marenContact, email });
+  await untilEnded(visitor, (await orderNames(visitor, [{ name: `${unique('held')}.org` }])).id);
+  await mailTo(visitor, email, /^Confirm your address by/);
+  await visitor.expect(202, 'POST', '/api/me/holder-checks', { email });
+  const again = await mailTo(visitor, email, /^Reminder/);
+  await visitor.expect(200, 'POST', '/api/holder-checks/confirm', { token: tokenIn(again.text) });
+  const name = `${unique('held')}.org`;
+  await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
+  await advance(visitor, 20);
+  expect((await visitor.expect(200, 'GET', '/api/me/holder-checks'))[0]).toMatchObject({ confirmed: true });
+  await visitor.expect(404, 'POST', '/api/me/holder-checks', { email });
+  expect((await visitor.expect(200, 'GET', `/api/me/names/${name}`)).suspended).toBe(false);
+});
