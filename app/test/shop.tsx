@@ -58,6 +58,8 @@ export class FakeServer {
         paymentsUrl: '',
       });
     if (path === '/api/promotions') return respond(200, this.promotions);
+    // Nothing is kept of an account unless a test says so.
+    if (path.startsWith('/api/me/') && method === 'GET') return respond(200, []);
     const code = /^\/api\/promotions\/(.*)$/.exec(path)?.[1];
     if (code !== undefined) return this.private(code);
     if (path === '/api/basket' && method === 'DELETE') this.lines = [];

@@ -132,7 +132,7 @@ describe('getting in', () => {
     const server = new FakeServer();
     show(<AccountForms first="existing" />);
     type('Mail address', email);
-    press('I have forgotten the password');
+    press('I have forgotten it');
     server.instead.set('POST /api/accounts/reset', { status: 202, body: {} });
     press('Send me a code');
     expect(await screen.findByText(/^If maren@saltwhistle.example has an account/)).toBeTruthy();

@@ -23,7 +23,7 @@ export const checkout = {
     confirm: 'Confirm',
     otherAddress: 'Use another address',
     again: 'Send another code',
-    forgot: 'I have forgotten the password',
+    forgot: 'I have forgotten it',
     resetTitle: 'Set a new password',
     resetDetail:
       'A code goes to your mail address. With it you set a new password, and you are signed out everywhere else.',

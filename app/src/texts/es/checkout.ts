@@ -24,7 +24,7 @@ export const checkout: Texts['checkout'] = {
     confirm: 'Confirmar',
     otherAddress: 'Usar otra dirección',
     again: 'Enviar otro código',
-    forgot: 'He olvidado la contraseña',
+    forgot: 'La he olvidado',
     resetTitle: 'Poner una contraseña nueva',
     resetDetail:
       'Un código va a su correo. Con él pone una contraseña nueva, y se cierra la sesión en los demás sitios.',
