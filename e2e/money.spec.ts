@@ -39,7 +39,7 @@ test('signing in takes a newcomers’ code away, and says so with what takes its
   await visitor.expect(200, 'POST', '/api/session', { email, password });
   await untilEnded(visitor, (await orderNames(visitor, [{ name: `${freshWord()}.org` }])).id);
   await shop.goto('/account');
-  await shop.getByRole('button', { name: 'Sign out' }).click();
+  await shop.getByRole('button', { name: 'Sign out', exact: true }).click();
   await put(page, freshWord(), 'org');
   await shop.goto('/basket');
   await expect(shop.getByRole('radio', { name: /^FIRSTKNOT · best/ })).toBeChecked();

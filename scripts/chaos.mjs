@@ -26,7 +26,9 @@ const { env, postgres } = await prepareWorld({
   },
 });
 const standIns = await startStandIns(env);
-const child = spawn('npx', ['jest', '-c', 'server/jest.config.cjs', 'crashes', 'faults'], {
+const settings = path.join('server', 'jest.config.cjs');
+const tests = ['crashes', 'faults'];
+const child = spawn('npx', ['jest', '-c', settings, ...tests], {
   cwd: root,
   env,
   stdio: 'inherit',

@@ -72,6 +72,13 @@ export async function orderNames(visitor, wanted, { card, key, use = null, payme
   return visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': key ?? quote.id });
 }
 
+/** The extension that a name is directly below. */
+function extensionOf(name, extensions) {
+  return extensions.find(
+    ({ label }) => name.endsWith(`.${label}`) && name.split('.').length === label.split('.').length + 1,
+  );
+}
+
 /** All that an order needs, up to sending it. */
 export async function readyToOrder(visitor, wanted, { card, use = null, payment, balance } = {}) {
   const [known] = await visitor.expect(200, 'GET', '/api/me/contacts');
@@ -86,22 +93,21 @@ export async function readyToOrder(visitor, wanted, { card, use = null, payment,
   const customer = { country: contact.country, kind: contact.kind === 'person' ? 'person' : 'business', isNew: true };
   const quote = await visitor.expect(200, 'POST', '/api/quotes', { currency: 'USD', items, codes: [], use, customer });
   const extensions = await visitor.expect(200, 'GET', '/api/extensions');
-  const ids = quote.lines.flatMap(
-    ({ name }) =>
-      extensions.find(
-        ({ label }) => name.endsWith(`.${label}`) && name.split('.').length === label.split('.').length + 1,
-      ).agreements,
-  );
+  const ids = quote.lines.flatMap(({ name }) => extensionOf(name, extensions).agreements);
   const agreements = [];
   for (const id of new Set(ids.map((agreement) => agreement.id))) {
     const { version } = await visitor.expect(200, 'GET', `/api/agreements/${id}`);
     agreements.push({ id, version });
   }
+  const declarations = quote.lines.flatMap(({ name }) =>
+    extensionOf(name, extensions).requirements.map(({ code }) => ({ name, code, evidence: 'made up' })),
+  );
   const { paymentsUrl } = await visitor.expect(200, 'GET', '/api/session');
   const order = {
     quoteId: quote.id,
     contactId: contact.id,
     agreements,
+    declarations,
     payment: payment ?? { method: 'card', token: await tokenFor(paymentsUrl, card) },
     ...(balance === undefined ? {} : { balance }),
   };

@@ -15,7 +15,7 @@ export interface Course {
 const offset = 30;
 
 /** A server that the test ends; ports are its own, so that no other test's server is in its way. */
-export function startServer(dieAfter = 0): Promise<ServerProcess> {
+function startServer(dieAfter = 0): Promise<ServerProcess> {
   const port = Number(process.env['TIENDA_PORT']) + 200 + offset;
   const url = `http://127.0.0.1:${port}`;
   return ServerProcess.start(offset, {

@@ -1,6 +1,9 @@
+import { eppContact } from '@tienda/core/contacts/eppContact';
+import type { RdapDomain } from '@tienda/core/rdap/domainObject';
+import { heldBackTexts, publicCard } from '@tienda/core/rdap/publicHolder';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
-import type { Visitor } from '../../scripts/demo.mjs';
+import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
@@ -159,4 +162,25 @@ describe('an offer to the holder of a name', () => {
     expect(await tried({ ...good, name: `${unique('sw')}.org` })).toBe('/name');
     expect(await tried({ ...good, message: 'x'.repeat(1001) })).toBe('/message');
   });
+});
+
+test('what the review shows of the public view is what is answered, with privacy and without', async () => {
+  const { visitor } = await server.member();
+  const open = `${unique('public')}.org`;
+  const hidden = `${unique('public')}.org`;
+  const wanted = [
+    { name: open, privacy: false },
+    { name: hidden, privacy: true },
+  ];
+  await untilEnded(visitor, (await orderNames(visitor, wanted)).id);
+  const [kept] = await visitor.expect(200, 'GET', '/api/me/contacts');
+  const answer = async (name: string): Promise<RdapDomain> => {
+    const { body } = await visitor.send('GET', `/api/lookup/${name}`);
+    return typeof body === 'string' ? JSON.parse(body) : body;
+  };
+  const seen = (await answer(open)).entities.find(({ roles }) => roles.includes('registrant'));
+  expect(seen?.vcardArray).toEqual(publicCard(eppContact(kept, '', false, '')));
+  const held = await answer(hidden);
+  expect(held.entities.some(({ roles }) => roles.includes('registrant'))).toBe(false);
+  expect(held.redacted?.[0]?.reason.description).toBe(heldBackTexts.privacy);
 });

@@ -1,6 +1,7 @@
 import { fromEvents, type OrderEvent, type OrderLine } from '@tienda/core/orders/order';
 import { endedMail, receivedMail } from '../src/orders/mails';
-import { authCode, contactHandle, eppDomain, isOurs, transactionOf } from '../src/orders/registration';
+import { contactsOf } from '@tienda/core/contacts/roles';
+import { authCode, contactHandle, contactHandles, eppDomain, isOurs, transactionOf } from '../src/orders/registration';
 
 const line = (name: string, more: Partial<OrderLine> = {}): OrderLine => ({
   name,
@@ -132,10 +133,22 @@ describe('what a registration is recognised by', () => {
 
   test('a premium name is asked for at the fee that was shown, for all its years', () => {
     const premium = { register: 90000, renew: 3200 };
-    expect(eppDomain(line('boatyard.marine', { years: 3, premium }), 'TI1', 'code').fee).toEqual({
+    const handles = contactHandles(contactsOf('maren'), true);
+    expect(eppDomain(line('boatyard.marine', { years: 3, premium }), handles, 'code').fee).toEqual({
       currency: 'USD',
       amount: '964.00',
     });
-    expect(eppDomain(line('a.org'), 'TI1', 'code')).not.toHaveProperty('fee');
+    expect(eppDomain(line('a.org'), handles, 'code')).not.toHaveProperty('fee');
+  });
+
+  test('each contact of a name goes to the registry in its own right', () => {
+    const handles = contactHandles(contactsOf('maren', { tech: 'ilse' }), true);
+    const domain = eppDomain(line('a.org'), handles, 'code');
+    expect(domain.registrant).toBe(contactHandle('maren', true));
+    expect(domain.contacts).toEqual([
+      { type: 'admin', id: contactHandle('maren', true) },
+      { type: 'tech', id: contactHandle('ilse', true) },
+      { type: 'billing', id: contactHandle('maren', true) },
+    ]);
   });
 });

@@ -1,5 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { marenContact, orderNames, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { fault, intentsOf, mailTo, ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
@@ -110,12 +110,7 @@ test('of two names one fails, and only the other is charged, with tax on that al
 test('the same order sent twice, by key or by quote, is one order', async () => {
   const { visitor } = await server.member();
   const name = `${unique('sw')}.org`;
-  const contact = await visitor.expect(
-    201,
-    'POST',
-    '/api/me/contacts',
-    (await import('../../scripts/demo.mjs')).marenContact,
-  );
+  const contact = await visitor.expect(201, 'POST', '/api/me/contacts', marenContact);
   const quote = await visitor.expect(200, 'POST', '/api/quotes', {
     currency: 'USD',
     items: [{ name, action: 'register', years: 1, privacy: true, autoRenew: false }],
@@ -149,7 +144,6 @@ test('the same order sent twice, by key or by quote, is one order', async () => 
 test('terms not agreed to, a contact of someone else, a quote for another holder: each is refused', async () => {
   const { visitor } = await server.member();
   const other = await server.member();
-  const { marenContact } = await import('../../scripts/demo.mjs');
   const mine = await visitor.expect(201, 'POST', '/api/me/contacts', marenContact);
   const theirs = await other.visitor.expect(201, 'POST', '/api/me/contacts', marenContact);
   const quote = await visitor.expect(200, 'POST', '/api/quotes', {
@@ -246,4 +240,61 @@ test('two server processes share the work, and an order is done once', async () 
   } finally {
     await second.end();
   }
+});
+
+test('a name is held by whom it is to be held by, and its other contacts are its own', async () => {
+  const { visitor } = await server.member();
+  const other = await server.member();
+  const [mine, theirs] = [`${unique('sw')}.org`, `${unique('sw')}.org`];
+  const { quote, order } = await readyToOrder(visitor, [{ name: mine }, { name: theirs }]);
+  const ilse = await visitor.expect(201, 'POST', '/api/me/contacts', {
+    ...marenContact,
+    kind: 'person',
+    organisation: '',
+    name: 'Ilse Tamboura',
+    email: 'ilse@quayquill.example',
+  });
+  const stranger = await other.visitor.expect(201, 'POST', '/api/me/contacts', marenContact);
+  const send = (contacts: object[]) =>
+    visitor.send('POST', '/api/me/orders', { ...order, contacts }, { 'Idempotency-Key': unique('key') });
+  const refused = await send([
+    { name: theirs, registrant: stranger.id },
+    { name: 'nobodys.org', tech: ilse.id },
+  ]);
+  expect(refused.body.errors.map(({ pointer }: { pointer: string }) => pointer)).toEqual([
+    '/contacts/0/registrant',
+    '/contacts/1/name',
+  ]);
+  const { status, body } = await send([{ name: theirs, registrant: ilse.id, tech: ilse.id }]);
+  expect(status).toBe(201);
+  const ended = await untilEnded(visitor, body.id);
+  expect([ended.status, await paid(ended.id)]).toEqual(['registered', quote.total]);
+  const holderOf = async (name: string) => (await visitor.expect(200, 'GET', `/api/me/names/${name}`)).holder.name;
+  expect([await holderOf(mine), await holderOf(theirs)]).toEqual(['Maren Solvik', 'Ilse Tamboura']);
+});
+
+test('what an extension asks of its holders is to be said before, with the number where one is needed', async () => {
+  const { visitor } = await server.member();
+  const names = [`${unique('sw')}.dental`, `${unique('sw')}.ie`];
+  const { order } = await readyToOrder(
+    visitor,
+    names.map((name) => ({ name, privacy: false })),
+  );
+  const send = (declarations: object[]) =>
+    visitor.send('POST', '/api/me/orders', { ...order, declarations }, { 'Idempotency-Key': unique('key') });
+  const [dental, ie] = names;
+  const silent = await send([]);
+  expect(silent.body.errors.map(({ code }: { code: string }) => code)).toEqual(['evidenceNeeded', 'notDeclared']);
+  expect(silent.body.errors[0].detail).toContain('The holder is admitted by a dental register.');
+  const half = await send([
+    { name: dental, code: 'profession' },
+    { name: ie, code: 'presence' },
+  ]);
+  expect(half.body.errors.map(({ code }: { code: string }) => code)).toEqual(['evidenceNeeded']);
+  const { status, body } = await send([
+    { name: dental, code: 'profession', evidence: 'DR-1174' },
+    { name: ie, code: 'presence' },
+  ]);
+  expect(status).toBe(201);
+  expect((await untilEnded(visitor, body.id)).status).toBe('registered');
 });

@@ -1,11 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { Contact } from '@tienda/core/contacts/contact';
+import type { Declaration } from '@tienda/core/contacts/declarations';
+import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { FeePayer } from '@tienda/core/names/offer';
 import type { ShownName } from '@tienda/core/names/shownName';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownWatch } from '@tienda/core/names/shownWatch';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { Currency } from '@tienda/core/pricing/money';
+import { checkoutStore } from './checkoutStore';
 import { call } from './client';
 import type { PaymentBody } from './payments';
 import { useSession } from './session';
@@ -25,11 +28,22 @@ export function useContacts() {
   return useMine<KeptContact[]>(['contacts'], '/api/me/contacts');
 }
 
+/** Who holds the names and is billed, unless said otherwise: chosen before, else the latest kept. */
+export function useUsualContact(): KeptContact | undefined {
+  const contacts = useContacts().data;
+  const { usual } = useStored(checkoutStore);
+  return contacts?.find(({ id }) => id === usual) ?? contacts?.[0];
+}
+
 export function useKeepContact() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (contact: Contact) => call<KeptContact>('POST', '/api/me/contacts', contact),
-    onSuccess: (kept) => queries.setQueryData<KeptContact[]>(['me', 'contacts'], (known = []) => [kept, ...known]),
+    onSuccess: (kept) =>
+      queries.setQueryData<KeptContact[]>(['me', 'contacts'], (known = []) => [
+        kept,
+        ...known.filter(({ id }) => id !== kept.id),
+      ]),
   });
 }
 
@@ -68,6 +82,9 @@ export interface OrderRequest {
   readonly quoteId: string;
   readonly contactId: string;
   readonly agreements: readonly { readonly id: string; readonly version: string }[];
+  /** Contacts of names where they differ. */
+  readonly contacts: readonly ({ readonly name: string } & Partial<NameContacts>)[];
+  readonly declarations: readonly Declaration[];
   readonly payment: PaymentBody;
   /** How much of it the balance pays, in minor units. */
   readonly balance?: number;

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
 import { call, keepCsrf } from './client';
+import { forgetPersonal } from './stored';
 
 export interface AccountView {
   readonly email: string;
@@ -53,6 +54,7 @@ export function useToday(): IsoDate | undefined {
 /** After signing in or out nothing that was fetched before can be trusted. */
 export async function entered(queries: QueryClient, session: SessionView): Promise<void> {
   keep(session);
+  if (!session.account) forgetPersonal();
   queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] === 'me' });
   queries.setQueryData(sessionKey, session);
   await queries.invalidateQueries({ queryKey: ['basket'] });

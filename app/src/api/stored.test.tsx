@@ -1,5 +1,5 @@
 import { act, render, screen } from '@testing-library/react';
-import { readTexts, Stored, useStored } from './stored';
+import { forgetPersonal, readTexts, Stored, useStored } from './stored';
 
 const number = (key: string) =>
   new Stored<number>(key, 5, (kept) => (typeof kept === 'number' && kept > 0 ? kept : undefined));
@@ -46,4 +46,15 @@ test('every part that shows it hears of a change, until it is gone', () => {
 test('a list of texts leaves out what is none', () => {
   expect(readTexts(['a', 1, null, 'b'])).toEqual(['a', 'b']);
   expect(readTexts('a')).toBeUndefined();
+});
+
+test('what is personal is forgotten when somebody signs out, all else stays', () => {
+  const text = (kept: unknown) => (typeof kept === 'string' ? kept : undefined);
+  const mine = new Stored('tienda.test.mine', '', text, true);
+  const ours = new Stored('tienda.test.ours', '', text);
+  mine.set('4 Slip Lane');
+  ours.set('USD');
+  forgetPersonal();
+  expect([mine.get(), ours.get()]).toEqual(['', 'USD']);
+  expect(localStorage.getItem('tienda.test.mine')).toBe('""');
 });

@@ -1,16 +1,30 @@
 import { useSyncExternalStore } from 'react';
 
+/** What forgets the things that belong to whoever was signed in. */
+const personal = new Set<() => void>();
+
+/** Forgets what is personal: whoever uses the browser next is somebody else. */
+export function forgetPersonal(): void {
+  for (const forget of personal) forget();
+}
+
 /** Something small that this browser remembers; every part of the app that shows it hears of a change. */
 export class Stored<Value> {
   private readonly hearers = new Set<() => void>();
   private value: Value | undefined;
 
-  /** @param read what was kept, where it still makes sense */
+  /**
+   * @param read what was kept, where it still makes sense
+   * @param isPersonal it is forgotten when somebody signs out
+   */
   constructor(
     private readonly key: string,
     private readonly usual: Value,
     private readonly read: (kept: unknown) => Value | undefined,
-  ) {}
+    isPersonal = false,
+  ) {
+    if (isPersonal) personal.add(() => this.set(usual));
+  }
 
   get = (): Value => {
     this.value ??= this.kept() ?? this.usual;

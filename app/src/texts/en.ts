@@ -109,6 +109,7 @@ export const en = {
     autoRenewDetail: 'What auto-renew is set to when you put a name in the basket. Each name can differ.',
     choices: 'How Tienda speaks and counts',
     contacts: 'Holders kept',
+    vcard: 'Save as vCard',
     noContacts: 'No holders yet. They are asked for at checkout.',
   },
   inbox: {

@@ -111,6 +111,7 @@ export const es: Texts = {
       'Cómo queda la renovación automática al poner un nombre en la cesta. Cada nombre puede ser distinto.',
     choices: 'Cómo habla y cuenta Tienda',
     contacts: 'Titulares guardados',
+    vcard: 'Guardar como vCard',
     noContacts: 'Aún no hay titulares. Se piden en la caja.',
   },
   inbox: {

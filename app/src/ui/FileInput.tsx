@@ -4,15 +4,17 @@ interface FileInputProps {
   /** `click()` on it opens the browser's choice of files. */
   readonly ref: RefObject<HTMLInputElement | null>;
   readonly label: string;
+  /** Kinds of files, as the HTML standard writes them; CSV and text where left out. */
+  readonly accept?: string;
   readonly onText: (text: string) => void;
 }
 
 /** The browser's own way to a CSV or text file; it shows nothing itself. */
-export function FileInput({ ref, label, onText }: FileInputProps) {
+export function FileInput({ ref, label, onText, accept = '.csv,.txt,text/csv,text/plain' }: FileInputProps) {
   return createElement('input', {
     ref,
     type: 'file',
-    accept: '.csv,.txt,text/csv,text/plain',
+    accept,
     hidden: true,
     tabIndex: -1,
     'aria-label': label,

@@ -1,5 +1,5 @@
 import { validateSync } from 'class-validator';
-import { Contact } from './contact';
+import { Contact, regionsOf } from './contact';
 
 const maren = {
   kind: 'company',
@@ -38,6 +38,10 @@ test.each([
 
 test('an address in Canada names its province', () => {
   expect(faultyFields({ country: 'CA', postalCode: 'K1A 0B1' })).toEqual(['region']);
+  expect(faultyFields({ country: 'CA', postalCode: 'K1A 0B1', region: 'Ulster' })).toEqual(['region']);
+  expect(faultyFields({ country: 'CA', postalCode: 'K1A 0B1', region: 'Ontario' })).toEqual([]);
+  expect(regionsOf('CA')).toHaveLength(13);
+  expect(regionsOf('IE')).toEqual([]);
 });
 
 test('a phone number without its country code is refused', () => {

@@ -11,13 +11,19 @@ import {
 } from 'class-validator';
 import { parsePhoneNumberFromString } from 'libphonenumber-js';
 import validator from 'validator';
+import regionData from './data/regions.json';
 import { contactKinds, isOrganisation, type ContactKind } from './contactKind';
 
-/** Countries whose addresses are incomplete without a state, province or prefecture. */
-const countriesWithRegion = new Set(['US', 'CA', 'AU', 'MX', 'BR', 'IT', 'ES', 'JP', 'CN', 'IN']);
+/** Countries whose addresses are incomplete without a state, province or prefecture, with all there are. */
+const regionsByCountry: Readonly<Record<string, readonly string[]>> = regionData;
 
 export function needsRegion(country: string): boolean {
-  return countriesWithRegion.has(country);
+  return Object.hasOwn(regionsByCountry, country);
+}
+
+/** The states, provinces or prefectures of a country, by name; none where addresses do not say them. */
+export function regionsOf(country: string): readonly string[] {
+  return regionsByCountry[country] ?? [];
 }
 
 /** Countries that have no postal codes, or none that everybody has. */
@@ -74,8 +80,11 @@ export class Contact {
   @ValidateBy({
     name: 'regionWhenNeeded',
     validator: {
-      validate: (value, args) => !needsRegion(contactOf(args).country) || textOf(value) !== '',
-      defaultMessage: () => 'Addresses in this country need a state or province.',
+      validate: (value, args) => {
+        const { country } = contactOf(args);
+        return !needsRegion(country) || regionsOf(country).includes(textOf(value));
+      },
+      defaultMessage: () => 'Addresses in this country need a state or province: choose one.',
     },
   })
   @MaxLength(80, { message: 'The state or province can have at most 80 characters.' })

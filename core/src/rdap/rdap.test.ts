@@ -1,3 +1,5 @@
+import type { EppContact } from '../epp/objects';
+import { heldBack, publicCard, readPublicCard } from './publicHolder';
 import { jCard, rdapStatus, type RdapDomain } from './domainObject';
 import { registrationData } from './registrationData';
 
@@ -72,4 +74,42 @@ test('EPP statuses are said in RDAP’s words', () => {
     'client transfer prohibited',
     'somethingNew',
   ]);
+});
+
+describe('what the public sees of a holder', () => {
+  const maren: EppContact = {
+    id: 'TI1',
+    postal: 'int',
+    name: 'Maren Solvik',
+    organisation: 'Saltwhistle Boatworks',
+    street: ['4 Slip Lane'],
+    city: 'Ullvik',
+    postalCode: 'V94 T1P0',
+    country: 'IE',
+    voice: '+353.209150123',
+    email: 'maren@saltwhistle.example',
+    disclose: true,
+    authCode: 'secret',
+  };
+
+  test.each([
+    ['included', true, undefined],
+    ['included', false, 'privacy'],
+    ['priced', false, 'privacy'],
+    ['notAllowed', false, undefined],
+    ['hiddenByRegistry', true, 'byRegistry'],
+  ] as const)('privacy %s, disclosed %s: held back by %s', (policy, disclose, why) => {
+    expect(heldBack(policy, disclose)).toBe(why);
+  });
+
+  test('a public card reads back as what will be shown, and holds nothing secret', () => {
+    expect(readPublicCard(publicCard(maren))).toEqual({
+      name: 'Maren Solvik',
+      organisation: 'Saltwhistle Boatworks',
+      address: ['4 Slip Lane', 'Ullvik', 'V94 T1P0', 'IE'],
+      phone: '+353209150123',
+      email: 'maren@saltwhistle.example',
+    });
+    expect(JSON.stringify(publicCard(maren))).not.toContain('secret');
+  });
 });

@@ -12,6 +12,45 @@ export class AgreedTerms {
   version!: string;
 }
 
+/** Contacts of one name, where they are not the order's own. */
+export class ContactsModel {
+  @IsString({ message: 'The name that the contacts are for is text.' })
+  @MaxLength(253)
+  name!: string;
+
+  @MayBeLeftOut()
+  @IsUUID(undefined, { message: 'The registrant is named by the id of a contact.' })
+  registrant?: string;
+
+  @MayBeLeftOut()
+  @IsUUID(undefined, { message: 'The administrative contact is named by its id.' })
+  admin?: string;
+
+  @MayBeLeftOut()
+  @IsUUID(undefined, { message: 'The technical contact is named by its id.' })
+  tech?: string;
+
+  @MayBeLeftOut()
+  @IsUUID(undefined, { message: 'The billing contact is named by its id.' })
+  billing?: string;
+}
+
+/** What is said of a requirement of a name's extension. */
+export class DeclarationModel {
+  @IsString()
+  @MaxLength(253)
+  name!: string;
+
+  @IsString()
+  @MaxLength(40)
+  code!: string;
+
+  @MayBeLeftOut()
+  @IsString()
+  @MaxLength(80, { message: 'The number has at most 80 characters.' })
+  evidence?: string;
+}
+
 export class NewOrder {
   @IsUUID(undefined, { message: 'The quote is named by its id.' })
   quoteId!: string;
@@ -23,6 +62,20 @@ export class NewOrder {
   @ArrayMaxSize(50)
   @ListOf(AgreedTerms)
   agreements!: AgreedTerms[];
+
+  /** Of names whose contacts differ. */
+  @MayBeLeftOut()
+  @IsArray({ message: 'Contacts come as a list.' })
+  @ArrayMaxSize(500)
+  @ListOf(ContactsModel)
+  contacts?: ContactsModel[];
+
+  /** What the extensions of the names ask to be said. */
+  @MayBeLeftOut()
+  @IsArray({ message: 'Declarations come as a list.' })
+  @ArrayMaxSize(2000)
+  @ListOf(DeclarationModel)
+  declarations?: DeclarationModel[];
 
   @PartOf(PaymentModel)
   payment!: PaymentModel;

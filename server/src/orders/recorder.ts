@@ -1,3 +1,4 @@
+import { contactsOf } from '@tienda/core/contacts/roles';
 import { isoDate } from '@tienda/core/lifecycle/isoDate';
 import { creditNoteOf, invoiceOf, type Invoice, type InvoiceContent } from '@tienda/core/orders/invoice';
 import type { Order, OrderEvent } from '@tienda/core/orders/order';
@@ -100,18 +101,20 @@ export class OrderRecorder {
     const { head, order, now } = happening;
     const line = order.lines.find((candidate) => candidate.name === name);
     if (!line) throw new Error(`${name} is not in order ${head.number}`);
+    const contacts = contactsOf(head.contactId, head.differing[name]);
     await this.parts.names.add(transaction, {
       name,
       accountId: head.accountId,
       orderId: head.id,
-      contactId: head.contactId,
+      contactId: contacts.registrant,
+      contacts,
       registeredOn: isoDate(now),
       expiresOn,
       privacy: line.privacy,
       autoRenew: line.autoRenew,
       premiumRenew: line.premium?.renew ?? null,
     });
-    const holder = await this.parts.contacts.find(head.accountId, head.contactId);
+    const holder = await this.parts.contacts.find(head.accountId, contacts.registrant);
     if (holder) await this.parts.holders.ask(transaction, head.accountId, holder.email, line.unicode);
     await this.mail(transaction, happening, `registered ${name}`, (to) =>
       registeredMail(to, head.number, line, expiresOn),

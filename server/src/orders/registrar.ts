@@ -1,3 +1,4 @@
+import { contactsOf, type NameContacts } from '@tienda/core/contacts/roles';
 import { eppContact } from '@tienda/core/contacts/eppContact';
 import type { EppDomainInfo } from '@tienda/core/epp/objects';
 import { isoDate } from '@tienda/core/lifecycle/isoDate';
@@ -11,13 +12,15 @@ import type { ContactStore } from '../contacts/store';
 import { RegistrySilent, type Registries, type RegistryGateway } from '../gateways/registry/registryGateway';
 import type { AvailabilityStore } from '../search/store';
 import type { OrderRecorder } from './recorder';
-import { authCode, contactHandle, eppDomain, isOurs, transactionOf } from './registration';
+import { authCode, contactHandle, contactHandles, eppDomain, isOurs, transactionOf } from './registration';
 import type { OrderHead, OrderStore } from './store';
 
 /** What a name of an order is known by at its registry. */
 interface Identity {
   readonly registry: RegistryGateway;
-  readonly handle: string;
+  readonly contacts: NameContacts;
+  /** The registry's ids for them. */
+  readonly handles: NameContacts;
   readonly code: string;
   readonly transaction: string;
 }
@@ -49,18 +52,14 @@ export class Registrar {
    * @throws RegistrySilent
    */
   async register(head: OrderHead, line: OrderLine, sentBefore: boolean): Promise<void> {
-    const { registry, handle, code, transaction } = this.identify(head, line);
-    const contact = await this.parts.contacts.find(head.accountId, head.contactId);
-    if (!contact) throw new Error(`${line.name} cannot be sent: it has no holder`);
+    const { registry, contacts, handles, code, transaction } = this.identify(head, line);
     if (sentBefore) {
       const found = await registry.info(line.name);
-      if (found && isOurs(found, handle, code)) return this.found(head, line, found);
+      if (found && isOurs(found, handles.registrant, code)) return this.found(head, line, found);
     }
-    await registry.needContact(
-      eppContact(contact, handle, line.privacy, authCode(this.parts.secret, head.contactId, handle)),
-    );
+    for (const id of new Set(Object.values(contacts))) await this.needContact(head, registry, id, line.privacy);
     if (!sentBefore) await this.parts.recorder.record(head, { type: 'sent', name: line.name });
-    const outcome = await registry.create(eppDomain(line, handle, code), transaction);
+    const outcome = await registry.create(eppDomain(line, handles, code), transaction);
     this.parts.afterwards?.();
     switch (outcome.type) {
       case 'created':
@@ -72,7 +71,7 @@ export class Registrar {
       case 'exists': {
         const found = await registry.info(line.name);
         if (!found) throw new RegistrySilent(`${line.name} both exists and does not`);
-        if (isOurs(found, handle, code)) return this.found(head, line, found);
+        if (isOurs(found, handles.registrant, code)) return this.found(head, line, found);
         return this.notRegistered(head, line, 'taken', 'Someone else registered it a moment earlier.');
       }
     }
@@ -85,9 +84,9 @@ export class Registrar {
    * @throws RegistrySilent
    */
   async decided(head: OrderHead, line: OrderLine): Promise<boolean> {
-    const { registry, handle, code, transaction } = this.identify(head, line);
+    const { registry, handles, code, transaction } = this.identify(head, line);
     const found = await registry.info(line.name);
-    if (found && isOurs(found, handle, code)) {
+    if (found && isOurs(found, handles.registrant, code)) {
       if (isPending(found)) return false;
       await this.registered(head, line, found.expiresAt);
       return true;
@@ -122,12 +121,22 @@ export class Registrar {
     const read = domainName(line.name, this.parts.catalogue.current());
     const registry = read.kind === 'name' ? this.parts.registries.get(read.extension.registry) : undefined;
     if (!registry) throw new Error(`${line.name} cannot be sent: no registry keeps it`);
+    const contacts = contactsOf(head.contactId, head.differing[line.name]);
     return {
       registry,
-      handle: contactHandle(head.contactId, line.privacy),
+      contacts,
+      handles: contactHandles(contacts, line.privacy),
       code: authCode(this.parts.secret, head.id, line.name),
       transaction: transactionOf(head.id, line.name),
     };
+  }
+
+  /** Makes a contact at the registry, or finds it there. @throws RegistrySilent */
+  private async needContact(head: OrderHead, registry: RegistryGateway, id: string, privacy: boolean): Promise<void> {
+    const contact = await this.parts.contacts.find(head.accountId, id);
+    if (!contact) throw new Error(`Order ${head.number} has lost a contact`);
+    const handle = contactHandle(id, privacy);
+    await registry.needContact(eppContact(contact, handle, privacy, authCode(this.parts.secret, id, handle)));
   }
 
   /** The name is there and ours: registered, or being looked at. */

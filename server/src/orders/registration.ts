@@ -1,5 +1,6 @@
 import { createHash, createHmac } from 'node:crypto';
 import type { EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
+import type { ContactRole, NameContacts } from '@tienda/core/contacts/roles';
 import type { OrderLine } from '@tienda/core/orders/order';
 import { decimalAmount } from '@tienda/core/pricing/money';
 
@@ -16,21 +17,24 @@ export function contactHandle(contactId: string, privacy: boolean): string {
   return `TI${createHash('sha256').update(`${contactId} ${privacy}`).digest('hex').slice(0, 14).toUpperCase()}`;
 }
 
+/** The registry's ids for the contacts of a name. */
+export function contactHandles(contacts: NameContacts, privacy: boolean): NameContacts {
+  const handle = (role: ContactRole) => contactHandle(contacts[role], privacy);
+  return { registrant: handle('registrant'), admin: handle('admin'), tech: handle('tech'), billing: handle('billing') };
+}
+
 /** The clTRID of every attempt at one name of one order. */
 export function transactionOf(orderId: string, name: string): string {
   return `TIENDA-${createHash('sha256').update(`${orderId} ${name}`).digest('hex').slice(0, 32)}`;
 }
 
-export function eppDomain(line: OrderLine, handle: string, code: string): EppDomainCreate {
+export function eppDomain(line: OrderLine, handles: NameContacts, code: string): EppDomainCreate {
   const { name, years, premium } = line;
   return {
     name,
     years,
-    registrant: handle,
-    contacts: [
-      { type: 'admin', id: handle },
-      { type: 'tech', id: handle },
-    ],
+    registrant: handles.registrant,
+    contacts: (['admin', 'tech', 'billing'] as const).map((type) => ({ type, id: handles[type] })),
     authCode: code,
     ...(premium
       ? {

@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { isOrganisation } from '@tienda/core/contacts/contactKind';
+import { askedOf, isDeclared } from '@tienda/core/contacts/declarations';
+import { contactRoles } from '@tienda/core/contacts/roles';
 import { domainName } from '@tienda/core/names/domainName';
 import { fromEvents, statusOf, type OrderLine } from '@tienda/core/orders/order';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
@@ -64,6 +66,8 @@ export class OrderService {
     if (!contact) throw badField('/contactId', 'unknownContact', 'This contact is not among yours: choose another.');
     this.expectSameCustomer(stored, contact);
     this.expectAgreed(stored, wanted);
+    const declarations = this.declared(stored, wanted);
+    const differing = await this.differing(accountId, stored, wanted);
     const { quote: today, answers } = await this.parts.quotes.again(stored, accountId);
     const changes = quoteChanges(stored.quote, today);
     if (stored.validUntil <= this.parts.clock.now())
@@ -112,6 +116,8 @@ export class OrderService {
         contactId: contact.id,
         way: balance === total ? { type: 'balance' } : way,
         agreements: wanted.agreements,
+        differing,
+        declarations,
         placedAt: now,
         lookAt: new Date(now.getTime() + leaseMs),
       },
@@ -225,6 +231,57 @@ export class OrderService {
       return [{ pointer: '/agreements', code: 'notAgreed', detail: `Read and agree to: ${agreement?.title ?? id}.` }];
     });
     if (missing.length > 0) throw badFields(missing);
+  }
+
+  /** What is said of the requirements, with their words. @throws Problem 422 where one is not met by what was said */
+  private declared({ quote }: StoredQuote, { declarations = [] }: NewOrder): OrderHead['declarations'] {
+    const names = quote.lines.flatMap(({ name, unicode }) => {
+      const read = domainName(name, this.parts.catalogue.current());
+      return read.kind === 'name' ? [{ name, unicode, extension: read.extension }] : [];
+    });
+    const asked = askedOf(names);
+    const missing = asked.filter((one) => !isDeclared(one, declarations));
+    if (missing.length > 0)
+      throw badFields(
+        missing.map(({ unicode, text, evidence }) => ({
+          pointer: '/declarations',
+          code: evidence ? 'evidenceNeeded' : 'notDeclared',
+          detail: `${unicode}: ${text} Say so${evidence ? ', with the number' : ''}, or take the name out.`,
+        })),
+      );
+    return asked.map(({ name, code, text }) => {
+      const evidence = declarations.find((said) => said.name === name && said.code === code)?.evidence;
+      return { name, code, text, ...(evidence === undefined ? {} : { evidence }) };
+    });
+  }
+
+  /** @throws Problem 422 where a contact is not the account's, or a name is not in the quote */
+  private async differing(
+    accountId: string,
+    { quote }: StoredQuote,
+    { contacts = [] }: NewOrder,
+  ): Promise<OrderHead['differing']> {
+    const kept = new Set((await this.parts.contacts.ofAccount(accountId)).map(({ id }) => id));
+    const faults = contacts.flatMap((wanted, index): FieldError[] => {
+      if (!quote.lines.some(({ name }) => name === wanted.name))
+        return [
+          { pointer: `/contacts/${index}/name`, code: 'notInQuote', detail: `${wanted.name} is not in the quote.` },
+        ];
+      return contactRoles
+        .filter((role) => wanted[role] !== undefined && !kept.has(wanted[role]))
+        .map((role) => ({
+          pointer: `/contacts/${index}/${role}`,
+          code: 'unknownContact',
+          detail: 'This contact is not among yours: choose another.',
+        }));
+    });
+    if (faults.length > 0) throw badFields(faults);
+    return Object.fromEntries(
+      contacts.map((wanted) => [
+        wanted.name,
+        Object.fromEntries(contactRoles.flatMap((role) => (wanted[role] ? [[role, wanted[role]]] : []))),
+      ]),
+    );
   }
 
   private nameOf(typed: string): string | undefined {

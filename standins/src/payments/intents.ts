@@ -4,7 +4,7 @@ import type { Database } from '../db/database';
 import { cardToken, intent, notice, type IntentMethod, type intentStatuses } from '../db/schema';
 
 export type Intent = typeof intent.$inferSelect;
-export type IntentStatus = (typeof intentStatuses)[number];
+type IntentStatus = (typeof intentStatuses)[number];
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
 
 export interface Answer {

@@ -5,6 +5,7 @@ import { extensionEntries } from '@tienda/core/catalogue/shipped';
 import type { EppContact } from '@tienda/core/epp/objects';
 import { toULabel } from '@tienda/core/names/idna';
 import { jCard, rdapStatus, type RdapDomain, type RdapEntity } from '@tienda/core/rdap/domainObject';
+import { heldBack, heldBackTexts, publicCard } from '@tienda/core/rdap/publicHolder';
 import type { StandInConfig } from '../config';
 import { serveHttp } from '../http';
 import { chanceOf } from '../registry/chance';
@@ -74,10 +75,9 @@ function whyHeldBack(
   { name }: KeptDomain,
   contact: EppContact | undefined,
 ): string | undefined {
-  if (policy === 'hiddenByRegistry') return 'The registry shows no personal details';
-  if (policy === 'notAllowed') return undefined;
-  const hidden = contact ? !contact.disclose : chanceOf(`hidden ${name}`) < 0.6;
-  return hidden ? 'Privacy protection' : undefined;
+  const disclose = contact ? contact.disclose : chanceOf(`hidden ${name}`) >= 0.6;
+  const why = heldBack(policy ?? 'included', disclose);
+  return why && heldBackTexts[why];
 }
 
 function registrar(sponsor: string): RdapEntity {
@@ -95,19 +95,8 @@ function holder({ name, registrant }: KeptDomain, contact: EppContact | undefine
     objectClassName: 'entity',
     handle: registrant,
     roles: ['registrant'],
-    vcardArray: contact ? contactCard(contact) : stranger(name),
+    vcardArray: contact ? publicCard(contact) : stranger(name),
   };
-}
-
-function contactCard(contact: EppContact): NonNullable<RdapEntity['vcardArray']> {
-  const { street, city, region = '', postalCode = '', country } = contact;
-  return jCard([
-    ['fn', 'text', contact.name],
-    ['org', 'text', contact.organisation ?? ''],
-    ['adr', 'text', ['', '', street.join(', '), city, region, postalCode, country]],
-    ['tel', 'uri', `tel:${contact.voice.replace('.', '')}`],
-    ['email', 'text', contact.email],
-  ]);
 }
 
 const firstNames = ['Orla', 'Teodor', 'Wanda', 'Idris', 'Brisa', 'Halvar', 'Noor', 'Pelle'];

@@ -1,13 +1,14 @@
 import { Link, router } from 'expo-router';
 import { View } from 'react-native';
 import { isoDate } from '@tienda/core/lifecycle/isoDate';
-import { useContacts, useOrders } from '../../api/me';
+import { useContacts, useOrders, type KeptContact } from '../../api/me';
 import { useSession, useSignOut } from '../../api/session';
 import { countryText, dateText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Failure, Loading } from '../../ui/Empty';
+import { download } from '../../ui/download';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { InboxLink } from '../inbox/InboxLink';
@@ -42,6 +43,12 @@ export function AccountScreen() {
       <Choices />
     </Screen>
   );
+}
+
+/** Writing vCards takes a library that nobody else here needs. */
+async function saveCard(contact: KeptContact): Promise<void> {
+  const { writeVCard } = await import('@tienda/core/formats/vcard');
+  download(`${contact.name}.vcf`, 'text/vcard', writeVCard(contact));
 }
 
 function SignedIn({ email, demo }: { readonly email: string; readonly demo: boolean }) {
@@ -91,6 +98,14 @@ function SignedIn({ email, demo }: { readonly email: string; readonly demo: bool
               .filter(Boolean)
               .join(', ')}
           </Text>
+          <View style={{ alignItems: 'flex-start' }}>
+            <Action
+              kind="link"
+              title={words.vcard}
+              label={`${words.vcard}: ${contact.name}`}
+              onPress={() => void saveCard(contact)}
+            />
+          </View>
         </Card>
       ))}
       <Security email={email} />

@@ -1,10 +1,23 @@
-import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { FakeServer, show } from '../../../test/shop';
+import { checkoutStore } from '../../api/checkoutStore';
+import { draftStore } from './draftStore';
 import { HolderStep } from './HolderStep';
 
 const mockNavigate = jest.fn();
-jest.mock('expo-router', () => ({ router: { navigate: (to: string) => mockNavigate(to) }, Redirect: () => null }));
-beforeEach(() => mockNavigate.mockClear());
+let mockParams: { another?: string } = {};
+jest.mock('expo-router', () => ({
+  router: { navigate: (to: string) => mockNavigate(to) },
+  Redirect: () => null,
+  useLocalSearchParams: () => mockParams,
+}));
+beforeEach(() => {
+  mockNavigate.mockClear();
+  mockParams = {};
+  localStorage.clear();
+  draftStore.set(null);
+  checkoutStore.set({ contacts: {}, declarations: [] });
+});
 
 const kept = {
   id: 'c1',
@@ -101,4 +114,69 @@ test('what the server finds wrong shows at its field', async () => {
   await screen.findByText('This address cannot receive.');
   expect(screen.getByLabelText('Mail address').getAttribute('aria-invalid')).toBe('true');
   expect(mockNavigate).not.toHaveBeenCalled();
+});
+
+test('a phone number typed as at home is put in its international form when it is left', async () => {
+  await open();
+  type('Country', 'IE');
+  type('Phone, with country code', '020 915 0123');
+  fireEvent.blur(screen.getByLabelText('Phone, with country code'));
+  await waitFor(() => expect(valueOf('Phone, with country code')).toBe('+353 20 915 0123'));
+  type('Country of the phone', 'NO');
+  await waitFor(() => expect(valueOf('Phone, with country code')).toMatch(/^\+47 /));
+});
+
+test('states and provinces are chosen from those there are', async () => {
+  await open();
+  type('Country', 'CA');
+  const region = await screen.findByLabelText('State or province');
+  expect(region.querySelectorAll('option')).toHaveLength(14);
+  type('State or province', 'Ontario');
+  expect(valueOf('State or province')).toBe('Ontario');
+  type('Country', 'US');
+  await waitFor(() => expect(valueOf('State or province')).toBe(''));
+});
+
+test('what was typed is there again after a reload, and forgotten once it is kept', async () => {
+  await open();
+  type('Full name', 'Ilse Tamboura');
+  cleanup();
+  const server = await open(kept);
+  expect(valueOf('Full name')).toBe('Ilse Tamboura');
+  type('Street and number', '9 Quay Row');
+  type('Town or city', 'Ullvik');
+  type('Country', 'IE');
+  type('Postal code', 'V94 T1P0');
+  type('Phone, with country code', '+353 20 915 0177');
+  save();
+  await waitFor(() => expect(sent(server)).toHaveLength(1));
+  await waitFor(() => expect(draftStore.get()).toBeNull());
+});
+
+test('of several kept holders one is chosen with one tap', async () => {
+  await open(kept, { ...kept, id: 'c2', name: 'Ilse Tamboura', organisation: 'Quay & Quill' });
+  fireEvent.click(screen.getByRole('radio', { name: /^Ilse Tamboura, Quay & Quill/ }));
+  expect(mockNavigate).toHaveBeenCalledWith('/checkout/review');
+  expect(checkoutStore.get().usual).toBe('c2');
+});
+
+test('another contact begins empty, and the usual one stays', async () => {
+  mockParams = { another: '1' };
+  checkoutStore.set({ contacts: {}, declarations: [], usual: 'c1' });
+  await open(kept);
+  expect([valueOf('Full name'), valueOf('Mail address')]).toEqual(['', '']);
+  expect(screen.getByRole('heading', { name: 'Add another person or organisation' })).toBeTruthy();
+});
+
+test('a contact is filled in from a vCard, and a file without one says so', async () => {
+  await open();
+  const file = (text: string) => ({ text: () => Promise.resolve(text) });
+  const input = document.querySelector('input[type=file]');
+  if (!input) throw new Error('There is no way to choose a file');
+  fireEvent.change(input, { target: { files: [file('hello')] } });
+  await screen.findByText('This file holds no vCard with a name: choose another.');
+  const card = 'BEGIN:VCARD\nVERSION:4.0\nFN:Ilse Tamboura\nADR:;;9 Quay Row;Ullvik;;V94 T1P0;IE\nEND:VCARD';
+  fireEvent.change(input, { target: { files: [file(card)] } });
+  await waitFor(() => expect(valueOf('Full name')).toBe('Ilse Tamboura'));
+  expect([valueOf('Street and number'), valueOf('Postal code')]).toEqual(['9 Quay Row', 'V94 T1P0']);
 });

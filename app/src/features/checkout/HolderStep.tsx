@@ -1,186 +1,65 @@
-import { classValidatorResolver } from '@hookform/resolvers/class-validator';
-import 'reflect-metadata';
-import { Redirect, router } from 'expo-router';
-import { Controller, useForm, type Control, type FieldPath } from 'react-hook-form';
-import { View } from 'react-native';
-import { Contact, needsPostalCode, needsRegion } from '@tienda/core/contacts/contact';
-import { contactKinds, isOrganisation } from '@tienda/core/contacts/contactKind';
-import { ApiProblem } from '../../api/client';
-import { chargesVat } from '@tienda/core/pricing/tax';
-import { useContacts, useKeepContact } from '../../api/me';
+import { Redirect, router, useLocalSearchParams } from 'expo-router';
+import { checkoutStore } from '../../api/checkoutStore';
+import { useContacts, useUsualContact, type KeptContact } from '../../api/me';
 import { useSession } from '../../api/session';
-import { countries, countryText } from '../../texts/format';
-import { problemText } from '../../texts/problems';
 import { texts } from '../../texts/texts';
-import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
-import { Choice } from '../../ui/Choice';
 import { Failure, Loading } from '../../ui/Empty';
-import { Field } from '../../ui/Field';
+import { Option } from '../../ui/Option';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
-import { useBuyer } from '../tally/buyer';
+import { HolderForm } from './HolderForm';
+import { contactTitle } from './NameContacts';
 
 const words = texts.checkout.holder;
-const resolver = classValidatorResolver(Contact);
 
-/** Step 3: who will own the names. */
+/** Step 3: who will own the names; or, asked for at review, another contact for some of them. */
 export function HolderStep() {
   const session = useSession();
   const contacts = useContacts();
+  const usual = useUsualContact();
+  const { another } = useLocalSearchParams<{ another?: string }>();
   if (session.data && !session.data.account) return <Redirect href="/checkout/account" />;
+  const use = (kept: KeptContact) => {
+    if (!another) checkoutStore.set({ ...checkoutStore.get(), usual: kept.id });
+    router.navigate('/checkout/review');
+  };
   return (
-    <Screen title={words.title} aside={<Stub>{texts.checkout.step(3)}</Stub>}>
+    <Screen
+      title={another ? texts.checkout.contacts.another : words.title}
+      aside={<Stub>{texts.checkout.step(3)}</Stub>}
+    >
       <Text colour="quiet" style={{ marginBottom: 12 }}>
         {words.detail}
       </Text>
+      {!another && contacts.data && contacts.data.length > 1 ? (
+        <Card label={words.kept}>
+          <Text kind="heading" level={2}>
+            {words.kept}
+          </Text>
+          {contacts.data.map((contact) => (
+            <Option
+              key={contact.id}
+              title={contactTitle(contact)}
+              detail={contact.email}
+              checked={contact.id === usual?.id}
+              onPress={() => use(contact)}
+            />
+          ))}
+        </Card>
+      ) : null}
       {contacts.data && session.data?.account ? (
-        <HolderForm known={contacts.data[0]} email={session.data.account.email} />
+        <HolderForm
+          key={usual?.id}
+          known={another ? undefined : usual}
+          email={another ? '' : session.data.account.email}
+          onKept={use}
+        />
       ) : contacts.isError ? (
         <Failure fault={contacts.error} retry={() => void contacts.refetch()} />
       ) : (
         <Loading />
       )}
     </Screen>
-  );
-}
-
-/** Begins with the latest holder; what is typed survives a refusal, and the first mistake takes the focus. */
-function HolderForm({ known, email }: { readonly known: Contact | undefined; readonly email: string }) {
-  const { customer } = useBuyer();
-  const keep = useKeepContact();
-  const { control, handleSubmit, watch, setError } = useForm<Contact>({
-    resolver,
-    defaultValues: {
-      kind: known?.kind ?? 'person',
-      name: known?.name ?? '',
-      organisation: known?.organisation ?? '',
-      vatId: known?.vatId ?? '',
-      street: known?.street ?? '',
-      city: known?.city ?? '',
-      region: known?.region ?? '',
-      postalCode: known?.postalCode ?? '',
-      country: known?.country ?? customer.country,
-      phone: known?.phone ?? '',
-      email: known?.email ?? email,
-    },
-    mode: 'onBlur',
-    reValidateMode: 'onChange',
-  });
-  const [kind, country] = watch(['kind', 'country']);
-  const submit = handleSubmit((contact) =>
-    keep.mutate(withoutUnasked(contact), {
-      onSuccess: () => router.navigate('/checkout/review'),
-      onError: (fault) => {
-        if (!(fault instanceof ApiProblem)) return;
-        for (const { pointer, detail } of fault.errors) {
-          const field = fields.find((name) => `/${name}` === pointer);
-          if (field) setError(field, { type: 'server', message: detail });
-        }
-      },
-    }),
-  );
-  return (
-    <Card>
-      <Controller
-        control={control}
-        name="kind"
-        render={({ field, fieldState }) => (
-          <Choice
-            label={words.kind}
-            value={field.value}
-            onChange={field.onChange}
-            options={contactKinds.map((value) => ({ value, title: words.kinds[value] }))}
-            error={fieldError(fieldState.error)}
-          />
-        )}
-      />
-      {isOrganisation(kind) ? (
-        <TextField control={control} name="organisation" label={words.organisation} autoComplete="organization" />
-      ) : null}
-      <TextField control={control} name="name" label={words.name} autoComplete="name" />
-      <Controller
-        control={control}
-        name="country"
-        render={({ field, fieldState }) => (
-          <Choice
-            label={words.country}
-            value={field.value}
-            onChange={field.onChange}
-            options={countries().map((value) => ({ value, title: countryText(value) }))}
-            autoComplete="country"
-            error={fieldError(fieldState.error)}
-          />
-        )}
-      />
-      {isOrganisation(kind) && chargesVat(country) ? (
-        <TextField control={control} mono name="vatId" label={words.vatId} hint={words.vatHint} autoComplete="off" />
-      ) : null}
-      <TextField control={control} name="street" label={words.street} autoComplete="street-address" />
-      <View style={{ flexDirection: 'row', gap: 12, flexWrap: 'wrap' }}>
-        {needsPostalCode(country) ? (
-          <TextField control={control} shared name="postalCode" label={words.postalCode} autoComplete="postal-code" />
-        ) : null}
-        <TextField control={control} shared name="city" label={words.city} autoComplete="address-level2" />
-      </View>
-      {needsRegion(country) ? (
-        <TextField control={control} name="region" label={words.region} autoComplete="address-level1" />
-      ) : null}
-      <TextField
-        control={control}
-        name="phone"
-        label={words.phone}
-        hint={words.phoneHint}
-        inputMode="tel"
-        autoComplete="tel"
-      />
-      <TextField control={control} name="email" label={words.email} inputMode="email" autoComplete="email" />
-      {keep.isError ? <Failure fault={keep.error} /> : null}
-      <Action kind="main" title={words.save} busy={keep.isPending} onPress={() => void submit()} />
-    </Card>
-  );
-}
-
-/** What was typed in a field that is not asked for any more is left out. */
-function withoutUnasked({ vatId, ...contact }: Contact): Contact {
-  if (!isOrganisation(contact.kind)) return { ...contact, organisation: '' };
-  return vatId && chargesVat(contact.country) ? { ...contact, vatId } : contact;
-}
-
-const fields: readonly FieldPath<Contact>[] = ['kind', 'name', 'organisation', 'vatId', 'street', 'city', 'region', 'postalCode', 'country', 'phone', 'email']; // prettier-ignore
-
-/** In the reader's language: rules are known by their name, what the server said is said already. */
-function fieldError(error: { readonly type: string; readonly message?: string } | undefined): string | undefined {
-  return error?.message === undefined ? undefined : problemText(error.type, error.message);
-}
-
-interface TextFieldProps {
-  readonly control: Control<Contact>;
-  readonly name: Exclude<FieldPath<Contact>, 'kind'>;
-  readonly label: string;
-  readonly hint?: string;
-  readonly shared?: boolean;
-  readonly mono?: boolean;
-  readonly inputMode?: 'tel' | 'email';
-  readonly autoComplete: string;
-}
-
-function TextField({ control, name, label, ...rest }: TextFieldProps) {
-  return (
-    <Controller
-      control={control}
-      name={name}
-      render={({ field, fieldState }) => (
-        <Field
-          {...rest}
-          ref={field.ref}
-          label={label}
-          value={field.value ?? ''}
-          onChange={field.onChange}
-          onBlur={field.onBlur}
-          error={fieldError(fieldState.error)}
-        />
-      )}
-    />
   );
 }

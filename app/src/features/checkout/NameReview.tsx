@@ -1,9 +1,11 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Extension } from '@tienda/core/catalogue/extension';
-import type { Contact } from '@tienda/core/contacts/contact';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { Quote, QuoteLine } from '@tienda/core/pricing/quote';
+import { checkoutStore } from '../../api/checkoutStore';
+import type { KeptContact } from '../../api/me';
+import { useStored } from '../../api/stored';
 import { dateText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -11,6 +13,7 @@ import { Card, CardRule } from '../../ui/Card';
 import { Name } from '../../ui/Name';
 import { Text } from '../../ui/Text';
 import { LineChoices } from '../basket/LineChoices';
+import { NameContacts, registrantOf } from './NameContacts';
 import { PublicView, publicViewWords } from './PublicView';
 import { ReadBack } from './ReadBack';
 
@@ -21,22 +24,37 @@ interface NameReviewProps {
   readonly priced: QuoteLine;
   readonly quote: Quote;
   readonly extension: Extension;
-  readonly holder: Contact;
+  /** Who holds the names and is billed, unless chosen otherwise for one. */
+  readonly usual: KeptContact;
+  readonly contacts: readonly KeptContact[];
 }
 
 /** One name before it is paid for: its letters, what the public will see, what was chosen; all changeable here. */
-export function NameReview({ line, priced, quote, extension, holder }: NameReviewProps) {
-  const [open, setOpen] = useState<'nothing' | 'public' | 'choices'>('nothing');
+export function NameReview({ line, priced, quote, extension, usual, contacts }: NameReviewProps) {
+  const [open, setOpen] = useState<'nothing' | 'public' | 'choices' | 'contacts'>('nothing');
+  const differing = useStored(checkoutStore).contacts;
+  const holder = registrantOf(line.name, usual, contacts, differing);
+  const differs = Object.keys(differing[line.name] ?? {}).length > 0;
+  const heldBy = texts.checkout.contacts.title([holder.name, holder.organisation].filter(Boolean).join(', '));
   const { policy } = extension.privacy;
   const { currency, rate } = quote;
   const ends = dateText(priced.renewal.on);
   const renewal = line.autoRenew ? words.renews(ends, wholeAmount(priced.renewal.amount, currency)) : words.ends(ends);
-  const show = (part: 'public' | 'choices') => setOpen(open === part ? 'nothing' : part);
+  const show = (part: 'public' | 'choices' | 'contacts') => setOpen(open === part ? 'nothing' : part);
   return (
     <Card label={line.unicode}>
       <Name unicode={line.unicode} role="heading" aria-level={2} />
       <View style={{ height: 8 }} />
       <ReadBack unicode={line.unicode} />
+      <CardRule />
+      <ReviewRow
+        title={heldBy}
+        detail={differs ? texts.checkout.contacts.differ : texts.checkout.contacts.same}
+        action={open === 'contacts' ? words.hide : words.change}
+        about={`${heldBy}, ${line.unicode}`}
+        onPress={() => show('contacts')}
+      />
+      {open === 'contacts' ? <NameContacts name={line.name} usual={usual} contacts={contacts} /> : null}
       <CardRule />
       <ReviewRow
         title={words.publicView}

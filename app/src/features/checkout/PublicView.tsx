@@ -1,6 +1,8 @@
 import { View } from 'react-native';
 import type { PrivacyPolicy } from '@tienda/core/catalogue/extension';
 import type { Contact } from '@tienda/core/contacts/contact';
+import { eppContact } from '@tienda/core/contacts/eppContact';
+import { heldBack, publicCard, readPublicCard } from '@tienda/core/rdap/publicHolder';
 import { countryText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Text } from '../../ui/Text';
@@ -13,15 +15,39 @@ interface PublicViewProps {
   readonly policy: PrivacyPolicy;
 }
 
-/** What anyone who looks the name up would see of its holder. */
+/**
+ * What anyone who looks the name up would see of its holder: with privacy and without, where there is a choice.
+ * Computed as registration data will be answered.
+ */
 export function PublicView({ holder, privacy, policy }: PublicViewProps) {
-  const instead =
-    policy === 'hiddenByRegistry' ? words.byRegistry : privacy && policy !== 'notAllowed' ? words.hidden : undefined;
-  const address = [holder.street, holder.postalCode, holder.city, countryText(holder.country)].filter(Boolean);
+  const hasChoice = policy === 'included' || policy === 'priced';
+  if (!hasChoice) return <Seen holder={holder} privacy={privacy} policy={policy} />;
+  const chosen = (is: boolean) => (is ? `, ${words.chosen}` : '');
+  return (
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 16 }}>
+      <View style={{ flex: 1, minWidth: 220 }}>
+        <Text kind="small" style={{ fontWeight: '700' }}>{`${words.withPrivacy}${chosen(privacy)}`}</Text>
+        <Seen holder={holder} privacy policy={policy} />
+      </View>
+      <View style={{ flex: 1, minWidth: 220 }}>
+        <Text kind="small" style={{ fontWeight: '700' }}>{`${words.withoutPrivacy}${chosen(!privacy)}`}</Text>
+        <Seen holder={holder} privacy={false} policy={policy} />
+      </View>
+    </View>
+  );
+}
+
+/** The holder's part of the registration data, one fact a row. */
+function Seen({ holder, privacy, policy }: PublicViewProps) {
+  const contact = eppContact(holder, '', privacy, '');
+  const why = heldBack(policy, contact.disclose);
+  const { name, organisation, address, phone, email } = readPublicCard(publicCard(contact));
+  const place = [...address.slice(0, -1), countryText(address.at(-1) ?? '')].join(', ');
   const rows = [
-    [words.holder, [holder.name, holder.organisation].filter(Boolean).join(', ')],
-    [words.address, address.join(', ')],
-    [words.mail, holder.email],
+    [words.holder, [name, organisation].filter(Boolean).join(', ')],
+    [words.address, place],
+    [words.phone, phone],
+    [words.mail, email],
   ] as const;
   return (
     <View style={{ gap: 4, paddingVertical: 6 }}>
@@ -31,7 +57,7 @@ export function PublicView({ holder, privacy, policy }: PublicViewProps) {
             {title}
           </Text>
           <Text kind="small" style={{ flex: 1 }}>
-            {instead ?? value}
+            {why ? words.heldBack[why] : value}
           </Text>
         </View>
       ))}
@@ -41,6 +67,8 @@ export function PublicView({ holder, privacy, policy }: PublicViewProps) {
 
 /** The same in a few words. */
 export function publicViewWords(privacy: boolean, policy: PrivacyPolicy): string {
-  if (policy === 'hiddenByRegistry') return texts.checkout.review.publicRegistry;
-  return privacy && policy !== 'notAllowed' ? texts.checkout.review.publicHidden : texts.checkout.review.publicShown;
+  const review = texts.checkout.review;
+  const why = heldBack(policy, !privacy);
+  if (why === undefined) return review.publicShown;
+  return why === 'byRegistry' ? review.publicRegistry : review.publicHidden;
 }

@@ -3,10 +3,12 @@ import { Redirect, router } from 'expo-router';
 import { useState } from 'react';
 import type { Agreement } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
+import { askedOf, isDeclared, type Asked } from '@tienda/core/contacts/declarations';
 import { CardProblem } from '../../api/card';
+import { checkoutStore } from '../../api/checkoutStore';
 import { useAgreements } from '../../api/catalogue';
 import { ApiProblem } from '../../api/client';
-import { usePlaceOrder, useContacts, type KeptContact } from '../../api/me';
+import { useContacts, usePlaceOrder, useUsualContact, type KeptContact } from '../../api/me';
 import { useBalance } from '../../api/payments';
 import { useBindingQuote, type BindingQuote, type NewQuote } from '../../api/quotes';
 import { useSession } from '../../api/session';
@@ -25,6 +27,7 @@ import { TallyCodes } from '../tally/TallyCodes';
 import { TallyRoll } from '../tally/TallyRoll';
 import { useTally, type Tally } from '../tally/useTally';
 import { Agreements } from './Agreements';
+import { Declarations } from './Declarations';
 import { NameReview, ReviewRow } from './NameReview';
 
 const words = texts.checkout.review;
@@ -33,6 +36,7 @@ const words = texts.checkout.review;
 export function ReviewStep() {
   const session = useSession();
   const contacts = useContacts();
+  const holder = useUsualContact();
   const tally = useTally();
   const binding = useBindingQuote(tally.request);
   const agreements = useAgreements(agreementsOf(tally));
@@ -40,13 +44,13 @@ export function ReviewStep() {
   if (session.data && !session.data.account) return <Redirect href="/checkout/account" />;
   if (contacts.data?.length === 0) return <Redirect href="/checkout/holder" />;
   if (tally.lines.length === 0 && place.isIdle && tally.quote) return <Redirect href="/basket" />;
-  const holder = contacts.data?.[0];
   const fault = contacts.error ?? binding.error ?? agreements.error;
   if (holder && binding.data && agreements.data && !fault)
     return (
       <Review
         tally={tally}
         holder={holder}
+        contacts={contacts.data ?? []}
         binding={binding.data}
         computing={binding.isFetching}
         agreements={agreements.data}
@@ -69,20 +73,33 @@ function agreementsOf({ lines, catalogue }: Tally): string[] {
   return [...new Set(ids)].sort();
 }
 
+/** What the extensions of the names in the basket ask of their holders. */
+function askedBy({ lines, catalogue }: Tally): Asked[] {
+  return askedOf(
+    lines.flatMap(({ name, unicode }) => {
+      const extension = catalogue && extensionOf(name, catalogue);
+      return extension ? [{ name, unicode, extension }] : [];
+    }),
+  );
+}
+
 interface ReviewProps {
   readonly tally: Tally;
   readonly holder: KeptContact;
+  readonly contacts: readonly KeptContact[];
   readonly binding: NewQuote;
   readonly computing: boolean;
   readonly agreements: readonly Agreement[];
   readonly place: ReturnType<typeof usePlaceOrder>;
 }
 
-function Review({ tally, holder, binding, computing, agreements, place }: ReviewProps) {
+function Review({ tally, holder, contacts, binding, computing, agreements, place }: ReviewProps) {
+  const asked = askedBy(tally);
   const { form, balance, agreed, setAgreed, missing, busy, problem, pay } = usePayment(
     binding,
     holder,
     agreements,
+    asked,
     place,
   );
   const free = binding.total === 0;
@@ -120,7 +137,8 @@ function Review({ tally, holder, binding, computing, agreements, place }: Review
             priced={priced}
             quote={binding}
             extension={extension}
-            holder={holder}
+            usual={holder}
+            contacts={contacts}
           />
         ) : null;
       })}
@@ -135,13 +153,14 @@ function Review({ tally, holder, binding, computing, agreements, place }: Review
       ))}
       <Card>
         <ReviewRow
-          title={words.heldBy(holder.name)}
+          title={texts.checkout.contacts.billed(holder.name)}
           detail={address.join(', ')}
           action={words.change}
-          about={words.heldBy(holder.name)}
+          about={texts.checkout.contacts.billed(holder.name)}
           onPress={() => router.navigate('/checkout/holder')}
         />
       </Card>
+      <Declarations asked={asked} missing={missing} />
       <Agreements agreements={agreements} agreed={agreed} missing={missing} onChange={setAgreed} />
       <TallyRoll
         settled
@@ -160,7 +179,7 @@ function Review({ tally, holder, binding, computing, agreements, place }: Review
           problem={problem}
         />
       )}
-      {problem instanceof ApiProblem ? <Failure fault={problem} /> : null}
+      {problem instanceof ApiProblem && problem.of('payment/phone') === undefined ? <Failure fault={problem} /> : null}
     </Screen>
   );
 }
@@ -170,6 +189,7 @@ function usePayment(
   binding: BindingQuote,
   holder: KeptContact,
   agreements: readonly Agreement[],
+  asked: readonly Asked[],
   place: ReturnType<typeof usePlaceOrder>,
 ) {
   const queries = useQueryClient();
@@ -182,8 +202,10 @@ function usePayment(
   const [problem, setProblem] = useState<CardProblem | ApiProblem>();
 
   async function pay(): Promise<void> {
-    setMissing(!agreed);
-    if (!agreed) return;
+    const { contacts, declarations } = checkoutStore.get();
+    const isReady = agreed && asked.every((one) => isDeclared(one, declarations));
+    setMissing(!isReady);
+    if (!isReady) return;
     setBusy(true);
     setProblem(undefined);
     try {
@@ -193,6 +215,12 @@ function usePayment(
         quoteId: binding.id,
         contactId: holder.id,
         agreements: agreements.map(({ id, version }) => ({ id, version })),
+        contacts: Object.entries(contacts)
+          .filter(([name]) => binding.lines.some((line) => line.name === name))
+          .map(([name, roles]) => ({ name, ...roles })),
+        declarations: declarations.filter(({ name, code }) =>
+          asked.some((one) => one.name === name && one.code === code),
+        ),
         ...prepared,
       });
       router.replace({ pathname: '/orders/[id]', params: { id: order.id } });

@@ -1,9 +1,14 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import { Contact } from '@tienda/core/contacts/contact';
 import { FakeServer, show } from '../../../test/shop';
+import { checkoutStore } from '../../api/checkoutStore';
 import { Agreements } from './Agreements';
+import { Declarations } from './Declarations';
+import { NameContacts, registrantOf } from './NameContacts';
 import { PublicView, publicViewWords } from './PublicView';
 import { ReadBack } from './ReadBack';
+
+jest.mock('expo-router', () => ({ router: { navigate: () => undefined } }));
 
 const maren: Contact = Object.assign(new Contact(), {
   kind: 'company',
@@ -29,24 +34,30 @@ test('a name without look-alikes says so', () => {
   expect(screen.getByText('No letters that are easily mistaken.')).toBeTruthy();
 });
 
-test('with privacy the public sees nothing of the holder', () => {
+test('the public view is shown with privacy and without, the chosen one marked', () => {
   render(<PublicView holder={maren} privacy policy="included" />);
-  expect(screen.getAllByText('hidden')).toHaveLength(3);
-  expect(screen.queryByText(/Slip Lane/)).toBeNull();
+  expect(screen.getByText('With privacy, as chosen')).toBeTruthy();
+  expect(screen.getAllByText('hidden')).toHaveLength(4);
+  expect(screen.getByText('Without')).toBeTruthy();
+  expect(screen.getByText('Maren Solvik, Saltwhistle Boatworks')).toBeTruthy();
+  expect(screen.getByText('4 Slip Lane, Ullvik, V94 T1P0, Ireland')).toBeTruthy();
+  expect(screen.getByText('+353209150123')).toBeTruthy();
 });
 
-test('without privacy the public sees name, address and mail', () => {
-  render(<PublicView holder={maren} privacy={false} policy="included" />);
-  expect(screen.getByText('Maren Solvik, Saltwhistle Boatworks')).toBeTruthy();
-  expect(screen.getByText(/4 Slip Lane, V94 T1P0, Ullvik/)).toBeTruthy();
+test('where the registry decides there is one public view', () => {
+  const { unmount } = render(<PublicView holder={maren} privacy policy="hiddenByRegistry" />);
+  expect(screen.getAllByText('not shown by this registry')).toHaveLength(4);
+  unmount();
+  render(<PublicView holder={maren} privacy policy="notAllowed" />);
   expect(screen.getByText('maren@saltwhistle.example')).toBeTruthy();
+  expect(screen.queryByText('hidden')).toBeNull();
 });
 
 test.each([
-  ['included', true, 'name, address and mail hidden'],
-  ['included', false, 'name and address shown to anyone'],
-  ['priced', true, 'name, address and mail hidden'],
-  ['notAllowed', true, 'name and address shown to anyone'],
+  ['included', true, 'name, address, phone and mail hidden'],
+  ['included', false, 'name, address, phone and mail shown to anyone'],
+  ['priced', true, 'name, address, phone and mail hidden'],
+  ['notAllowed', true, 'name, address, phone and mail shown to anyone'],
   ['hiddenByRegistry', false, 'the registry shows no personal details'],
 ] as const)('privacy %s, asked for: %s: %s', (policy, privacy, words) => {
   expect(publicViewWords(privacy, policy)).toBe(words);
@@ -65,4 +76,64 @@ test('terms are read in place and agreed to by one switch', () => {
   expect(screen.getByText('Details are true.')).toBeTruthy();
   fireEvent.click(screen.getByRole('switch', { name: 'Terms of 1 registry' }));
   expect(agreed).toEqual([true]);
+});
+
+describe('what extensions ask', () => {
+  const asked = [
+    { name: 'a.ie', unicode: 'a.ie', code: 'presence', text: 'The holder lives on the island.', evidence: false },
+    { name: 'b.dental', unicode: 'b.dental', code: 'profession', text: 'Admitted by a register.', evidence: true },
+  ];
+  beforeEach(() => {
+    new FakeServer();
+    checkoutStore.set({ contacts: {}, declarations: [] });
+  });
+
+  test('is nothing where nothing is asked', () => {
+    const { container } = show(<Declarations asked={[]} missing />);
+    expect(container.textContent).toBe('');
+  });
+
+  test('is said with a switch each, with a number where the registry looks it up, and kept', () => {
+    show(<Declarations asked={asked} missing />);
+    expect(screen.getByText('The holder lives on the island.')).toBeTruthy();
+    expect(screen.getByRole('alert').textContent).toContain('Say of each that it is so');
+    fireEvent.click(screen.getByRole('switch', { name: 'a.ie: this is so' }));
+    fireEvent.click(screen.getByRole('switch', { name: 'b.dental: this is so' }));
+    expect(screen.getByText('The number is needed: it is how the registry can look it up.')).toBeTruthy();
+    const number = screen.getByLabelText('Number of the register or membership, for b.dental');
+    fireEvent.change(number, { target: { value: 'DR-1174' } });
+    expect(screen.queryByRole('alert')).toBeNull();
+    expect(checkoutStore.get().declarations).toEqual([
+      { name: 'a.ie', code: 'presence' },
+      { name: 'b.dental', code: 'profession', evidence: 'DR-1174' },
+    ]);
+    fireEvent.click(screen.getByRole('switch', { name: 'a.ie: this is so' }));
+    expect(checkoutStore.get().declarations).toHaveLength(1);
+  });
+});
+
+describe('contacts of one name', () => {
+  const usual = { ...maren, id: 'c1' };
+  const ilse = { ...maren, id: 'c2', name: 'Ilse Tamboura', organisation: 'Quay & Quill' };
+  beforeEach(() => {
+    new FakeServer();
+    checkoutStore.set({ contacts: {}, declarations: [] });
+  });
+
+  test('are one person, until another is chosen for one of them', () => {
+    show(<NameContacts name="a.org" usual={usual} contacts={[usual, ilse]} />);
+    const choose = (label: string, value: string) =>
+      fireEvent.change(screen.getByLabelText(label), { target: { value } });
+    choose('Technical contact', 'c2');
+    expect(checkoutStore.get().contacts).toEqual({ 'a.org': { tech: 'c2' } });
+    choose('Holder (registrant)', 'c2');
+    choose('Technical contact', 'c1');
+    expect(checkoutStore.get().contacts).toEqual({ 'a.org': { registrant: 'c2' } });
+    expect(registrantOf('a.org', usual, [usual, ilse], checkoutStore.get().contacts).name).toBe('Ilse Tamboura');
+    expect(registrantOf('b.org', usual, [usual, ilse], checkoutStore.get().contacts).name).toBe('Maren Solvik');
+  });
+
+  test('that were forgotten meanwhile leave the usual one', () => {
+    expect(registrantOf('a.org', usual, [usual], { 'a.org': { registrant: 'gone' } }).id).toBe('c1');
+  });
 });

@@ -12,7 +12,7 @@ const words = texts.holderCheck;
 
 /** Where the link in a holder's mail leads. It is confirmed by a tap: programs that read mail open links too. */
 export function ConfirmScreen() {
-  const { token = '' } = useLocalSearchParams<{ token: string }>();
+  const { token = '' } = useLocalSearchParams<{ token?: string }>();
   const confirm = useConfirmHolder(token);
   const isUnknown = confirm.error instanceof ApiProblem && confirm.error.status === 404;
   return (

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { View } from 'react-native';
 import type { Customer } from '@tienda/core/pricing/tax';
-import { useContacts } from '../../api/me';
+import { useUsualContact } from '../../api/me';
 import { useStored } from '../../api/stored';
 import { countries, countryText } from '../../texts/format';
 import { texts } from '../../texts/texts';
@@ -22,7 +22,7 @@ interface TallyFootProps {
 /** In which currency it is charged and at which rate; for which country it is taxed, to choose while no holder is known. */
 export const TallyFoot = memo(function TallyFoot({ customer: { country, kind }, settled }: TallyFootProps) {
   const currency = useStored(currencyStore);
-  const holder = useContacts().data?.[0];
+  const holder = useUsualContact();
   const billing = (change: Partial<Pick<Customer, 'country' | 'kind'>>) =>
     billingStore.set({ country, kind, ...change });
   return (

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { isOrganisation } from '@tienda/core/contacts/contactKind';
 import type { Customer } from '@tienda/core/pricing/tax';
-import { useContacts } from '../../api/me';
+import { useContacts, useUsualContact } from '../../api/me';
 import { useSession } from '../../api/session';
 import { Stored, useStored } from '../../api/stored';
 
@@ -44,7 +44,7 @@ export function useBuyerKnown(): boolean {
 
 /** Who would be billed: the latest holder kept, else who the visitor says to be. */
 export function useBuyer(): Buyer {
-  const holder = useContacts().data?.[0];
+  const holder = useUsualContact();
   const account = useSession().data?.account;
   const billing = useStored(billingStore);
   const isNew = account?.isNew ?? true;

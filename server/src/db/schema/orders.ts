@@ -12,6 +12,8 @@ import {
   text,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { Declaration } from '@tienda/core/contacts/declarations';
+import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { OrderEvent } from '@tienda/core/orders/order';
 import type { PaymentWay } from '../../gateways/payments/paymentGateway';
 import { instant } from './instant';
@@ -32,6 +34,10 @@ export const customerOrder = pgTable(
     /** Where the rest of the money comes from, beside the balance. */
     way: jsonb().$type<PaymentWay | { readonly type: 'balance' }>().notNull(),
     agreements: jsonb().$type<readonly { id: string; version: string }[]>().notNull(),
+    /** Contacts of names that differ from the order's own, by name. */
+    differing: jsonb().$type<Readonly<Record<string, Partial<NameContacts>>>>().notNull().default({}),
+    /** What was said of the extensions' requirements, with their words on the day. */
+    declarations: jsonb().$type<readonly (Declaration & { readonly text: string })[]>().notNull().default([]),
     placedAt: instant('placed_at').notNull(),
     /** When the order is looked at again at the latest, whoever was at work on it. */
     lookAt: instant('look_at').notNull(),
@@ -87,6 +93,8 @@ export const heldName = pgTable(
     contactId: uuid('contact_id')
       .notNull()
       .references(() => contact.id),
+    /** The other contacts; the registrant where null. */
+    contacts: jsonb().$type<NameContacts>(),
     registeredOn: date('registered_on').notNull(),
     expiresOn: date('expires_on').notNull(),
     privacy: boolean().notNull(),

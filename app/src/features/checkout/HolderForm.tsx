@@ -1,0 +1,209 @@
+import { classValidatorResolver } from '@hookform/resolvers/class-validator';
+import 'reflect-metadata';
+import { useEffect } from 'react';
+import { Controller, useForm, type Control, type FieldPath } from 'react-hook-form';
+import { View } from 'react-native';
+import { Contact, needsPostalCode, needsRegion, regionsOf } from '@tienda/core/contacts/contact';
+import { contactKinds, isOrganisation } from '@tienda/core/contacts/contactKind';
+import { ApiProblem } from '../../api/client';
+import { chargesVat } from '@tienda/core/pricing/tax';
+import { useKeepContact, type KeptContact } from '../../api/me';
+import { countries, countryText } from '../../texts/format';
+import { problemText } from '../../texts/problems';
+import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
+import { Card } from '../../ui/Card';
+import { Choice } from '../../ui/Choice';
+import { Failure } from '../../ui/Empty';
+import { Field } from '../../ui/Field';
+import { useBuyer } from '../tally/buyer';
+import { CardFile } from './CardFile';
+import { draftStore } from './draftStore';
+import { PhoneField } from './PhoneField';
+
+const words = texts.checkout.holder;
+const resolver = classValidatorResolver(Contact);
+
+interface HolderFormProps {
+  /** Whose details the form begins with. */
+  readonly known: Contact | undefined;
+  readonly email: string;
+  readonly onKept: (kept: KeptContact) => void;
+}
+
+/**
+ * Begins with what was typed before and not kept, else with the latest holder. What is typed survives a refusal and
+ * a reload, and the first mistake takes the focus.
+ */
+export function HolderForm({ known, email, onKept }: HolderFormProps) {
+  const { customer } = useBuyer();
+  const keep = useKeepContact();
+  const { control, handleSubmit, watch, setError, setValue, reset } = useForm<Contact>({
+    resolver,
+    defaultValues: draftStore.get() ?? valuesOf(known, customer.country, email),
+    mode: 'onBlur',
+    reValidateMode: 'onChange',
+  });
+  const [kind, country] = watch(['kind', 'country']);
+  useEffect(() => {
+    const watching = watch((typed) => draftStore.set({ ...valuesOf(undefined, '', ''), ...(typed as Contact) }));
+    return () => watching.unsubscribe();
+  }, [watch]);
+  const submit = handleSubmit((contact) =>
+    keep.mutate(withoutUnasked(contact), {
+      onSuccess: (kept) => {
+        draftStore.set(null);
+        onKept(kept);
+      },
+      onError: (fault) => {
+        if (!(fault instanceof ApiProblem)) return;
+        for (const { pointer, detail } of fault.errors) {
+          const field = fields.find((name) => `/${name}` === pointer);
+          if (field) setError(field, { type: 'server', message: detail });
+        }
+      },
+    }),
+  );
+  return (
+    <Card>
+      <CardFile onContact={(contact) => reset({ ...valuesOf(undefined, country, ''), ...contact })} />
+      <Controller
+        control={control}
+        name="kind"
+        render={({ field, fieldState }) => (
+          <Choice
+            label={words.kind}
+            value={field.value}
+            onChange={field.onChange}
+            options={contactKinds.map((value) => ({ value, title: words.kinds[value] }))}
+            error={fieldError(fieldState.error)}
+          />
+        )}
+      />
+      {isOrganisation(kind) ? (
+        <TextField control={control} name="organisation" label={words.organisation} autoComplete="organization" />
+      ) : null}
+      <TextField control={control} name="name" label={words.name} autoComplete="name" />
+      <Controller
+        control={control}
+        name="country"
+        render={({ field, fieldState }) => (
+          <Choice
+            label={words.country}
+            value={field.value}
+            onChange={(chosen) => {
+              field.onChange(chosen);
+              setValue('region', '');
+            }}
+            options={countries().map((value) => ({ value, title: countryText(value) }))}
+            autoComplete="country"
+            error={fieldError(fieldState.error)}
+          />
+        )}
+      />
+      {isOrganisation(kind) && chargesVat(country) ? (
+        <TextField control={control} mono name="vatId" label={words.vatId} hint={words.vatHint} autoComplete="off" />
+      ) : null}
+      <TextField control={control} name="street" label={words.street} autoComplete="street-address" />
+      <View style={{ flexDirection: 'row', gap: 12, flexWrap: 'wrap' }}>
+        {needsPostalCode(country) ? (
+          <TextField control={control} shared name="postalCode" label={words.postalCode} autoComplete="postal-code" />
+        ) : null}
+        <TextField control={control} shared name="city" label={words.city} autoComplete="address-level2" />
+      </View>
+      {needsRegion(country) ? (
+        <Controller
+          control={control}
+          name="region"
+          render={({ field, fieldState }) => (
+            <Choice
+              label={words.region}
+              value={field.value}
+              onChange={field.onChange}
+              options={['', ...regionsOf(country)].map((value) => ({ value, title: value || words.chooseRegion }))}
+              autoComplete="address-level1"
+              error={fieldError(fieldState.error)}
+            />
+          )}
+        />
+      ) : null}
+      <Controller
+        control={control}
+        name="phone"
+        render={({ field, fieldState }) => (
+          <PhoneField
+            ref={field.ref}
+            country={country}
+            value={field.value}
+            onChange={field.onChange}
+            onBlur={field.onBlur}
+            error={fieldError(fieldState.error)}
+          />
+        )}
+      />
+      <TextField control={control} name="email" label={words.email} inputMode="email" autoComplete="email" />
+      {keep.isError ? <Failure fault={keep.error} /> : null}
+      <Action kind="main" title={words.save} busy={keep.isPending} onPress={() => void submit()} />
+    </Card>
+  );
+}
+
+function valuesOf(known: Contact | undefined, country: string, email: string): Contact {
+  return {
+    kind: known?.kind ?? 'person',
+    name: known?.name ?? '',
+    organisation: known?.organisation ?? '',
+    vatId: known?.vatId ?? '',
+    street: known?.street ?? '',
+    city: known?.city ?? '',
+    region: known?.region ?? '',
+    postalCode: known?.postalCode ?? '',
+    country: known?.country ?? country,
+    phone: known?.phone ?? '',
+    email: known?.email ?? email,
+  };
+}
+
+/** What was typed in a field that is not asked for any more is left out. */
+function withoutUnasked({ vatId, ...contact }: Contact): Contact {
+  if (!isOrganisation(contact.kind)) return { ...contact, organisation: '' };
+  return vatId && chargesVat(contact.country) ? { ...contact, vatId } : contact;
+}
+
+const fields: readonly FieldPath<Contact>[] = ['kind', 'name', 'organisation', 'vatId', 'street', 'city', 'region', 'postalCode', 'country', 'phone', 'email']; // prettier-ignore
+
+/** In the reader's language: rules are known by their name, what the server said is said already. */
+function fieldError(error: { readonly type: string; readonly message?: string } | undefined): string | undefined {
+  return error?.message === undefined ? undefined : problemText(error.type, error.message);
+}
+
+interface TextFieldProps {
+  readonly control: Control<Contact>;
+  readonly name: Exclude<FieldPath<Contact>, 'kind'>;
+  readonly label: string;
+  readonly hint?: string;
+  readonly shared?: boolean;
+  readonly mono?: boolean;
+  readonly inputMode?: 'tel' | 'email';
+  readonly autoComplete: string;
+}
+
+function TextField({ control, name, label, ...rest }: TextFieldProps) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field, fieldState }) => (
+        <Field
+          {...rest}
+          ref={field.ref}
+          label={label}
+          value={field.value ?? ''}
+          onChange={field.onChange}
+          onBlur={field.onBlur}
+          error={fieldError(fieldState.error)}
+        />
+      )}
+    />
+  );
+}

@@ -1,0 +1,52 @@
+import type { Contact } from '../contacts/contact';
+import { readVCard, writeVCard } from './vcard';
+
+const maren: Contact = {
+  kind: 'company',
+  name: 'Maren Solvik',
+  organisation: 'Saltwhistle Boatworks',
+  street: '4 Slip Lane; Shed 2',
+  city: 'Ullvik',
+  region: '',
+  postalCode: 'V94 T1P0',
+  country: 'IE',
+  phone: '+353 20 915 0123',
+  email: 'maren@saltwhistle.example',
+};
+
+test('a contact reads back as it was written', () => {
+  expect(readVCard(writeVCard(maren))).toEqual(maren);
+  const person: Contact = { ...maren, kind: 'person', organisation: '', name: 'Ilse Tamboura, née Sørli' };
+  expect(readVCard(writeVCard(person))).toEqual(person);
+});
+
+test('a card is written in lines that RFC 6350 allows', () => {
+  const lines = writeVCard(maren).split('\r\n');
+  expect(lines[0]).toBe('BEGIN:VCARD');
+  expect(lines).toContain('VERSION:4.0');
+  expect(lines).toContain('ADR:;;4 Slip Lane\\; Shed 2;Ullvik;;V94 T1P0;IE');
+  expect(lines).toContain('TEL;VALUE=uri:tel:+353209150123');
+});
+
+test('an older card is read as far as it goes, and only the first of a file', () => {
+  const card = (name: string) =>
+    `BEGIN:VCARD\nVERSION:3.0\nFN:${name}\nN:Tamboura;Ilse;;;\nTEL;TYPE=WORK:+353 20 915 0177\nADR;TYPE=WORK:;;9 Quay Row;Ullvik;;;Ireland\nEND:VCARD\n`;
+  expect(readVCard(card('Ilse Tamboura') + card('Somebody Else'))).toEqual({
+    kind: 'person',
+    name: 'Ilse Tamboura',
+    organisation: '',
+    street: '9 Quay Row',
+    city: 'Ullvik',
+    region: '',
+    postalCode: '',
+    phone: '+353 20 915 0177',
+    email: '',
+  });
+});
+
+test.each(['', 'hello', 'BEGIN:VCALENDAR\nEND:VCALENDAR', 'BEGIN:VCARD\nVERSION:4.0\nEND:VCARD'])(
+  'what holds no card with a name is none: “%s”',
+  (text) => {
+    expect(readVCard(text)).toBeUndefined();
+  },
+);

@@ -1,0 +1,74 @@
+import ICAL from 'ical.js';
+import { parsePhoneNumberFromString } from 'libphonenumber-js';
+import type { Contact } from '../contacts/contact';
+
+/**
+ * A contact from the first vCard of a file (RFC 6350, and its forerunner 3.0), as far as the card says it.
+ *
+ * @returns undefined where there is no card with a name
+ */
+export function readVCard(text: string): Partial<Contact> | undefined {
+  const card = firstCard(text);
+  const name = textOf(card, 'fn');
+  if (!card || name === '') return undefined;
+  const address = partsOf(card, 'adr');
+  const part = (index: number) => address[index] ?? '';
+  const organisation = partsOf(card, 'org')[0] ?? '';
+  const country = part(6).toUpperCase();
+  const phone = textOf(card, 'tel').replace(/^tel:/, '');
+  return {
+    kind: organisation === '' ? 'person' : 'company',
+    name,
+    organisation,
+    street: [part(0), part(1), part(2)].filter(Boolean).join(', '),
+    city: part(3),
+    region: part(4),
+    postalCode: part(5),
+    ...(/^[A-Z]{2}$/.test(country) ? { country } : {}),
+    phone: parsePhoneNumberFromString(phone)?.formatInternational() ?? phone,
+    email: textOf(card, 'email'),
+  };
+}
+
+/** A contact as a vCard of version 4.0 (RFC 6350). */
+export function writeVCard(contact: Contact): string {
+  const { name, organisation, street, city, region, postalCode, country, phone, email, kind } = contact;
+  const card = new ICAL.Component('vcard');
+  card.addPropertyWithValue('version', '4.0');
+  card.addPropertyWithValue('kind', kind === 'person' ? 'individual' : 'org');
+  card.addPropertyWithValue('fn', name);
+  if (organisation) card.addPropertyWithValue('org', organisation);
+  const address = new ICAL.Property('adr', card);
+  address.setValue(['', '', street, city, region, postalCode, country]);
+  card.addProperty(address);
+  const tel = new ICAL.Property('tel', card);
+  tel.resetType('uri');
+  tel.setParameter('value', 'uri');
+  tel.setValue(`tel:${parsePhoneNumberFromString(phone)?.number ?? phone}`);
+  card.addProperty(tel);
+  card.addPropertyWithValue('email', email);
+  return `${card.toString()}\r\n`;
+}
+
+function firstCard(text: string): ICAL.Component | undefined {
+  try {
+    const parsed: unknown = ICAL.parse(text.trim());
+    const [first] = Array.isArray(parsed) && Array.isArray(parsed[0]) ? parsed : [parsed];
+    const card = new ICAL.Component(first as never);
+    return card.name === 'vcard' ? card : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+function textOf(card: ICAL.Component | undefined, property: string): string {
+  const value: unknown = card?.getFirstPropertyValue(property);
+  return typeof value === 'string' ? value.trim() : '';
+}
+
+/** The parts of a structured value, several values of a part joined. */
+function partsOf(card: ICAL.Component, property: string): string[] {
+  const value: unknown = card.getFirstPropertyValue(property);
+  const parts: unknown[] = Array.isArray(value) ? value : [value];
+  return parts.map((part) => (Array.isArray(part) ? part.join(', ') : typeof part === 'string' ? part : '').trim());
+}
