@@ -13,6 +13,7 @@ const { benchCore } = await import('./bench/core.mjs');
 const { benchFirstLoad } = await import('./bench/firstLoad.mjs');
 const { benchHttp } = await import('./bench/http.mjs');
 const { benchIdeas } = await import('./bench/ideas.mjs');
+const { benchOrders } = await import('./bench/orders.mjs');
 const { benchPreview } = await import('./bench/preview.mjs');
 const { benchScreen } = await import('./bench/screen.mjs');
 const { benchSearch } = await import('./bench/search.mjs');
@@ -34,6 +35,7 @@ const parts = {
   core: () => benchCore(),
   preview: () => benchPreview(url),
   http: () => benchHttp(url, env),
+  orders: () => benchOrders(),
   firstLoad: () => benchFirstLoad(url),
 };
 const asked = process.argv.slice(2);
