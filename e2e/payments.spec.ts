@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, freshWord, put, signedIn, test } from './shop';
+import { expect, fillCard, freshWord, put, signedIn, test } from './shop';
 
 /** Somebody with a name in the basket, at the review, who has agreed to the terms. */
 async function atReview(page: Page, baseURL: string, word = freshWord()): Promise<string> {
@@ -104,4 +104,25 @@ test('money is paid in, and pays for names; part of it where it does not suffice
   await expect(shop.getByText(/was taken, \$5.00 of it from your balance/)).toBeVisible();
   await shop.getByRole('link', { name: 'Account' }).click();
   await expect(shop.getByText(/−\$5.00 · paid|-\$5.00 · paid/)).toBeVisible();
+});
+
+test('a holder who comes back pays with the card kept: review, agree, pay, nothing typed', async ({
+  shop,
+  baseURL,
+}) => {
+  await atReview(shop, baseURL ?? '');
+  await fillCard(shop);
+  await shop.getByRole('switch', { name: 'Keep this card for the next time' }).click();
+  await pay(shop);
+  await registered(shop);
+  await put(shop, freshWord(), 'org');
+  await shop.getByRole('link', { name: 'Basket, 1 name' }).click();
+  await shop.getByRole('button', { name: 'Go to checkout' }).click();
+  await expect(shop.getByRole('radio', { name: 'Card ending in 0006' })).toBeChecked();
+  await agree(shop);
+  await pay(shop);
+  await registered(shop);
+  await shop.getByRole('link', { name: 'Account' }).click();
+  await shop.getByRole('button', { name: 'Forget it: Card ending in 0006' }).click();
+  await expect(shop.getByText('No cards kept.')).toBeVisible();
 });

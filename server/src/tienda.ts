@@ -15,6 +15,9 @@ import { BalanceStore } from './balance/store';
 import { basketRoutes } from './basket/routes';
 import { BasketService } from './basket/service';
 import { BasketStore } from './basket/store';
+import { cardRoutes } from './cards/routes';
+import { PaymentWays } from './cards/service';
+import { KeptCardStore } from './cards/store';
 import { CatalogueReader } from './catalogue/catalogue';
 import { catalogueRoutes } from './catalogue/routes';
 import { DemoClock } from './clock/clock';
@@ -114,8 +117,10 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const quotes = new QuoteService(catalogue, search, names, quoteStore, codeUses, clock);
   const payments = new HttpPayments(config.paymentsUrl, config.paymentsKey, config.noticeUrl);
   const invoices = new InvoiceStore(database);
+  const cards = new KeptCardStore(database);
+  const ways = new PaymentWays(cards, payments, clock);
   const balances = new BalanceStore(database);
-  const balance = new BalanceService(pool, balances, payments, clock, config.publicUrl);
+  const balance = new BalanceService(pool, balances, payments, ways, clock, config.publicUrl);
   const mails = new OutgoingMailStore(database);
   const outbox = new Outbox(mails, mail, (document) => attachmentOf(invoices, document), clock, log);
   const afterwards = config.dieAfter > 0 ? deathAfter(config.dieAfter) : undefined;
@@ -174,6 +179,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     balances,
     invoices,
     worker,
+    ways,
     catalogue,
     queue,
     clock,
@@ -216,6 +222,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     orders: orderService,
     invoices,
     balance,
+    cards,
     watches,
     offers,
     clock,
@@ -235,6 +242,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     ...paymentNoticeRoutes(config.noticeSecret, orders, worker, queue, balance),
     ...balanceRoutes(balance, idempotency),
     ...invoiceRoutes(invoices),
+    ...cardRoutes(cards),
     ...holderRoutes(holders),
     ...lookupRoutes(rdap, catalogue),
     ...ideaRoutes(new IdeaService(catalogue, new WordFile(config.words), search), log),

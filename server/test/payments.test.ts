@@ -262,3 +262,29 @@ test('invoices are numbered without gaps, however many are issued at once', asyn
   const numbers = orders.map(({ documents }) => Number(documents[0].number.split('-')[1])).sort((a, b) => a - b);
   expect(numbers).toEqual(numbers.map((_, index) => (numbers[0] ?? 0) + index));
 });
+
+test('a card is kept only where that is wanted, pays again without being typed, and is forgotten', async () => {
+  const { visitor } = await server.member();
+  const { tokenFor } = await import('../../scripts/demo.mjs');
+  const { paymentsUrl } = await visitor.expect(200, 'GET', '/api/session');
+  const buy = async (payment: object) =>
+    untilEnded(visitor, (await orderNames(visitor, [{ name: org() }], { payment: payment as never })).id);
+  await buy({ method: 'card', token: await tokenFor(paymentsUrl) });
+  expect(await visitor.expect(200, 'GET', '/api/me/cards')).toEqual([]);
+  await buy({ method: 'card', token: await tokenFor(paymentsUrl), keep: true });
+  const [card] = await visitor.expect(200, 'GET', '/api/me/cards');
+  expect(card).toEqual({ id: expect.any(String), last4: '0006' });
+  const order = await buy({ method: 'card', card: card.id });
+  expect(await intentsOf(order.id)).toMatchObject([{ status: 'captured', captured: order.total }]);
+
+  const other = await server.member();
+  const { readyToOrder } = await import('../../scripts/demo.mjs');
+  const theirs = await readyToOrder(other.visitor, [{ name: org() }], {
+    payment: { method: 'card', card: card.id } as never,
+  });
+  const refused = await other.visitor.send('POST', '/api/me/orders', theirs.order, { 'Idempotency-Key': 'x' });
+  expect(refused.body.errors[0]).toMatchObject({ pointer: '/payment/card', code: 'unknownCard' });
+  await other.visitor.expect(404, 'DELETE', `/api/me/cards/${card.id}`);
+  await visitor.expect(204, 'DELETE', `/api/me/cards/${card.id}`);
+  expect(await visitor.expect(200, 'GET', '/api/me/cards')).toEqual([]);
+});

@@ -96,7 +96,7 @@ export function usePlaceOrder() {
   return useMutation({
     mutationFn: (order: OrderRequest) =>
       call<ShownOrder>('POST', '/api/me/orders', order, {
-        'Idempotency-Key': `${order.quoteId} ${order.payment.method} ${order.payment.token ?? ''}`,
+        'Idempotency-Key': `${order.quoteId} ${order.payment.method} ${order.payment.token ?? order.payment.card ?? ''}`,
       }),
     onSuccess: async (order) => {
       queries.setQueryData(['me', 'orders', order.id], order);
@@ -104,6 +104,7 @@ export function usePlaceOrder() {
       await queries.invalidateQueries({ queryKey: ['session'] });
       await queries.invalidateQueries({ queryKey: ['me', 'orders'], exact: true });
       await queries.invalidateQueries({ queryKey: ['me', 'balance'] });
+      await queries.invalidateQueries({ queryKey: ['me', 'cards'] });
     },
   });
 }

@@ -11,7 +11,30 @@ export interface PaymentBody {
   readonly method: PaymentMethod;
   /** The provider's token of a card. */
   readonly token?: string;
+  /** A card kept before, by its id. */
+  readonly card?: string;
+  /** The card is kept for the next time. */
+  readonly keep?: boolean;
   readonly phone?: string;
+}
+
+/** A card that was kept before. */
+export interface KeptCard {
+  readonly id: string;
+  readonly last4: string;
+}
+
+/** The latest first. */
+export function useCards() {
+  return useMine<KeptCard[]>(['cards'], '/api/me/cards');
+}
+
+export function useForgetCard() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (id: string) => call<undefined>('DELETE', `/api/me/cards/${id}`),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['me', 'cards'] }),
+  });
 }
 
 const balanceKey = ['me', 'balance'];

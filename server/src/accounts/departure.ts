@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import type { BalanceService } from '../balance/service';
 import type { BasketStore } from '../basket/store';
+import type { KeptCardStore } from '../cards/store';
 import type { Clock } from '../clock/clock';
 import type { ContactStore } from '../contacts/store';
 import { Problem } from '../http/problem';
@@ -21,6 +22,7 @@ export interface DepartureParts {
   readonly orders: OrderService;
   readonly invoices: InvoiceStore;
   readonly balance: BalanceService;
+  readonly cards: KeptCardStore;
   readonly watches: WatchService;
   readonly offers: OfferService;
   readonly clock: Clock;
@@ -32,7 +34,7 @@ export class Departure {
 
   /** All that is kept of the account, but for what nobody may see: digests and secrets. */
   async everything(accountId: string): Promise<object> {
-    const { accounts, basket, contacts, names, orders, invoices, balance, watches, offers, clock } = this.parts;
+    const { accounts, basket, contacts, names, orders, invoices, balance, cards, watches, offers, clock } = this.parts;
     const account = await accounts.byId(accountId);
     if (!account) throw new Error('The account is gone');
     const { email, autoRenew, marketing, createdAt, twoStepSince, basketId } = account;
@@ -45,6 +47,7 @@ export class Departure {
       invoices: (await invoices.ofAccount(accountId)).map(({ invoice }) => invoice),
       balance: await balance.show(accountId),
       topUps: await balance.list(accountId),
+      cards: (await cards.ofAccount(accountId)).map(({ last4 }) => ({ last4 })),
       basket: await basket.lines(basketId),
       watches: await watches.list(accountId),
       offers: await offers.list(accountId),
@@ -58,7 +61,7 @@ export class Departure {
    * @throws Problem 409 where names, money or an order under way would be lost
    */
   async close(accountId: string): Promise<void> {
-    const { accounts, sessions, basket, contacts, names, orders, balance, watches, offers, clock } = this.parts;
+    const { accounts, sessions, basket, contacts, names, orders, balance, cards, watches, offers, clock } = this.parts;
     const held = await names.ofAccount(accountId);
     if (held.length > 0)
       throw stays(
@@ -73,6 +76,7 @@ export class Departure {
     const account = await accounts.byId(accountId);
     if (account) await basket.empty(account.basketId);
     for (const { name } of await watches.list(accountId)) await watches.end(accountId, name);
+    for (const { id } of await cards.ofAccount(accountId)) await cards.forget(accountId, id);
     await offers.forget(accountId);
     await contacts.forgetUnused(accountId);
     await accounts.change(accountId, {

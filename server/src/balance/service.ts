@@ -2,12 +2,12 @@ import type pg from 'pg';
 import { payBy, type PaymentMethod } from '@tienda/core/orders/payment';
 import { topUpLimits, type ShownBalance, type ShownTopUp, type TopUpState } from '@tienda/core/orders/topUp';
 import { convert, decimalAmount } from '@tienda/core/pricing/money';
+import type { PaymentWays } from '../cards/service';
 import type { Clock } from '../clock/clock';
 import { exclusively } from '../db/database';
 import { PaymentSilent, type PaymentGateway, type PaymentStanding } from '../gateways/payments/paymentGateway';
 import { badField, notFound } from '../http/problem';
 import { isUuid, uuidFrom } from '../http/uuid';
-import { wayOf } from '../payments/models';
 import { rateOf } from '../pricing/rates';
 import type { NewTopUp } from './models';
 import type { BalanceStore, TopUp } from './store';
@@ -21,6 +21,7 @@ export class BalanceService {
     private readonly pool: pg.Pool,
     private readonly store: BalanceStore,
     private readonly payments: PaymentGateway,
+    private readonly ways: PaymentWays,
     private readonly clock: Clock,
     private readonly publicUrl: string,
   ) {}
@@ -51,7 +52,7 @@ export class BalanceService {
         `Pay in between ${decimalAmount(least, currency)} and ${decimalAmount(most, currency)} ${currency} at once.`,
       );
     const id = uuidFrom(`top-up ${accountId} ${key}`);
-    const way = wayOf(payment, `${this.publicUrl}/account`);
+    const way = await this.ways.of(accountId, payment, `${this.publicUrl}/account`);
     if (!way) throw badField('/payment/method', 'balanceItself', 'Pay into the balance by another way.');
     const now = this.clock.now();
     const row: TopUp = { id, accountId, currency, amount, way, state: { at: 'asked' }, createdAt: now, lookAt: now };

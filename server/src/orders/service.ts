@@ -9,6 +9,7 @@ import { quoteChanges, type QuoteChange } from '@tienda/core/pricing/quoteChange
 import type { AccountStore } from '../accounts/store';
 import type { BalanceStore } from '../balance/store';
 import type { BasketStore } from '../basket/store';
+import type { PaymentWays } from '../cards/service';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
 import type { ContactStore, StoredContact } from '../contacts/store';
@@ -17,7 +18,6 @@ import { badField, badFields, notFound, Problem, type FieldError } from '../http
 import { isUuid } from '../http/uuid';
 import type { InvoiceStore } from '../invoices/store';
 import type { OrderQueue } from '../jobs/queue';
-import { wayOf } from '../payments/models';
 import type { CodeUseStore } from '../promotions/store';
 import { promotionOf } from '../promotions/promotions';
 import type { QuoteService } from '../pricing/service';
@@ -41,6 +41,7 @@ export interface OrderServiceParts {
   readonly balances: BalanceStore;
   readonly invoices: InvoiceStore;
   readonly worker: OrderWorker;
+  readonly ways: PaymentWays;
   readonly catalogue: CatalogueReader;
   readonly queue: OrderQueue;
   readonly clock: Clock;
@@ -103,7 +104,8 @@ export class OrderService {
     });
     const { currency, tax, total } = today;
     const now = this.parts.clock.now();
-    const way = wayOf(wanted.payment, `${this.parts.publicUrl}/orders/${id}`) ?? { type: 'balance' };
+    const { ways, publicUrl } = this.parts;
+    const way = (await ways.of(accountId, wanted.payment, `${publicUrl}/orders/${id}`)) ?? { type: 'balance' };
     const balance = way.type === 'balance' ? total : Math.min(wanted.balance ?? 0, total);
     const funding = { method: balance === total ? 'balance' : way.type, balance } as const;
     const basketId = await this.parts.accounts.basketOf(accountId);
@@ -141,7 +143,10 @@ export class OrderService {
       },
     );
     this.parts.afterwards?.();
-    if (placed) await this.parts.queue.push(id);
+    if (placed) {
+      await ways.keep(accountId, wanted.payment);
+      await this.parts.queue.push(id);
+    }
     const head = await this.parts.orders.byQuote(stored.id, accountId);
     if (!head) throw changed('This quote was ordered already.');
     return this.show(head);

@@ -1,4 +1,4 @@
-import { IsIn, IsString, MaxLength } from 'class-validator';
+import { IsBoolean, IsIn, IsString, IsUUID, MaxLength } from 'class-validator';
 import { e164 } from '@tienda/core/contacts/contact';
 import { paymentMethods, type PaymentMethod } from '@tienda/core/orders/payment';
 import type { PaymentWay } from '../gateways/payments/paymentGateway';
@@ -15,6 +15,16 @@ export class PaymentModel {
   @IsString({ message: 'The card is named by the token of the payment provider.' })
   @MaxLength(80)
   token?: string;
+
+  /** A card kept before, by its id, instead of a token. */
+  @MayBeLeftOut()
+  @IsUUID(undefined, { message: 'A kept card is named by its id.' })
+  card?: string;
+
+  /** The card is kept for the next time. */
+  @MayBeLeftOut()
+  @IsBoolean({ message: 'Whether the card is kept is true or false.' })
+  keep?: boolean;
 
   /** The number of the phone that approves, where it is mobile. */
   @MayBeLeftOut()

@@ -55,11 +55,22 @@ export async function startPayments(config: StandInConfig, database: Database, l
     ctx.body = { token, last4 };
   });
 
-  router.use('/v1/intents', async (ctx, next) => {
+  const shopOnly = async (ctx: Context, next: () => Promise<void>) => {
     if (ctx.get('Authorization') === `Bearer ${config.paymentsKey}`) return next();
     ctx.status = 401;
     ctx.body = { error: 'Unknown key' };
+  };
+  router.get('/v1/tokens/:id', shopOnly, async (ctx) => {
+    const [card] = await database
+      .select()
+      .from(cardToken)
+      .where(eq(cardToken.token, idOf(ctx)));
+    respond(
+      ctx,
+      card ? { status: 200, body: { last4: card.last4 } } : { status: 404, body: { error: 'Unknown token' } },
+    );
   });
+  router.use('/v1/intents', shopOnly);
   router.post('/v1/intents', (ctx) => once(ctx, 'authorise', (transaction) => beginIntent(transaction, fields(ctx))));
   router.post('/v1/intents/:id/capture', (ctx) =>
     once(ctx, 'capture', (transaction) => move(transaction, idOf(ctx), capture(Number(fields(ctx)['amount'])))),

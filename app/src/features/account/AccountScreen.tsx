@@ -14,6 +14,7 @@ import { Text } from '../../ui/Text';
 import { InboxLink } from '../inbox/InboxLink';
 import { AccountForms } from './AccountForms';
 import { Balance } from './Balance';
+import { Cards } from './Cards';
 import { Choices } from './Choices';
 import { Documents } from './Documents';
 import { Security } from './Security';
@@ -86,6 +87,7 @@ function SignedIn({ email, demo }: { readonly email: string; readonly demo: bool
       ))}
       <Documents />
       <Balance />
+      <Cards />
       <Text kind="heading" level={2} style={{ marginTop: 12, marginBottom: 6 }}>
         {words.contacts}
       </Text>

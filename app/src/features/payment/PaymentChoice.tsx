@@ -57,13 +57,17 @@ export function PaymentChoice({ form, due, currency, balance = 0, problem }: Pay
           />
         ))}
       </View>
-      {chosen === 'card' ? (
+      {chosen === 'card' && form.kept.length > 0 ? <KeptCards form={form} /> : null}
+      {chosen === 'card' && form.keptId === undefined ? (
         <CardForm
           card={form.card}
           onChange={form.setCard}
           strict={form.strict}
           problem={problem instanceof CardProblem ? problem : undefined}
         />
+      ) : null}
+      {chosen === 'card' && form.keptId === undefined ? (
+        <Toggle title={words.keep} detail={words.keepDetail} value={form.keep} onChange={form.setKeep} />
       ) : null}
       {chosen === 'mobile' ? (
         <Field
@@ -81,5 +85,22 @@ export function PaymentChoice({ form, due, currency, balance = 0, problem }: Pay
         <Notice kind="problem">{problem.message}</Notice>
       ) : null}
     </Card>
+  );
+}
+
+/** Cards kept before, of which one pays; or another that is typed. */
+function KeptCards({ form }: { readonly form: PaymentForm }) {
+  return (
+    <View role="radiogroup" aria-label={words.whichCard} style={{ marginBottom: 8 }}>
+      {form.kept.map(({ id, last4 }) => (
+        <Option
+          key={id}
+          title={words.cardEnding(last4)}
+          checked={form.keptId === id}
+          onPress={() => form.chooseKept(id)}
+        />
+      ))}
+      <Option title={words.otherCard} checked={form.keptId === undefined} onPress={() => form.chooseKept(undefined)} />
+    </View>
   );
 }

@@ -62,6 +62,21 @@ describe('ways to pay', () => {
     expect(await pay()).toEqual({ payment: { method: 'wallet' }, balance: 500 });
   });
 
+  test('a card kept before pays without being typed; another can be typed, and kept', async () => {
+    const server = new FakeServer();
+    server.account = { email: 'maren@saltwhistle.example' };
+    server.instead.set('GET /api/me/cards', { status: 200, body: [{ id: 'k1', last4: '0006' }] });
+    show(<Form />);
+    const kept = await screen.findByRole('radio', { name: 'Card ending in 0006' });
+    expect(kept.getAttribute('aria-checked')).toBe('true');
+    expect(screen.queryByLabelText('Card number')).toBeNull();
+    expect(await pay()).toEqual({ payment: { method: 'card', card: 'k1' } });
+    choose(/^Another card/);
+    expect(screen.getByLabelText('Card number')).toBeTruthy();
+    const keep = screen.getByRole('switch', { name: 'Keep this card for the next time' });
+    expect(keep.getAttribute('aria-checked')).toBe('false');
+  });
+
   test('where nothing is due nothing is asked for', async () => {
     show(<Form due={0} />);
     expect(await pay()).toEqual({ payment: { method: 'balance' } });

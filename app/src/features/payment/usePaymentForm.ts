@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { PaymentMethod } from '@tienda/core/orders/payment';
 import type { Minor } from '@tienda/core/pricing/money';
 import { cardToken, type TypedCard } from '../../api/card';
-import type { PaymentBody } from '../../api/payments';
+import { useCards, type KeptCard, type PaymentBody } from '../../api/payments';
 import { useSession } from '../../api/session';
 import { isComplete } from './CardForm';
 
@@ -12,6 +12,13 @@ const noCard: TypedCard = { number: '', expiry: '', cvc: '' };
 export interface PaymentForm {
   readonly method: PaymentMethod;
   readonly choose: (method: PaymentMethod) => void;
+  /** Cards kept before, and the one of them to pay with; another is typed where there is none. */
+  readonly kept: readonly KeptCard[];
+  readonly keptId: string | undefined;
+  readonly chooseKept: (id: string | undefined) => void;
+  /** The card typed is kept for the next time. */
+  readonly keep: boolean;
+  readonly setKeep: (keep: boolean) => void;
   readonly card: TypedCard;
   readonly setCard: (card: TypedCard) => void;
   readonly phone: string;
@@ -45,6 +52,11 @@ export function methodFor(chosen: PaymentMethod, due: Minor, balance: Minor): Pa
 export function usePaymentForm(): PaymentForm {
   const paymentsUrl = useSession().data?.paymentsUrl ?? '';
   const [method, choose] = useState<PaymentMethod>('card');
+  const kept = useCards().data ?? [];
+  const [chosenKept, setChosenKept] = useState<string | null>();
+  const [keep, setKeep] = useState(false);
+  // The latest is there to pay with, until another or none of them is chosen.
+  const keptId = chosenKept === null ? undefined : (chosenKept ?? kept[0]?.id);
   const [card, setCard] = useState(noCard);
   const [phone, setPhone] = useState('');
   const [withBalance, setWithBalance] = useState(false);
@@ -54,10 +66,32 @@ export function usePaymentForm(): PaymentForm {
     setStrict(true);
     const by = due === 0 ? 'balance' : methodFor(method, due, balance);
     const part = by !== 'balance' && withBalance && balance > 0 ? { balance: Math.min(balance, due) } : {};
-    if (by === 'card' && !isComplete(card)) return undefined;
-    const token = by === 'card' ? { token: await cardToken(paymentsUrl, card) } : {};
-    return { payment: { method: by, ...token, ...(by === 'mobile' ? { phone } : {}) }, ...part };
+    if (by === 'card' && keptId === undefined && !isComplete(card)) return undefined;
+    const what = by === 'card' ? await cardPart() : {};
+    return { payment: { method: by, ...what, ...(by === 'mobile' ? { phone } : {}) }, ...part };
   }
 
-  return { method, choose, card, setCard, phone, setPhone, withBalance, setWithBalance, strict, prepare };
+  async function cardPart(): Promise<Pick<PaymentBody, 'token' | 'card' | 'keep'>> {
+    if (keptId !== undefined) return { card: keptId };
+    return { token: await cardToken(paymentsUrl, card), ...(keep ? { keep } : {}) };
+  }
+
+  const chooseKept = (id: string | undefined) => setChosenKept(id ?? null);
+  return {
+    kept,
+    keptId,
+    chooseKept,
+    keep,
+    setKeep,
+    method,
+    choose,
+    card,
+    setCard,
+    phone,
+    setPhone,
+    withBalance,
+    setWithBalance,
+    strict,
+    prepare,
+  };
 }

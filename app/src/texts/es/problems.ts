@@ -43,6 +43,7 @@ export const problems: Readonly<Record<string, string>> = {
   sameMail: 'Ese es el correo que la cuenta ya tiene.',
   balanceTooLow: 'En su saldo hay menos que eso: pague el resto de otra manera, o ingrese antes.',
   outOfRange: 'El importe es demasiado pequeño o demasiado grande.',
+  unknownCard: 'Esa tarjeta ya no está guardada: escríbala otra vez.',
   tokenNeeded: 'Escriba antes la tarjeta.',
   wrongCode: 'El código no es ese: revíselo o pida otro.',
   codeExpired: 'El código ya no vale: pida otro.',

@@ -82,3 +82,22 @@ export const invoiceCounter = pgTable(
   },
   (table) => [primaryKey({ columns: [table.kind, table.year] })],
 );
+
+/** A card that its holder wants to pay with again. */
+export const keptCard = pgTable(
+  'kept_card',
+  {
+    id: uuid().primaryKey().defaultRandom(),
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id, { onDelete: 'cascade' }),
+    /** The provider's; the number is not known here. */
+    token: text().notNull(),
+    last4: text().notNull(),
+    createdAt: instant('created_at').notNull(),
+  },
+  (table) => [
+    unique('kept_card_once').on(table.accountId, table.token),
+    index('kept_card_account').on(table.accountId),
+  ],
+);

@@ -36,6 +36,11 @@ export class HttpPayments implements PaymentGateway {
     return this.standing(expected(await this.send('GET', `/v1/intents/${intent}`)));
   }
 
+  async card(token: string): Promise<{ last4: string } | undefined> {
+    const answer = await this.send('GET', `/v1/tokens/${encodeURIComponent(token)}`);
+    return answer.status === 404 ? undefined : { last4: textOf(expected(answer)['last4'], '') };
+  }
+
   async capture(intent: string, amount: number, key: string): Promise<void> {
     expected(await this.send('POST', `/v1/intents/${intent}/capture`, key, { amount }));
   }

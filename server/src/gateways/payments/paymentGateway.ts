@@ -40,6 +40,8 @@ export interface PaymentGateway {
   begin(request: PaymentRequest, key: string): Promise<PaymentStanding>;
   /** @throws PaymentSilent */
   look(intent: string): Promise<PaymentStanding>;
+  /** What may be told of a card; undefined where the token is not known. @throws PaymentSilent */
+  card(token: string): Promise<{ readonly last4: string } | undefined>;
   /** Takes at most what is held; the rest is let go. @throws PaymentSilent */
   capture(intent: string, amount: Minor, key: string): Promise<void>;
   /** Lets held money go, or waits for the buyer no more; tells where the payment stands after that. @throws PaymentSilent */
