@@ -43,9 +43,9 @@ test('a forgotten password is set anew by mail', async ({ shop, page, baseURL })
   await shop.getByRole('button', { name: 'Send me a code' }).click();
   await expect(shop.getByText(/has an account, a code of six digits is on its way there/)).toBeVisible();
   await shop.getByLabel('Code from the mail').fill(await codeIn(page, email));
-  await shop.getByLabel('New password').fill('dragon-12345');
+  await shop.getByLabel('New password', { exact: true }).fill('dragon-12345');
   await expect(shop.getByText(/is not among the first that thieves try$/)).toBeVisible();
-  await shop.getByLabel('New password').fill('three grey herons');
+  await shop.getByLabel('New password', { exact: true }).fill('three grey herons');
   await shop.getByRole('button', { name: 'Set it and sign in' }).click();
   await expect(shop.getByText(`Signed in as ${email}`)).toBeVisible();
 });
@@ -57,6 +57,7 @@ test('the mail address is changed with the codes sent to both', async ({ shop, p
   await shop.getByLabel('New mail address').fill(wanted);
   await shop.getByLabel('Password', { exact: true }).fill(password);
   await shop.getByRole('button', { name: 'Send both codes' }).click();
+  await expect(shop.getByLabel(`Code sent to ${email}`)).toBeVisible();
   await shop.getByLabel(`Code sent to ${email}`).fill(await codeIn(page, email));
   await shop.getByLabel(`Code sent to ${wanted}`).fill(await codeIn(page, wanted));
   await shop.getByRole('button', { name: 'Save', exact: true }).click();

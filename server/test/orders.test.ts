@@ -141,6 +141,16 @@ test('the same order sent twice, by key or by quote, is one order', async () => 
   expect([status, refusal.type]).toEqual([409, '/problems/key-reused']);
 });
 
+test('an order that was refused is mended and sent again under its key', async () => {
+  const { visitor } = await server.member();
+  const { order } = await readyToOrder(visitor, [{ name: `${unique('sw')}.org` }]);
+  const send = (payment: object) =>
+    visitor.send('POST', '/api/me/orders', { ...order, payment }, { 'Idempotency-Key': 'mend' });
+  const refused = await send({ method: 'mobile', phone: '020 915 0199' });
+  expect(refused.body.errors[0].pointer).toBe('/payment/phone');
+  expect((await send({ method: 'mobile', phone: '+353 20 915 0199' })).status).toBe(201);
+});
+
 test('terms not agreed to, a contact of someone else, a quote for another holder: each is refused', async () => {
   const { visitor } = await server.member();
   const other = await server.member();

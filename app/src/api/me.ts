@@ -90,13 +90,17 @@ export interface OrderRequest {
   readonly balance?: number;
 }
 
-/** Sending the same quote twice is one order: the quote is its key. */
+/** The same quote paid the same way is one order, however often it is sent. */
+function keyOf({ quoteId, payment: { method, token, card, phone } }: OrderRequest): string {
+  return [quoteId, method, token ?? card ?? phone?.replace(/\W/g, '') ?? ''].join(' ').slice(0, 100);
+}
+
 export function usePlaceOrder() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (order: OrderRequest) =>
       call<ShownOrder>('POST', '/api/me/orders', order, {
-        'Idempotency-Key': `${order.quoteId} ${order.payment.method} ${order.payment.token ?? order.payment.card ?? ''}`,
+        'Idempotency-Key': keyOf(order),
       }),
     onSuccess: async (order) => {
       queries.setQueryData(['me', 'orders', order.id], order);

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import type { Context } from 'koa';
 import type { Clock } from '../clock/clock';
 import type { Database } from '../db/database';
@@ -42,7 +42,11 @@ export class Idempotency {
       if (earlier?.status) return { status: earlier.status, body: earlier.body };
       // The first attempt is at work or died: the action itself is safe to repeat.
     }
-    const answer = await action();
+    const answer = await action().catch(async (refusal: unknown) => {
+      // What was refused may be mended and sent again under its key.
+      await this.database.delete(idempotentRequest).where(and(mine, isNull(idempotentRequest.status)));
+      throw refusal;
+    });
     await this.database
       .update(idempotentRequest)
       .set({ status: answer.status ?? 200, body: answer.body })

@@ -116,6 +116,24 @@ test('what the server finds wrong shows at its field', async () => {
   expect(mockNavigate).not.toHaveBeenCalled();
 });
 
+test('the first holder is kept with one tap too', async () => {
+  const server = await open();
+  type('Held by', 'company');
+  for (const [label, value] of [
+    ['Organisation', 'Saltwhistle Boatworks'],
+    ['Full name', 'Maren Solvik'],
+    ['Street and number', '4 Slip Lane'],
+    ['Town or city', 'Ullvik'],
+    ['Country', 'IE'],
+    ['Postal code', 'V94 T1P0'],
+    ['Phone, with country code', '+353 20 915 0123'],
+  ] as const)
+    type(label, value);
+  save();
+  await waitFor(() => expect(mockNavigate).toHaveBeenCalledWith('/checkout/review'));
+  expect(sent(server)).toHaveLength(1);
+});
+
 test('a phone number typed as at home is put in its international form when it is left', async () => {
   await open();
   type('Country', 'IE');

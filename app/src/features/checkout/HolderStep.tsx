@@ -50,7 +50,7 @@ export function HolderStep() {
       ) : null}
       {contacts.data && session.data?.account ? (
         <HolderForm
-          key={usual?.id}
+          key={another}
           known={another ? undefined : usual}
           email={another ? '' : session.data.account.email}
           onKept={use}

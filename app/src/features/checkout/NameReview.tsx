@@ -46,6 +46,11 @@ export function NameReview({ line, priced, quote, extension, usual, contacts }: 
       <Name unicode={line.unicode} role="heading" aria-level={2} />
       <View style={{ height: 8 }} />
       <ReadBack unicode={line.unicode} />
+      {line.name === line.unicode ? null : (
+        <Text kind="small" colour="quiet">
+          {words.asciiForm(line.name)}
+        </Text>
+      )}
       <CardRule />
       <ReviewRow
         title={heldBy}

@@ -84,6 +84,7 @@ export const checkout = {
     title: 'Review',
     readBack: 'Read it back. A name can’t be changed later.',
     lookAlike: (marks: string) => `Easily mistaken: ${marks}.`,
+    asciiForm: (name: string) => `Registries and mail programs write it ${name}.`,
     noLookAlike: 'No letters that are easily mistaken.',
     mark: (character: string, like: string) => `${character} for ${like}`,
     change: 'Change',

@@ -91,6 +91,7 @@ export const checkout: Texts['checkout'] = {
     title: 'Repaso',
     readBack: 'Léalo en voz alta. Un nombre no se puede cambiar después.',
     lookAlike: (marks) => `Fácil de confundir: ${marks}.`,
+    asciiForm: (name) => `Los operadores y programas de correo lo escriben ${name}.`,
     noLookAlike: 'Ninguna letra que se confunda con facilidad.',
     mark: (character, like) => `${character} por ${like}`,
     change: 'Cambiar',
