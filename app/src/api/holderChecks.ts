@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import { call } from './client';
-import { useMine } from './me';
+import { useMine } from './mine';
 
 /** Holders' addresses, and whether they are confirmed. */
 export function useHolderChecks() {

@@ -10,16 +10,11 @@ import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { Currency } from '@tienda/core/pricing/money';
 import { checkoutStore } from './checkoutStore';
 import { call } from './client';
+import { useMine } from './mine';
 import type { PaymentBody } from './payments';
 import { useSession } from './session';
 import { currencyStore } from './currencyStore';
 import { useStored } from './stored';
-
-/** Everything of the account is kept under `me`, so that signing out forgets it. */
-export function useMine<Result>(key: readonly string[], path: string) {
-  const signedIn = !!useSession().data?.account;
-  return useQuery({ queryKey: ['me', ...key], queryFn: () => call<Result>('GET', path), enabled: signedIn });
-}
 
 export type KeptContact = Contact & { readonly id: string };
 

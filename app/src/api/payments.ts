@@ -4,7 +4,7 @@ import type { PaymentMethod } from '@tienda/core/orders/payment';
 import type { ShownBalance, ShownTopUp } from '@tienda/core/orders/topUp';
 import type { Currency, Minor } from '@tienda/core/pricing/money';
 import { call } from './client';
-import { useMine } from './me';
+import { useMine } from './mine';
 
 /** How something is paid, as the server takes it. */
 export interface PaymentBody {

@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { call } from './client';
-import { useMine } from './me';
+import { useMine } from './mine';
 import { entered, keepAccount, type AccountView, type SessionView } from './session';
 
 /** A place where the account is signed in. */

@@ -83,7 +83,7 @@ export const checkout: Texts['checkout'] = {
     title: 'Lo que piden estas extensiones',
     why: 'Sus operadores solo aceptan nombres de titulares para quienes esto es cierto, y pueden retirar un nombre si no lo es.',
     isSo: 'es así',
-    evidence: (name) => `Número del registro o de socio, para ${name}`,
+    evidence: (name) => `Número de colegiado o de socio, para ${name}`,
     evidenceNeeded: 'Hace falta el número: con él lo comprueba el operador.',
     missing: 'Diga de cada uno que es así, o quite el nombre de la cesta.',
   },
