@@ -23,7 +23,7 @@ test('a second step is added, asked for at the next sign-in, and a recovery code
   await expect(shop.getByText('On. 10 recovery codes left.')).toBeVisible();
 
   await shop.getByRole('button', { name: 'Sign out', exact: true }).click();
-  await shop.getByLabel('Mail address').fill(email);
+  await shop.getByLabel('Mail address', { exact: true }).fill(email);
   await shop.getByLabel('Password', { exact: true }).fill(password);
   await shop.getByRole('button', { name: 'Sign in' }).click();
   await shop.getByLabel('Code', { exact: true }).fill('000000');
@@ -38,7 +38,7 @@ test('a second step is added, asked for at the next sign-in, and a recovery code
 test('a forgotten password is set anew by mail', async ({ shop, page, baseURL }) => {
   const email = await signedIn(shop, baseURL ?? '', false);
   await shop.getByRole('button', { name: 'Sign out', exact: true }).click();
-  await shop.getByLabel('Mail address').fill(email);
+  await shop.getByLabel('Mail address', { exact: true }).fill(email);
   await shop.getByRole('button', { name: 'I have forgotten it' }).click();
   await shop.getByRole('button', { name: 'Send me a code' }).click();
   await expect(shop.getByText(/has an account, a code of six digits is on its way there/)).toBeVisible();

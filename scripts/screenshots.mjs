@@ -79,11 +79,6 @@ await emptyBasket();
 await picture('find-phone', phone, findWithTally);
 await picture('find-phone-dark', phone, findWithTally, { colorScheme: 'dark' });
 await picture('find-wide', wide, findWithTally);
-await picture('filters-phone', phone, async (page) => {
-  await find('saltwhistle')(page);
-  await page.getByRole('button', { name: 'Filters' }).click();
-  await page.getByLabel('First year, at most USD').fill('5');
-});
 const nameOf = (name, shown) => async (page) => {
   await page.goto(`${url}/find/${name}`);
   await page.getByRole('heading', { name: shown }).waitFor();
@@ -140,6 +135,15 @@ await picture(
   as(async (page) => {
     await page.goto(`${url}/checkout/review`);
     await page.getByLabel('Card number').waitFor();
+  }),
+);
+await picture(
+  'pay-phone',
+  phone,
+  as(async (page) => {
+    await page.goto(`${url}/checkout/review`);
+    await page.getByRole('radio', { name: /^Bank transfer/ }).click();
+    await page.getByText(/No registry holds a name/).scrollIntoViewIfNeeded();
   }),
 );
 await emptyBasket();

@@ -1,3 +1,6 @@
+import { openDatabase, type OpenDatabase } from '../src/db/database';
+import { OutgoingMailStore } from '../src/mails/store';
+import { unique } from './serverProcess';
 import { fromEvents, type OrderEvent, type OrderLine } from '@tienda/core/orders/order';
 import { endedMail, receivedMail } from '../src/orders/mails';
 import { contactsOf } from '@tienda/core/contacts/roles';
@@ -150,5 +153,34 @@ describe('what a registration is recognised by', () => {
       { type: 'tech', id: contactHandle('ilse', true) },
       { type: 'billing', id: contactHandle('maren', true) },
     ]);
+  });
+});
+
+describe('mail that waits', () => {
+  let open: OpenDatabase;
+  const sent: string[] = [];
+  beforeAll(async () => {
+    open = await openDatabase(process.env['DATABASE_URL'] ?? '');
+  });
+  afterAll(() => open.pool.end());
+
+  test('goes out once under a key, and one that fails holds up none of the others', async () => {
+    const store = new OutgoingMailStore(open.database);
+    const now = () => new Date();
+    const mail = (to: string) => ({ to, subject: to, text: '' });
+    const [bad, good] = [unique('bad'), unique('good')];
+    await open.database.transaction(async (transaction) => {
+      await store.put(transaction, bad, mail(bad), now());
+      await store.put(transaction, good, mail(good), now());
+      await store.put(transaction, good, mail(`${good} again`), now());
+    });
+    const send = ({ to }: { to: string }) => {
+      if (to === bad) return Promise.reject(new Error('no such mailbox'));
+      sent.push(to);
+      return Promise.resolve();
+    };
+    for (let round = 0; round < 6; round += 1) await store.sendNext(send, now);
+    expect(sent.filter((to) => to.startsWith(good))).toEqual([good]);
+    await store.sendNext(({ to }) => (to === bad ? Promise.resolve() : send({ to })), now);
   });
 });

@@ -23,14 +23,19 @@ export function useBasketCount(): number {
   return useQuery({ ...basketQuery, select: ({ lines }) => lines.length }).data ?? 0;
 }
 
+/** Changes that this page has made to the basket so far. */
+let changesMade = 0;
+
 /** The basket once its registries have been asked of what was not known lately; shown wherever the basket is. */
 export function useBasketCheck() {
   const queries = useQueryClient();
   return useQuery({
     queryKey: ['basketCheck'],
     queryFn: async () => {
+      const before = changesMade;
       const basket = await call<BasketView>('GET', '/api/basket?check=true');
-      if (queries.isMutating({ mutationKey: key }) === 0) queries.setQueryData(key, basket);
+      // Registries take their time: what was changed meanwhile is newer than this answer.
+      if (changesMade === before) queries.setQueryData(key, basket);
       return basket;
     },
     gcTime: 0,
@@ -49,6 +54,7 @@ function useBasketChange<Change>(
     scope: { id: 'basket' },
     mutationFn: send,
     onMutate: async (change: Change) => {
+      changesMade += 1;
       await queries.cancelQueries({ queryKey: key });
       const before = queries.getQueryData<BasketView>(key);
       const basket = before ?? emptyBasket;

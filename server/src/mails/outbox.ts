@@ -41,13 +41,18 @@ export class Outbox {
       const attachments = mail.document ? [await this.attachment(mail.document)] : [];
       await this.gateway.send(mail, { messageId: key, attachments });
     };
+    const next = () => this.store.sendNext(send, () => this.clock.now());
     try {
       while (this.again) {
         this.again = false;
-        while (await this.store.sendNext(send, () => this.clock.now()));
+        for (let sent = await next(); sent; sent = await next()) if (sent.fault) return this.failed(sent.fault);
       }
     } catch (fault) {
-      this.log.warn({ fault: fault instanceof Error ? fault.message : String(fault) }, 'mail could not be sent');
+      this.failed(fault);
     }
+  }
+
+  private failed(fault: unknown): void {
+    this.log.warn({ fault: fault instanceof Error ? fault.message : String(fault) }, 'mail could not be sent');
   }
 }

@@ -1,7 +1,10 @@
-import { asc, eq, isNull } from 'drizzle-orm';
+import { and, asc, eq, isNull, lt } from 'drizzle-orm';
 import type { Database, Transaction } from '../db/database';
 import { outgoingMail } from '../db/schema';
 import type { Mail } from '../gateways/mail/mailGateway';
+
+/** A mail that failed so often is given up. */
+const mostAttempts = 500;
 
 export class OutgoingMailStore {
   constructor(private readonly database: Database) {}
@@ -12,23 +15,31 @@ export class OutgoingMailStore {
   }
 
   /**
-   * Takes the oldest unsent mail, calls `send` and marks it sent; other processes take others meanwhile.
+   * Takes an unsent mail, those that failed least first, then the oldest; calls `send` and notes how it came out.
+   * Other processes take others meanwhile.
    *
-   * @returns false where nothing is left to send
+   * @returns undefined where nothing is left to send; else the fault, or that there was none
    */
-  async sendNext(send: (mail: Mail, key: string) => Promise<void>, now: () => Date): Promise<boolean> {
+  async sendNext(
+    send: (mail: Mail, key: string) => Promise<void>,
+    now: () => Date,
+  ): Promise<{ readonly fault?: unknown } | undefined> {
     return this.database.transaction(async (transaction) => {
       const [next] = await transaction
         .select()
         .from(outgoingMail)
-        .where(isNull(outgoingMail.sentAt))
-        .orderBy(asc(outgoingMail.id))
+        .where(and(isNull(outgoingMail.sentAt), lt(outgoingMail.attempts, mostAttempts)))
+        .orderBy(asc(outgoingMail.attempts), asc(outgoingMail.id))
         .limit(1)
         .for('update', { skipLocked: true });
-      if (!next) return false;
-      await send(next.mail, next.key);
-      await transaction.update(outgoingMail).set({ sentAt: now() }).where(eq(outgoingMail.id, next.id));
-      return true;
+      if (!next) return undefined;
+      const outcome = await send(next.mail, next.key).then(
+        () => ({}),
+        (fault: unknown) => ({ fault }),
+      );
+      const noted = 'fault' in outcome ? { attempts: next.attempts + 1 } : { sentAt: now() };
+      await transaction.update(outgoingMail).set(noted).where(eq(outgoingMail.id, next.id));
+      return outcome;
     });
   }
 }

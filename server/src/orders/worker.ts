@@ -67,15 +67,22 @@ export class OrderWorker {
     return done ?? false;
   }
 
-  /** Money came for an order whose payment was given up: it goes back. */
-  async paidLate(orderId: string, intent: string): Promise<void> {
-    await this.alone(orderId, async (head) => {
+  /**
+   * Money came; where the order's payment was given up before, it goes back.
+   *
+   * @returns false where another process has the order just now: tell it again
+   * @throws PaymentSilent
+   */
+  async paidLate(orderId: string, intent: string): Promise<boolean> {
+    const done = await this.alone(orderId, async (head) => {
       const { payment } = await this.order(head);
-      if (payment.at !== 'declined') return;
+      if (payment.at !== 'declined') return true;
       const standing = await this.parts.payments.look(intent);
       if (standing.at === 'paid')
         await this.parts.recorder.record(head, { type: 'paidLate', intent, amount: standing.amount });
+      return true;
     });
+    return done ?? false;
   }
 
   /** Runs while no other process is at work on the order; undefined where one is. */

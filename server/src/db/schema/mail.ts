@@ -1,4 +1,4 @@
-import { bigint, index, jsonb, pgTable, text } from 'drizzle-orm/pg-core';
+import { bigint, index, jsonb, pgTable, smallint, text } from 'drizzle-orm/pg-core';
 import type { Mail } from '../../gateways/mail/mailGateway';
 import { instant } from './instant';
 
@@ -11,6 +11,8 @@ export const outgoingMail = pgTable(
     mail: jsonb().$type<Mail>().notNull(),
     createdAt: instant('created_at').notNull(),
     sentAt: instant('sent_at'),
+    /** Times that it could not be sent. */
+    attempts: smallint().notNull().default(0),
   },
-  (table) => [index('outgoing_mail_unsent').on(table.sentAt, table.id)],
+  (table) => [index('outgoing_mail_unsent').on(table.sentAt, table.attempts, table.id)],
 );
