@@ -35,13 +35,18 @@ export function entranceRoutes(
     route(
       'post',
       '/api/session',
-      { summary: 'Signs in, or asks for the second step', model: Credentials, perMinute: 10, perAddress: 10 },
+      { summary: 'Signs in, or asks for the second step', model: Credentials, perMinute: 10, failuresPerAddress: 10 },
       async ({ ctx, body: { email, password } }) => entrance.admit(ctx, await accounts.signIn(email, password)),
     ),
     route(
       'post',
       '/api/session/second-step',
-      { summary: 'Signs in with the code of the second step', model: SecondStep, perMinute: 10, perAddress: 10 },
+      {
+        summary: 'Signs in with the code of the second step',
+        model: SecondStep,
+        perMinute: 10,
+        failuresPerAddress: 10,
+      },
       async ({ ctx, body: { code } }) => {
         const awaiting = sessionOf(ctx)?.awaiting;
         if (!awaiting) throw new Problem(409, 'no-second-step', 'Sign in first', 'Type address and password first.');
@@ -65,7 +70,12 @@ export function entranceRoutes(
     route(
       'post',
       '/api/accounts/confirm',
-      { summary: 'Confirms the address with the code, and signs in', model: MailCode, perMinute: 20, perAddress: 20 },
+      {
+        summary: 'Confirms the address with the code, and signs in',
+        model: MailCode,
+        perMinute: 20,
+        failuresPerAddress: 20,
+      },
       async ({ ctx, body: { email, code } }) => entrance.enter(ctx, await accounts.confirm(email, code)),
     ),
     route(
@@ -84,7 +94,7 @@ export function entranceRoutes(
         summary: 'Sets a new password with the code, signs out everywhere, and signs in here',
         model: PasswordReset,
         perMinute: 10,
-        perAddress: 10,
+        failuresPerAddress: 10,
       },
       async ({ ctx, body: { email, code, password } }) => {
         const account = await accounts.reset(email, code, password);

@@ -51,6 +51,8 @@ interface Limit {
   readonly points: number;
   readonly seconds: number;
   readonly keyOf: (ctx: Context) => string | undefined;
+  /** What went well is not counted. */
+  readonly onlyFailures?: boolean;
 }
 
 /**
@@ -77,16 +79,23 @@ export function limiter(pool: pg.Pool, generosity: number): Limiter {
         if (key !== undefined) await count.consume(key).catch((refused: unknown) => refuse(ctx, refused));
       }
       await route.serve(ctx);
+      for (const { limit, counter: count } of counted) {
+        const key = limit.onlyFailures ? limit.keyOf(ctx) : undefined;
+        if (key !== undefined) await count.reward(key);
+      }
     };
   };
 }
 
-function limitsOf({ perMinute, perAddress }: Route): Limit[] {
+function limitsOf({ perMinute, perAddress, failuresPerAddress }: Route): Limit[] {
   return [
     ...(perMinute
       ? [{ points: perMinute, seconds: 60, keyOf: (ctx: Context) => sessionOf(ctx)?.accountId ?? ctx.ip }]
       : []),
     ...(perAddress ? [{ points: perAddress, seconds: 900, keyOf: accountWanted }] : []),
+    ...(failuresPerAddress
+      ? [{ points: failuresPerAddress, seconds: 900, keyOf: accountWanted, onlyFailures: true }]
+      : []),
   ];
 }
 

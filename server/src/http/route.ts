@@ -35,6 +35,8 @@ export interface Route {
   readonly perMinute?: number;
   /** How often it may be asked about one mail address or one account, by whomever, in a quarter of an hour. */
   readonly perAddress?: number;
+  /** The same, of requests that were refused: guesses. */
+  readonly failuresPerAddress?: number;
   readonly serve: (ctx: Context) => Promise<void>;
 }
 
@@ -45,6 +47,7 @@ interface RouteOptions<Body extends object> {
   readonly produces?: string;
   readonly perMinute?: number;
   readonly perAddress?: number;
+  readonly failuresPerAddress?: number;
 }
 
 const json = 'application/json';
@@ -56,7 +59,7 @@ export function route<Body extends object = never>(
   options: RouteOptions<Body>,
   handle: (asked: Asked<Body>) => Promise<Answer | undefined>,
 ): Route {
-  const { summary, model, query, produces = json, perMinute, perAddress } = options;
+  const { summary, model, query, produces = json, perMinute, perAddress, failuresPerAddress } = options;
   return {
     method,
     path,
@@ -67,6 +70,7 @@ export function route<Body extends object = never>(
     ...(query ? { query } : {}),
     ...(perMinute ? { perMinute } : {}),
     ...(perAddress ? { perAddress } : {}),
+    ...(failuresPerAddress ? { failuresPerAddress } : {}),
     serve: async (ctx) => {
       const params: Record<string, string> = ctx['params'];
       // PostgreSQL keeps no text with a NUL in it.
