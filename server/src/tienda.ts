@@ -56,6 +56,7 @@ import { offerRoutes } from './offers/routes';
 import { OfferService } from './offers/service';
 import { OfferStore } from './offers/store';
 import { orderRoutes } from './orders/routes';
+import { OrderChecks } from './orders/checks';
 import { OrderRecorder } from './orders/recorder';
 import { Registrar } from './orders/registrar';
 import { OrderService } from './orders/service';
@@ -180,6 +181,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     invoices,
     worker,
     ways,
+    checks: new OrderChecks(catalogue),
     catalogue,
     queue,
     clock,

@@ -29,7 +29,7 @@ function startServer(dieAfter = 0): Promise<ServerProcess> {
 /** Somebody ready to buy, with money on the balance where the course needs it. */
 async function makeReady({ names, method, balance }: Course) {
   const server = await startServer();
-  const { visitor, email } = await server.member();
+  const { visitor } = await server.member();
   if (method === 'balance' || balance) {
     const { tokenFor } = await import('../../scripts/demo.mjs');
     const { paymentsUrl } = await visitor.expect(200, 'GET', '/api/session');
@@ -46,7 +46,7 @@ async function makeReady({ names, method, balance }: Course) {
     },
   );
   await server.end();
-  return { visitor, email, ...ready };
+  return { visitor, ...ready };
 }
 
 /** Sends the order until a server lives long enough to answer: what a browser does when a line breaks. */
@@ -80,9 +80,10 @@ async function followed(
  * @returns the order once it has ended, with what the provider keeps of it
  */
 export async function buyThrough(course: Course) {
-  const { visitor, email, quote, order } = await makeReady(course);
+  const { visitor, quote, order } = await makeReady(course);
   let id: string | undefined;
   let deaths = 0;
+  let last: ServerProcess | undefined;
   for (const dieAfter of [...course.lives, 0]) {
     const server = await startServer(dieAfter);
     const died = new Promise<'died'>((resolve) => server.child.once('exit', () => resolve('died')));
@@ -91,29 +92,29 @@ export async function buyThrough(course: Course) {
       id ??= answered;
       return id === undefined ? died : Promise.race([died, followed(visitor, id, course, died)]);
     });
-    if ((await lived) === 'died') deaths += 1;
-    else {
-      await server.end('SIGKILL');
-      break;
+    if ((await lived) === 'died') {
+      deaths += 1;
+      continue;
     }
+    if (dieAfter === 0) last = server;
+    else await server.end('SIGKILL');
+    break;
   }
-  const server = await startServer();
+  const server = last ?? (await startServer());
   try {
     if (id === undefined) throw new Error('The order was never answered');
     const shown = await visitor.expect(200, 'GET', `/api/me/orders/${id}`);
     const held: { name: string; orderId: string }[] = await visitor.expect(200, 'GET', '/api/me/names');
     const { balances } = await visitor.expect(200, 'GET', '/api/me/balance');
-    const taken = await Promise.all(
-      course.names.map(async (name) => String((await visitor.send('GET', `/api/lookup/${name}`)).status)),
-    );
+    const lookups = new Map<string, number>();
+    for (const name of course.names) lookups.set(name, (await visitor.send('GET', `/api/lookup/${name}`)).status);
     return {
       shown,
       held,
       balance: balances[0]?.amount ?? 0,
-      taken,
+      lookups,
       intents: await intentsOf(id),
       deaths,
-      email,
       quote,
     };
   } finally {
@@ -123,10 +124,11 @@ export async function buyThrough(course: Course) {
 
 /** What must be true however often a server died. */
 export async function expectAllRight(course: Course, came: Awaited<ReturnType<typeof buyThrough>>): Promise<void> {
-  const { shown, held, intents, balance, quote } = came;
+  const { shown, held, intents, balance, quote, lookups } = came;
   expect(shown.ended).toBe(true);
   const registered = shown.lines.filter(({ state }: { state: { at: string } }) => state.at === 'registered');
   expect(held.map(({ name }) => name).sort()).toEqual(registered.map(({ name }: { name: string }) => name).sort());
+  for (const { name } of registered) expect([name, lookups.get(name)]).toEqual([name, 200]);
   const net: number = registered.reduce((sum: number, line: { net: number }) => sum + line.net, 0);
   const earned: number = net + Math.round(net * Number(quote.tax.rate));
   const taken = intents.reduce<number>((sum, { captured, status, amount, refunded }) => {

@@ -308,3 +308,19 @@ test('what an extension asks of its holders is to be said before, with the numbe
   expect(status).toBe(201);
   expect((await untilEnded(visitor, body.id)).status).toBe('registered');
 });
+
+test('a registry that takes Latin letters only gets them, or nothing is ordered', async () => {
+  const { visitor } = await server.member();
+  const { quote, order } = await readyToOrder(visitor, [{ name: `${unique('sw')}.org` }]);
+  const written = { ...marenContact, name: 'Марен Сольвик', city: 'Ullvík' };
+  const send = async (contact: object) => {
+    const { id } = await visitor.expect(201, 'POST', '/api/me/contacts', contact);
+    const body = { ...order, contactId: id };
+    return visitor.send('POST', '/api/me/orders', body, { 'Idempotency-Key': unique('key') });
+  };
+  const refused = await send(written);
+  expect(refused.body.errors[0]).toMatchObject({ pointer: '/contactId', code: 'latinNeeded' });
+  const placed = await send({ ...written, latinName: 'Maren Solvik' });
+  expect(placed.status).toBe(201);
+  expect(await untilEnded(visitor, placed.body.id)).toMatchObject({ status: 'registered', total: quote.total });
+});

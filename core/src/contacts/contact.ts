@@ -5,6 +5,7 @@ import {
   IsOptional,
   IsString,
   Length,
+  Matches,
   MaxLength,
   ValidateBy,
   type ValidationArguments,
@@ -26,6 +27,13 @@ export function regionsOf(country: string): readonly string[] {
   return regionsByCountry[country] ?? [];
 }
 
+/** Countries that write the postal code after the town. */
+const countriesWithCodeLast = new Set(['US', 'CA', 'AU', 'GB', 'IE', 'NZ', 'IN', 'SG', 'ZA', 'KR', 'TW', 'TH']);
+
+export function codeLast(country: string): boolean {
+  return countriesWithCodeLast.has(country);
+}
+
 /** Countries that have no postal codes, or none that everybody has. */
 const countriesWithoutPostalCode = new Set(['HK', 'AE', 'QA', 'PA', 'JM', 'GH', 'KE', 'UG', 'FJ', 'BS']);
 
@@ -41,6 +49,15 @@ function Text(field: string, max: number): PropertyDecorator {
       message: ({ value }: ValidationArguments) =>
         value === '' ? `${field} is needed.` : `${field} can have at most ${max} characters.`,
     })(target, property);
+  };
+}
+
+/** A text in ASCII that need not be there. */
+function Latin(max: number): PropertyDecorator {
+  return (target, property) => {
+    IsOptional()(target, property);
+    Matches(/^[\x20-\x7e]*$/, { message: 'Write this in Latin letters without marks.' })(target, property);
+    MaxLength(max, { message: `This can have at most ${max} characters.` })(target, property);
   };
 }
 
@@ -70,6 +87,19 @@ export class Contact {
   @IsString({ message: 'A VAT number is text.' })
   @MaxLength(20, { message: 'A VAT number has at most 20 characters.' })
   vatId?: string;
+
+  /** The same in Latin letters, where the contact is written in others; some registries take nothing else. */
+  @Latin(120)
+  latinName?: string;
+
+  @Latin(160)
+  latinOrganisation?: string;
+
+  @Latin(120)
+  latinStreet?: string;
+
+  @Latin(80)
+  latinCity?: string;
 
   @Text('Street and number', 120)
   street!: string;

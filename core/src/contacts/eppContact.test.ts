@@ -1,4 +1,4 @@
-import { Contact, e164, isPostalCodeIn, needsPostalCode, needsRegion } from './contact';
+import { codeLast, Contact, e164, isPostalCodeIn, needsPostalCode, needsRegion } from './contact';
 import { isOrganisation } from './contactKind';
 import { eppContact } from './eppContact';
 
@@ -36,6 +36,18 @@ test('an address with letters beyond ASCII goes in the local form', () => {
   expect(eppContact({ ...maren, city: 'Ullvík' }, 'TI1', true, 'code').postal).toBe('loc');
 });
 
+test('a registry that takes ASCII only gets the Latin form, or is not asked', () => {
+  const written = { ...maren, name: 'Марен Сольвик', city: 'Ullvík' };
+  const latin = { ...written, latinName: 'Maren Solvik' };
+  expect(eppContact(latin, 'TI1', true, 'code', true)).toMatchObject({
+    postal: 'int',
+    name: 'Maren Solvik',
+    city: 'Ullvik',
+  });
+  expect(eppContact(latin, 'TI1', true, 'code').name).toBe('Марен Сольвик');
+  expect(() => eppContact(written, 'TI1', true, 'code', true)).toThrow('no Latin form');
+});
+
 test('without privacy the registry is not asked to hide anything', () => {
   expect(eppContact(maren, 'TI1', false, 'code').disclose).toBe(true);
 });
@@ -61,6 +73,7 @@ test('countries differ in what an address needs', () => {
   expect([needsRegion('CA'), needsRegion('IE')]).toEqual([true, false]);
   expect([needsPostalCode('IE'), needsPostalCode('HK')]).toEqual([true, false]);
   expect(isPostalCodeIn('anything', 'AQ')).toBe(true);
+  expect([codeLast('IE'), codeLast('FR')]).toEqual([true, false]);
 });
 
 test('only a person is not an organisation', () => {

@@ -1,10 +1,25 @@
 import { parsePhoneNumberFromString } from 'libphonenumber-js';
 import type { EppContact } from '../epp/objects';
 import type { Contact } from './contact';
+import { inLatin, isAscii } from './latin';
 
-/** A contact as registries take it; `privacy` asks them not to show it. */
-export function eppContact(contact: Contact, handle: string, privacy: boolean, code: string): EppContact {
-  const { name, organisation, street, city, region, postalCode, country, phone, email } = contact;
+/**
+ * A contact as registries take it.
+ *
+ * @param privacy asks them not to show it
+ * @param isLatin the registry takes ASCII only
+ * @throws Error where it does, and the contact has no Latin form: to be asked for before
+ */
+export function eppContact(
+  contact: Contact,
+  handle: string,
+  privacy: boolean,
+  code: string,
+  isLatin = false,
+): EppContact {
+  const written = isLatin ? inLatin(contact) : contact;
+  if (!written) throw new Error(`${handle} has no Latin form`);
+  const { name, organisation, street, city, region, postalCode, country, phone, email } = written;
   return {
     id: handle,
     postal: isAscii([name, organisation ?? '', street, city, region].join('')) ? 'int' : 'loc',
@@ -26,8 +41,4 @@ export function eppContact(contact: Contact, handle: string, privacy: boolean, c
 function eppPhone(phone: string): string {
   const number = parsePhoneNumberFromString(phone);
   return number ? `+${number.countryCallingCode}.${number.nationalNumber}` : phone;
-}
-
-function isAscii(text: string): boolean {
-  return /^[\x20-\x7e]*$/.test(text);
 }

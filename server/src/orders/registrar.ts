@@ -1,5 +1,6 @@
 import { contactsOf, type NameContacts } from '@tienda/core/contacts/roles';
 import { eppContact } from '@tienda/core/contacts/eppContact';
+import { needsLatin } from '@tienda/core/contacts/latin';
 import type { EppDomainInfo } from '@tienda/core/epp/objects';
 import { isoDate } from '@tienda/core/lifecycle/isoDate';
 import { domainName } from '@tienda/core/names/domainName';
@@ -136,7 +137,9 @@ export class Registrar {
     const contact = await this.parts.contacts.find(head.accountId, id);
     if (!contact) throw new Error(`Order ${head.number} has lost a contact`);
     const handle = contactHandle(id, privacy);
-    await registry.needContact(eppContact(contact, handle, privacy, authCode(this.parts.secret, id, handle)));
+    await registry.needContact(
+      eppContact(contact, handle, privacy, authCode(this.parts.secret, id, handle), needsLatin(registry.id)),
+    );
   }
 
   /** The name is there and ours: registered, or being looked at. */

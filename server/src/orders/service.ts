@@ -23,6 +23,7 @@ import { promotionOf } from '../promotions/promotions';
 import type { QuoteService } from '../pricing/service';
 import type { QuoteStore, StoredQuote } from '../pricing/store';
 import type { NewOrder } from './models';
+import type { OrderChecks } from './checks';
 import type { OrderHead, OrderStore, StoredEvent } from './store';
 import type { OrderWorker } from './worker';
 
@@ -42,6 +43,7 @@ export interface OrderServiceParts {
   readonly invoices: InvoiceStore;
   readonly worker: OrderWorker;
   readonly ways: PaymentWays;
+  readonly checks: OrderChecks;
   readonly catalogue: CatalogueReader;
   readonly queue: OrderQueue;
   readonly clock: Clock;
@@ -66,9 +68,12 @@ export class OrderService {
     const contact = await this.parts.contacts.find(accountId, wanted.contactId);
     if (!contact) throw badField('/contactId', 'unknownContact', 'This contact is not among yours: choose another.');
     this.expectSameCustomer(stored, contact);
-    this.expectAgreed(stored, wanted);
-    const declarations = this.declared(stored, wanted);
-    const differing = await this.differing(accountId, stored, wanted);
+    const { checks } = this.parts;
+    checks.expectAgreed(stored, wanted);
+    const declarations = checks.declared(stored, wanted);
+    const kept = await this.parts.contacts.ofAccount(accountId);
+    const differing = checks.differing(kept, stored, wanted);
+    checks.expectLatin(kept, contact, stored, differing);
     const { quote: today, answers } = await this.parts.quotes.again(stored, accountId);
     const changes = quoteChanges(stored.quote, today);
     if (stored.validUntil <= this.parts.clock.now())
@@ -220,73 +225,6 @@ export class OrderService {
     const isSame = customer.country === country && (customer.vatId ?? '') === (vatId ?? '');
     if (!isSame || (customer.kind === 'business') !== isOrganisation(kind))
       throw changed('The quote was made for another holder. Look at the new one.');
-  }
-
-  private expectAgreed({ quote }: StoredQuote, { agreements }: NewOrder): void {
-    const needed = new Set(
-      quote.lines.flatMap(({ name }) => {
-        const read = domainName(name, this.parts.catalogue.current());
-        return read.kind === 'name' ? read.extension.agreements.map(({ id }) => id) : [];
-      }),
-    );
-    const missing = [...needed].flatMap((id): FieldError[] => {
-      const agreement = this.parts.catalogue.agreement(id);
-      const agreed = agreements.some((given) => given.id === id && given.version === agreement?.version);
-      if (agreed) return [];
-      return [{ pointer: '/agreements', code: 'notAgreed', detail: `Read and agree to: ${agreement?.title ?? id}.` }];
-    });
-    if (missing.length > 0) throw badFields(missing);
-  }
-
-  /** What is said of the requirements, with their words. @throws Problem 422 where one is not met by what was said */
-  private declared({ quote }: StoredQuote, { declarations = [] }: NewOrder): OrderHead['declarations'] {
-    const names = quote.lines.flatMap(({ name, unicode }) => {
-      const read = domainName(name, this.parts.catalogue.current());
-      return read.kind === 'name' ? [{ name, unicode, extension: read.extension }] : [];
-    });
-    const asked = askedOf(names);
-    const missing = asked.filter((one) => !isDeclared(one, declarations));
-    if (missing.length > 0)
-      throw badFields(
-        missing.map(({ unicode, text, evidence }) => ({
-          pointer: '/declarations',
-          code: evidence ? 'evidenceNeeded' : 'notDeclared',
-          detail: `${unicode}: ${text} Say so${evidence ? ', with the number' : ''}, or take the name out.`,
-        })),
-      );
-    return asked.map(({ name, code, text }) => {
-      const evidence = declarations.find((said) => said.name === name && said.code === code)?.evidence;
-      return { name, code, text, ...(evidence === undefined ? {} : { evidence }) };
-    });
-  }
-
-  /** @throws Problem 422 where a contact is not the account's, or a name is not in the quote */
-  private async differing(
-    accountId: string,
-    { quote }: StoredQuote,
-    { contacts = [] }: NewOrder,
-  ): Promise<OrderHead['differing']> {
-    const kept = new Set((await this.parts.contacts.ofAccount(accountId)).map(({ id }) => id));
-    const faults = contacts.flatMap((wanted, index): FieldError[] => {
-      if (!quote.lines.some(({ name }) => name === wanted.name))
-        return [
-          { pointer: `/contacts/${index}/name`, code: 'notInQuote', detail: `${wanted.name} is not in the quote.` },
-        ];
-      return contactRoles
-        .filter((role) => wanted[role] !== undefined && !kept.has(wanted[role]))
-        .map((role) => ({
-          pointer: `/contacts/${index}/${role}`,
-          code: 'unknownContact',
-          detail: 'This contact is not among yours: choose another.',
-        }));
-    });
-    if (faults.length > 0) throw badFields(faults);
-    return Object.fromEntries(
-      contacts.map((wanted) => [
-        wanted.name,
-        Object.fromEntries(contactRoles.flatMap((role) => (wanted[role] ? [[role, wanted[role]]] : []))),
-      ]),
-    );
   }
 
   private nameOf(typed: string): string | undefined {

@@ -34,11 +34,9 @@ export function paymentNoticeRoutes(
         if (!isUuid(reference) || (await balance.advance(reference))) return {};
         const head = await orders.head(reference);
         if (!head) return {};
+        const isHeard = type !== 'intent.paid' || (await worker.paidLate(head.id, intent));
         await queue.push(head.id);
-        // Not heard yet: the provider tells it again.
-        if (type === 'intent.paid' && !(await worker.paidLate(head.id, intent)))
-          throw new Problem(503, 'order-busy', 'The order is at work', 'Tell it again in a moment.');
-        await queue.push(head.id);
+        if (!isHeard) throw new Problem(503, 'order-busy', 'The order is at work', 'Tell it again in a moment.');
         return {};
       },
     ),

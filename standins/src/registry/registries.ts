@@ -18,6 +18,8 @@ export interface Registry {
   readonly latencyMs: { readonly check: number; readonly other: number; readonly create: number };
   /** Every n-th check takes so many times as long: a registry with bad days. */
   readonly slowEvery?: { readonly nth: number; readonly times: number };
+  /** Takes contacts in ASCII only. */
+  readonly internationalOnly?: boolean;
   /** Looks at every new name before it is registered; how long that takes. */
   readonly reviewMs?: number;
   /** Sessions one client may hold at once. */
@@ -85,6 +87,7 @@ const descriptions: readonly Omit<Registry, 'zones'>[] = [
   {
     ...usual,
     id: 'lanternhead',
+    internationalOnly: true,
     serverId: 'Lanternhead Registry',
     latencyMs: { check: 20, other: 20, create: 1200 },
     sessions: 8,
@@ -102,6 +105,7 @@ const descriptions: readonly Omit<Registry, 'zones'>[] = [
   {
     ...usual,
     id: 'quarrystone',
+    internationalOnly: true,
     serverId: 'Quarrystone Names',
     latencyMs: { check: 70, other: 50, create: 2000 },
     sessions: 12,

@@ -83,6 +83,8 @@ export class RegistrySession {
       case 'pollAck':
         return { code: (await this.shared.store.takeMessage(this.client, command.id)) ? 1000 : 2303 };
       case 'createContact': {
+        if (this.shared.registry.internationalOnly && command.contact.postal === 'loc')
+          return { code: 2306, reason: 'Contacts are taken in the international form' };
         const created = await this.shared.store.createContact(command.contact, this.client);
         if (!created) return { code: 2302, reason: 'A contact with this id exists' };
         const createdAt = this.shared.now().toISOString();

@@ -3,8 +3,10 @@ import 'reflect-metadata';
 import { useEffect } from 'react';
 import { Controller, useForm, type Control, type FieldPath } from 'react-hook-form';
 import { View } from 'react-native';
-import { Contact, needsPostalCode, needsRegion, regionsOf } from '@tienda/core/contacts/contact';
+import { extensionOf } from '@tienda/core/catalogue/extensionOf';
+import { codeLast, Contact, needsPostalCode, needsRegion, regionsOf } from '@tienda/core/contacts/contact';
 import { contactKinds, isOrganisation } from '@tienda/core/contacts/contactKind';
+import { asciiOf, needsLatin } from '@tienda/core/contacts/latin';
 import { ApiProblem } from '../../api/client';
 import { chargesVat } from '@tienda/core/pricing/tax';
 import { useKeepContact, type KeptContact } from '../../api/me';
@@ -16,7 +18,9 @@ import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Failure } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
+import { Text } from '../../ui/Text';
 import { useBuyer } from '../tally/buyer';
+import { useTally } from '../tally/useTally';
 import { CardFile } from './CardFile';
 import { draftStore } from './draftStore';
 import { PhoneField } from './PhoneField';
@@ -45,11 +49,18 @@ export function HolderForm({ known, email, onKept }: HolderFormProps) {
     reValidateMode: 'onChange',
   });
   const [kind, country] = watch(['kind', 'country']);
+  const typed = watch();
+  const { lines, catalogue } = useTally();
+  const latinFor = lines.filter(({ name }) => needsLatin((catalogue && extensionOf(name, catalogue)?.registry) ?? ''));
+  const foreign = latinFields.filter(({ of }) => asciiOf(typed[of] ?? '') === undefined);
   useEffect(() => {
     const watching = watch((typed) => draftStore.set({ ...valuesOf(undefined, '', ''), ...(typed as Contact) }));
     return () => watching.unsubscribe();
   }, [watch]);
-  const submit = handleSubmit((contact) =>
+  const submit = handleSubmit((contact) => {
+    const lacking = latinFor.length > 0 ? foreign.filter(({ field }) => !contact[field]) : [];
+    for (const { field } of lacking) setError(field, { type: 'latinNeeded', message: words.latinNeeded });
+    if (lacking.length > 0) return;
     keep.mutate(withoutUnasked(contact), {
       onSuccess: (kept) => {
         draftStore.set(null);
@@ -62,8 +73,11 @@ export function HolderForm({ known, email, onKept }: HolderFormProps) {
           if (field) setError(field, { type: 'server', message: detail });
         }
       },
-    }),
-  );
+    });
+  });
+  const code = needsPostalCode(country) ? (
+    <TextField control={control} shared name="postalCode" label={words.postalCode} autoComplete="postal-code" />
+  ) : null;
   return (
     <Card>
       <CardFile onContact={(contact) => reset({ ...valuesOf(undefined, country, ''), ...contact })} />
@@ -106,10 +120,9 @@ export function HolderForm({ known, email, onKept }: HolderFormProps) {
       ) : null}
       <TextField control={control} name="street" label={words.street} autoComplete="street-address" />
       <View style={{ flexDirection: 'row', gap: 12, flexWrap: 'wrap' }}>
-        {needsPostalCode(country) ? (
-          <TextField control={control} shared name="postalCode" label={words.postalCode} autoComplete="postal-code" />
-        ) : null}
+        {codeLast(country) ? null : code}
         <TextField control={control} shared name="city" label={words.city} autoComplete="address-level2" />
+        {codeLast(country) ? code : null}
       </View>
       {needsRegion(country) ? (
         <Controller
@@ -126,6 +139,16 @@ export function HolderForm({ known, email, onKept }: HolderFormProps) {
             />
           )}
         />
+      ) : null}
+      {foreign.length > 0 ? (
+        <View role="group" aria-label={words.latin}>
+          <Text kind="small" colour="quiet" style={{ marginBottom: 8 }}>
+            {latinFor.length > 0 ? words.latinFor(latinFor.map(({ unicode }) => unicode).join(', ')) : words.latinWhy}
+          </Text>
+          {foreign.map(({ field, of }) => (
+            <TextField key={field} control={control} name={field} label={words.inLatin(words[of])} autoComplete="off" />
+          ))}
+        </View>
       ) : null}
       <Controller
         control={control}
@@ -148,6 +171,14 @@ export function HolderForm({ known, email, onKept }: HolderFormProps) {
   );
 }
 
+/** What is written in letters, and where it is written in Latin ones. */
+const latinFields = [
+  { of: 'name', field: 'latinName' },
+  { of: 'organisation', field: 'latinOrganisation' },
+  { of: 'street', field: 'latinStreet' },
+  { of: 'city', field: 'latinCity' },
+] as const;
+
 function valuesOf(known: Contact | undefined, country: string, email: string): Contact {
   return {
     kind: known?.kind ?? 'person',
@@ -157,6 +188,10 @@ function valuesOf(known: Contact | undefined, country: string, email: string): C
     street: known?.street ?? '',
     city: known?.city ?? '',
     region: known?.region ?? '',
+    latinName: known?.latinName ?? '',
+    latinOrganisation: known?.latinOrganisation ?? '',
+    latinStreet: known?.latinStreet ?? '',
+    latinCity: known?.latinCity ?? '',
     postalCode: known?.postalCode ?? '',
     country: known?.country ?? country,
     phone: known?.phone ?? '',
@@ -164,13 +199,16 @@ function valuesOf(known: Contact | undefined, country: string, email: string): C
   };
 }
 
-/** What was typed in a field that is not asked for any more is left out. */
+/** What was typed in a field that is not asked for any more, or left empty, is left out. */
 function withoutUnasked({ vatId, ...contact }: Contact): Contact {
-  if (!isOrganisation(contact.kind)) return { ...contact, organisation: '' };
-  return vatId && chargesVat(contact.country) ? { ...contact, vatId } : contact;
+  const { latinName, latinOrganisation, latinStreet, latinCity, ...plain } = contact;
+  const latin = Object.entries({ latinName, latinOrganisation, latinStreet, latinCity }).filter(([, text]) => text);
+  const written = { ...plain, ...Object.fromEntries(latin) };
+  if (!isOrganisation(contact.kind)) return { ...written, organisation: '' };
+  return vatId && chargesVat(contact.country) ? { ...written, vatId } : written;
 }
 
-const fields: readonly FieldPath<Contact>[] = ['kind', 'name', 'organisation', 'vatId', 'street', 'city', 'region', 'postalCode', 'country', 'phone', 'email']; // prettier-ignore
+const fields: readonly FieldPath<Contact>[] = ['kind', 'name', 'organisation', 'vatId', 'street', 'city', 'region', 'postalCode', 'country', 'phone', 'email', 'latinName', 'latinOrganisation', 'latinStreet', 'latinCity']; // prettier-ignore
 
 /** In the reader's language: rules are known by their name, what the server said is said already. */
 function fieldError(error: { readonly type: string; readonly message?: string } | undefined): string | undefined {

@@ -1,5 +1,5 @@
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { FakeServer, show } from '../../../test/shop';
+import { FakeServer, lineFor, show } from '../../../test/shop';
 import { checkoutStore } from '../../api/checkoutStore';
 import { draftStore } from './draftStore';
 import { HolderStep } from './HolderStep';
@@ -197,4 +197,38 @@ test('a contact is filled in from a vCard, and a file without one says so', asyn
   fireEvent.change(input, { target: { files: [file(card)] } });
   await waitFor(() => expect(valueOf('Full name')).toBe('Ilse Tamboura'));
   expect([valueOf('Street and number'), valueOf('Postal code')]).toEqual(['9 Quay Row', 'V94 T1P0']);
+});
+
+test('a name in other letters is asked for in Latin ones, and must be where a registry takes nothing else', async () => {
+  const server = await open(kept);
+  type('Full name', 'Марен Сольвик');
+  expect(await screen.findByLabelText('Full name, in Latin letters')).toBeTruthy();
+  expect(screen.queryByLabelText('Town or city, in Latin letters')).toBeNull();
+  cleanup();
+  server.lines = [lineFor('saltwhistle.boats')];
+  draftStore.set(null);
+  show(<HolderStep />);
+  await screen.findByLabelText('Full name');
+  type('Full name', 'Марен Сольвик');
+  await screen.findByText(/^The registry of saltwhistle.boats takes Latin letters only/);
+  save();
+  await screen.findByText('This is needed: the registry takes Latin letters only.');
+  expect(sent(server)).toEqual([]);
+  type('Full name, in Latin letters', 'Maren Solvik');
+  save();
+  await waitFor(() => expect(sent(server)).toMatchObject([{ body: { latinName: 'Maren Solvik' } }]));
+  expect(sent(server)[0]?.body).not.toHaveProperty('latinCity');
+});
+
+test('the postal code stands where the country writes it', async () => {
+  await open();
+  const order = () => {
+    const code = screen.getByLabelText('Postal code');
+    const city = screen.getByLabelText('Town or city');
+    return code.compareDocumentPosition(city) & Node.DOCUMENT_POSITION_FOLLOWING ? 'code first' : 'town first';
+  };
+  type('Country', 'FR');
+  await waitFor(() => expect(order()).toBe('code first'));
+  type('Country', 'IE');
+  await waitFor(() => expect(order()).toBe('town first'));
 });

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Extension } from '@tienda/core/catalogue/extension';
+import { needsLatin } from '@tienda/core/contacts/latin';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { Quote, QuoteLine } from '@tienda/core/pricing/quote';
 import { checkoutStore } from '../../api/checkoutStore';
@@ -68,7 +69,9 @@ export function NameReview({ line, priced, quote, extension, usual, contacts }: 
         about={`${words.publicView}, ${line.unicode}`}
         onPress={() => show('public')}
       />
-      {open === 'public' ? <PublicView holder={holder} privacy={line.privacy} policy={policy} /> : null}
+      {open === 'public' ? (
+        <PublicView holder={holder} privacy={line.privacy} policy={policy} latin={needsLatin(extension.registry)} />
+      ) : null}
       <CardRule />
       <ReviewRow
         title={`${capital(texts.years(line.years))}, ${line.autoRenew ? words.on : words.off}`}

@@ -2,6 +2,7 @@ import { View } from 'react-native';
 import type { PrivacyPolicy } from '@tienda/core/catalogue/extension';
 import type { Contact } from '@tienda/core/contacts/contact';
 import { eppContact } from '@tienda/core/contacts/eppContact';
+import { inLatin } from '@tienda/core/contacts/latin';
 import { heldBack, publicCard, readPublicCard } from '@tienda/core/rdap/publicHolder';
 import { countryText } from '../../texts/format';
 import { texts } from '../../texts/texts';
@@ -13,33 +14,35 @@ interface PublicViewProps {
   readonly holder: Contact;
   readonly privacy: boolean;
   readonly policy: PrivacyPolicy;
+  /** The registry takes Latin letters only. */
+  readonly latin?: boolean;
 }
 
 /**
  * What anyone who looks the name up would see of its holder: with privacy and without, where there is a choice.
  * Computed as registration data will be answered.
  */
-export function PublicView({ holder, privacy, policy }: PublicViewProps) {
+export function PublicView({ holder, privacy, policy, latin = false }: PublicViewProps) {
   const hasChoice = policy === 'included' || policy === 'priced';
-  if (!hasChoice) return <Seen holder={holder} privacy={privacy} policy={policy} />;
+  if (!hasChoice) return <Seen holder={holder} privacy={privacy} policy={policy} latin={latin} />;
   const chosen = (is: boolean) => (is ? `, ${words.chosen}` : '');
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 16 }}>
       <View style={{ flex: 1, minWidth: 220 }}>
         <Text kind="small" style={{ fontWeight: '700' }}>{`${words.withPrivacy}${chosen(privacy)}`}</Text>
-        <Seen holder={holder} privacy policy={policy} />
+        <Seen holder={holder} privacy policy={policy} latin={latin} />
       </View>
       <View style={{ flex: 1, minWidth: 220 }}>
         <Text kind="small" style={{ fontWeight: '700' }}>{`${words.withoutPrivacy}${chosen(!privacy)}`}</Text>
-        <Seen holder={holder} privacy={false} policy={policy} />
+        <Seen holder={holder} privacy={false} policy={policy} latin={latin} />
       </View>
     </View>
   );
 }
 
 /** The holder's part of the registration data, one fact a row. */
-function Seen({ holder, privacy, policy }: PublicViewProps) {
-  const contact = eppContact(holder, '', privacy, '');
+function Seen({ holder, privacy, policy, latin }: PublicViewProps) {
+  const contact = eppContact(holder, '', privacy, '', latin && inLatin(holder) !== undefined);
   const why = heldBack(policy, contact.disclose);
   const { name, organisation, address, phone, email } = readPublicCard(publicCard(contact));
   const place = [...address.slice(0, -1), countryText(address.at(-1) ?? '')].join(', ');

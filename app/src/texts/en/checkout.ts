@@ -57,6 +57,11 @@ export const checkout = {
     phoneCountry: 'Country of the phone',
     fromCard: 'Fill in from a vCard file',
     badCard: 'This file holds no vCard with a name: choose another.',
+    latin: 'In Latin letters',
+    latinWhy: 'Some registries take Latin letters only. Say how you write it, and it can be used with all of them.',
+    latinFor: (names: string) => `The registry of ${names} takes Latin letters only. Say how you write it.`,
+    inLatin: (field: string) => `${field}, in Latin letters`,
+    latinNeeded: 'This is needed: the registry takes Latin letters only.',
     save: 'Keep and go on',
   },
   contacts: {

@@ -64,6 +64,11 @@ export const checkout: Texts['checkout'] = {
     phoneCountry: 'País del teléfono',
     fromCard: 'Rellenar con un archivo vCard',
     badCard: 'Este archivo no tiene ninguna vCard con un nombre: elija otro.',
+    latin: 'En letras latinas',
+    latinWhy: 'Algunos operadores solo aceptan letras latinas. Diga cómo lo escribe y sirve para todos.',
+    latinFor: (names) => `El operador de ${names} solo acepta letras latinas. Diga cómo lo escribe.`,
+    inLatin: (field) => `${field}, en letras latinas`,
+    latinNeeded: 'Hace falta: el operador solo acepta letras latinas.',
     save: 'Guardar y seguir',
   },
   contacts: {

@@ -51,6 +51,7 @@ export const problems: Readonly<Record<string, string>> = {
   matches: 'No está escrito como debe: revíselo.',
   notDeclared: 'Diga que se cumple lo que piden las extensiones, o quite el nombre.',
   evidenceNeeded: 'Falta el número con el que el operador lo comprueba.',
+  latinNeeded: 'El operador solo acepta letras latinas: escriba el contacto también así.',
   notInQuote: 'Ese nombre no está en el presupuesto.',
   notAgreed: 'Lea y acepte las condiciones de los operadores.',
   unknownContact: 'Ese titular no está entre los suyos: elija otro.',

@@ -1,6 +1,6 @@
 import pg from 'pg';
 import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import { mailTo, ServerProcess, unique } from './serverProcess';
+import { intentsOf, mailTo, ServerProcess, unique, untilOrder } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
 let server: ServerProcess;
@@ -89,4 +89,19 @@ test('an address confirmed in time is asked no more; the mail is sent again wher
   expect((await visitor.expect(200, 'GET', '/api/me/holder-checks'))[0]).toMatchObject({ confirmed: true });
   await visitor.expect(404, 'POST', '/api/me/holder-checks', { email });
   expect((await visitor.expect(200, 'GET', `/api/me/names/${name}`)).suspended).toBe(false);
+});
+
+test('a transfer that does not come in seven days is given up, and the names are back in the basket', async () => {
+  const { visitor, email } = await server.member();
+  const name = `${unique('late')}.org`;
+  const { id } = await orderNames(visitor, [{ name }], { payment: { method: 'transfer' } });
+  await untilOrder(visitor, id, ({ status }) => status === 'waitingForPayment');
+  await advance(visitor, 6);
+  expect((await visitor.expect(200, 'GET', `/api/me/orders/${id}`)).status).toBe('waitingForPayment');
+  await advance(visitor, 2);
+  const order = await untilEnded(visitor, id);
+  expect([order.status, order.payment.cause]).toEqual(['declined', 'tooLate']);
+  expect(await intentsOf(id)).toMatchObject([{ status: 'voided', captured: 0 }]);
+  expect((await visitor.expect(200, 'GET', '/api/basket')).lines).toMatchObject([{ name }]);
+  await mailTo(visitor, email, /not paid$/);
 });
