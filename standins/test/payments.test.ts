@@ -22,7 +22,7 @@ function shop(path: string, body: object, idempotencyKey = `test-${Date.now()}-$
 const intent = async (number?: string) => ({
   amount: 1000,
   currency: 'USD',
-  token: await token(number),
+  method: { type: 'card', token: await token(number) },
   reference: 'test',
 });
 
@@ -71,4 +71,61 @@ test('strangers without the shop’s key are turned away', async () => {
 test('an amount that is not whole minor units is refused', async () => {
   for (const amount of [0, -1, 1.5, '7'])
     expect((await shop('/v1/intents', { ...(await intent()), amount })).status).toBe(400);
+});
+
+describe('payments that wait for their buyer', () => {
+  const begin = async (method: object) => {
+    const { status, body } = await shop('/v1/intents', { amount: 1000, currency: 'USD', method, reference: 'test' });
+    expect([status, body['status']]).toEqual([201, 'waiting']);
+    return String(body['id']);
+  };
+  const look = async (id: string): Promise<Record<string, unknown>> => {
+    const response = await fetch(`${url}/v1/intents/${id}`, { headers: { Authorization: `Bearer ${key}` } });
+    return (await response.json()) as Record<string, unknown>;
+  };
+  const press = async (path: string) => {
+    const response = await fetch(`${url}${path}`, { method: 'POST', redirect: 'manual' });
+    return { status: response.status, to: response.headers.get('Location') };
+  };
+  const returnUrl = 'http://127.0.0.1:1/orders/1';
+
+  test('a wallet is approved on its page and leads back; twice changes nothing', async () => {
+    const id = await begin({ type: 'wallet', returnUrl });
+    expect(await (await fetch(`${url}/wallet/${id}`)).text()).toContain('10.00 USD');
+    expect(await press(`/wallet/${id}/approve`)).toEqual({ status: 303, to: returnUrl });
+    await press(`/wallet/${id}/refuse`);
+    expect(await look(id)).toMatchObject({ status: 'authorised' });
+    expect(await (await fetch(`${url}/wallet/${id}`)).text()).toContain('not open any more');
+  });
+
+  test('a phone refuses, and what the shop gave up cannot be approved', async () => {
+    const refused = await begin({ type: 'mobile', phone: '+353209150199' });
+    expect((await press(`/devices/${refused}/refuse`)).status).toBe(303);
+    expect(await look(refused)).toMatchObject({ status: 'declined' });
+    const given = await begin({ type: 'mobile', phone: '+353209150199' });
+    expect((await shop(`/v1/intents/${given}/void`, {})).body).toMatchObject({ status: 'voided' });
+    expect((await press(`/devices/${given}/approve`)).status).toBe(409);
+  });
+
+  test('a transfer arrives, also after it was given up, and is given back in parts, at most what came', async () => {
+    const id = await begin({ type: 'transfer' });
+    await shop(`/v1/intents/${id}/void`, {});
+    expect(await (await fetch(`${url}/devices`)).text()).toContain('given up by the shop');
+    expect((await press(`/devices/${id}/send`)).status).toBe(303);
+    expect(await look(id)).toMatchObject({ status: 'paid' });
+    expect((await shop(`/v1/intents/${id}/refund`, { amount: 400 })).body).toMatchObject({
+      status: 'paid',
+      refunded: 400,
+    });
+    expect((await shop(`/v1/intents/${id}/refund`, { amount: 601 })).status).toBe(400);
+    expect((await shop(`/v1/intents/${id}/refund`, { amount: 600 })).body).toMatchObject({ status: 'refunded' });
+  });
+
+  test.each([{ type: 'wallet', returnUrl: 'javascript:1' }, { type: 'mobile', phone: '020' }, { type: 'barter' }, {}])(
+    'what a way of paying needs must be there: %j',
+    async (method) => {
+      const { status } = await shop('/v1/intents', { amount: 1000, currency: 'USD', method, reference: 'test' });
+      expect(status).toBe(400);
+    },
+  );
 });

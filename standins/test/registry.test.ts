@@ -96,11 +96,7 @@ test('hello is answered by a greeting', async () => {
 test.each([
   ['what is not XML', 'hello there', 2001],
   ['an unknown command', '<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"><command><sing/></command></epp>', 2000],
-  [
-    'a command not offered',
-    '<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"><command><poll op="req"/></command></epp>',
-    2101,
-  ],
+  ['a command not offered', '<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"><command><delete/></command></epp>', 2101],
 ])('%s is refused, and the conversation goes on', async (_, xml, code) => {
   const answer = readAnswer(await client.raw(xml));
   expect(answer.type === 'response' && answer.response.code).toBe(code);
@@ -225,4 +221,69 @@ test('what strangers hold is taken, and cannot be registered', async () => {
   expect((await client.send({ type: 'createDomain', domain })).code).toBe(2302);
   const info = await client.send({ type: 'infoDomain', name: 'river.com' });
   expect(info.data?.type === 'domain' && info.data.domain.expiresAt > new Date().toISOString()).toBe(true);
+});
+
+/** Waits for the oldest message of the queue. */
+async function message(of: RawClient): Promise<EppResponse> {
+  for (let attempt = 0; attempt < 100; attempt += 1) {
+    const answer = await of.send({ type: 'poll' });
+    if (answer.code === 1301) return answer;
+    await new Promise((resolve) => setTimeout(resolve, 400));
+  }
+  throw new Error('No message came');
+}
+
+test('a registry that looks at names first says so, decides, and keeps the message until it is taken', async () => {
+  const slow = await RawClient.open(5);
+  try {
+    await slow.send(login);
+    await slow.send({ type: 'createContact', contact });
+    const names = [`slow${Date.now().toString(36)}.tw`, `bank${Date.now().toString(36)}.tw`];
+    for (const name of names) {
+      const domain = { name, years: 1, registrant: contact.id, contacts: [], authCode: 'secret-2' };
+      expect((await slow.send({ type: 'createDomain', domain })).code).toBe(1001);
+    }
+    const [kept = '', refused = ''] = names;
+    const pending = await slow.send({ type: 'infoDomain', name: kept });
+    expect(pending.data).toMatchObject({ domain: { statuses: ['pendingCreate'] } });
+    const heard = new Map<string, boolean>();
+    while (heard.size < 2) {
+      const { queue, data } = await message(slow);
+      if (data?.type === 'pendingResult' && names.includes(data.result.name)) {
+        heard.set(data.result.name, data.result.done);
+        expect(data.result.transaction).toBe('TEST-0001');
+      }
+      expect((await message(slow)).queue?.id).toBe(queue?.id);
+      expect((await slow.send({ type: 'pollAck', id: queue?.id ?? '' })).code).toBe(1000);
+    }
+    expect([heard.get(kept), heard.get(refused)]).toEqual([true, false]);
+    expect((await slow.send({ type: 'pollAck', id: '999999999' })).code).toBe(2303);
+    expect((await slow.send({ type: 'infoDomain', name: refused })).code).toBe(2303);
+    expect((await slow.send({ type: 'infoDomain', name: kept })).data).toMatchObject({ domain: { statuses: ['ok'] } });
+  } finally {
+    slow.end();
+  }
+}, 60_000);
+
+test('a client puts its own statuses on a name, and no others', async () => {
+  await client.send(login);
+  await client.send({ type: 'createContact', contact: { ...contact, id: `${contact.id}H` } });
+  const name = `hold${Date.now().toString(36)}.org`;
+  const domain = { name, years: 1, registrant: `${contact.id}H`, contacts: [], authCode: 'secret-3' };
+  expect((await client.send({ type: 'createDomain', domain })).code).toBe(1000);
+  const update = (add: string[], remove: string[]) => client.send({ type: 'updateDomain', name, add, remove });
+  expect((await update(['serverHold'], [])).code).toBe(2306);
+  expect((await update(['clientHold'], [])).code).toBe(1000);
+  expect((await client.send({ type: 'infoDomain', name })).data).toMatchObject({
+    domain: { statuses: ['clientHold'] },
+  });
+  expect((await update([], ['clientHold'])).code).toBe(1000);
+  expect((await client.send({ type: 'infoDomain', name })).data).toMatchObject({ domain: { statuses: ['ok'] } });
+  expect((await client.send({ type: 'updateDomain', name: 'saltwhistle.com', add: [], remove: [] })).code).toBe(2201);
+});
+
+test('a registry that takes contacts in ASCII only says so', async () => {
+  await client.send(login);
+  const local = { ...contact, id: `${contact.id}L`, postal: 'loc' as const, city: 'Ullvík' };
+  expect((await client.send({ type: 'createContact', contact: local })).code).toBe(2306);
 });

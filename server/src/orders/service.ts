@@ -1,7 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import { isOrganisation } from '@tienda/core/contacts/contactKind';
-import { askedOf, isDeclared } from '@tienda/core/contacts/declarations';
-import { contactRoles } from '@tienda/core/contacts/roles';
 import { domainName } from '@tienda/core/names/domainName';
 import { fromEvents, statusOf, type OrderLine } from '@tienda/core/orders/order';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
@@ -14,7 +12,7 @@ import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
 import type { ContactStore, StoredContact } from '../contacts/store';
 import { PaymentSilent } from '../gateways/payments/paymentGateway';
-import { badField, badFields, notFound, Problem, type FieldError } from '../http/problem';
+import { badField, badFields, notFound, Problem } from '../http/problem';
 import { isUuid } from '../http/uuid';
 import type { InvoiceStore } from '../invoices/store';
 import type { OrderQueue } from '../jobs/queue';
