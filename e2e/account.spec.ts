@@ -71,7 +71,8 @@ test('one name gets another technical contact, and what its extension asks is sa
   await signedIn(shop, baseURL ?? '', true);
   const word = freshWord();
   await put(shop, word, 'ie');
-  await shop.goto('/checkout/review');
+  await shop.getByRole('link', { name: 'Basket, 1 name' }).click();
+  await shop.getByRole('button', { name: 'Go to checkout' }).click();
   await shop.getByRole('button', { name: /^Change: Held by Maren Solvik/ }).click();
   await shop.getByRole('button', { name: 'Add another person or organisation' }).click();
   await shop.getByLabel('Full name').fill('Ilse Tamboura');
