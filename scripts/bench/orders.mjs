@@ -27,8 +27,9 @@ export async function benchOrders() {
   await client.connect();
   try {
     const url = `http://127.0.0.1:${env.TIENDA_PORT}`;
-    const times = await oneByOne(url);
+    // First, since it holds up this process, and with it the lines that are open to the server.
     const tps = transactions(env);
+    const times = await oneByOne(url);
     const one = await throughput([url], client);
     const secondPort = String(Number(env.TIENDA_PORT) + 90);
     servers.push(
