@@ -16,7 +16,14 @@ server.listen(config.port, config.host, () => {
   log.info({ port: config.port }, 'Tienda is open');
 });
 
+/** What has not closed by then is cut off: nothing is lost that way, since all work can be taken up again. */
+const longestClosingMs = 10_000;
+
 function closeDown(): void {
+  setTimeout(() => {
+    log.warn('closing down took too long');
+    process.exit(1);
+  }, longestClosingMs).unref();
   server.close();
   server.closeAllConnections();
   tienda.close().then(
