@@ -97,7 +97,8 @@ export class HolderChecks {
   private async place(): Promise<void> {
     const { store, names, database, outbox, clock } = this.parts;
     const now = clock.now();
-    for (const { name, accountId, email, suspend } of await store.misplaced(outOfTimeBefore(isoDate(now)))) {
+    for (const misplaced of await store.misplaced(outOfTimeBefore(isoDate(now)))) {
+      const { name, accountId, email, suspend } = misplaced;
       const read = domainName(name, this.parts.catalogue.current());
       const registry = read.kind === 'name' ? this.parts.registries.get(read.extension.registry) : undefined;
       if (!registry || read.kind !== 'name') throw new Error(`${name} has no registry`);
@@ -108,9 +109,9 @@ export class HolderChecks {
         throw fault;
       }
       await names.setSuspended(name, suspend);
-      const kept = (await store.ofAccount(accountId)).find((known) => known.email === email);
-      const mail =
-        suspend && kept ? suspendedMail(email, this.urlOf(kept), read.unicode) : releasedMail(email, read.unicode);
+      const mail = suspend
+        ? suspendedMail(email, this.urlOf(misplaced), read.unicode)
+        : releasedMail(email, read.unicode);
       const key = `holder ${accountId} ${name} ${suspend ? 'suspended' : 'released'} ${now.toISOString()}`;
       await database.transaction((transaction) => outbox.put(transaction, key, mail));
     }
@@ -124,7 +125,7 @@ export class HolderChecks {
       .digest('base64url');
   }
 
-  private urlOf({ accountId, email, askedOn }: KeptHolderCheck): string {
+  private urlOf({ accountId, email, askedOn }: Pick<KeptHolderCheck, 'accountId' | 'email' | 'askedOn'>): string {
     return this.url(this.token(accountId, email, askedOn));
   }
 

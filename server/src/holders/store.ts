@@ -5,10 +5,8 @@ import { contact, heldName, holderCheck } from '../db/schema';
 export type KeptHolderCheck = typeof holderCheck.$inferSelect;
 
 /** A name that has to be put out of service, or back in. */
-export interface Misplaced {
+export interface Misplaced extends Pick<KeptHolderCheck, 'accountId' | 'email' | 'askedOn'> {
   readonly name: string;
-  readonly accountId: string;
-  readonly email: string;
   readonly suspend: boolean;
 }
 
@@ -72,7 +70,8 @@ export class HolderCheckStore {
   async misplaced(before: string): Promise<Misplaced[]> {
     const late = and(isNull(holderCheck.confirmedAt), lt(holderCheck.askedOn, before));
     const isIts = sql`${holderCheck.email} = lower(${contact.contact} ->> 'email')`;
-    const columns = { name: heldName.name, accountId: heldName.accountId, email: holderCheck.email };
+    const { accountId, email, askedOn } = holderCheck;
+    const columns = { name: heldName.name, accountId, email, askedOn };
     const toSuspend = await this.database
       .select(columns)
       .from(holderCheck)

@@ -1,5 +1,5 @@
 import type { PaymentAction } from '@tienda/core/orders/payment';
-import type { IsoDate } from '@tienda/core/lifecycle/isoDate';
+import { isoDate } from '@tienda/core/lifecycle/isoDate';
 import { useSession } from '../../api/session';
 import { dateText, timeText } from '../../texts/format';
 import { texts } from '../../texts/texts';
@@ -33,7 +33,7 @@ export function WaitingPayment({ action, until, amount }: WaitingPaymentProps) {
       {action.type === 'prompt' ? <Text>{words.prompt(action.phone)}</Text> : null}
       {action.type === 'transfer' ? (
         <>
-          <Text style={{ marginBottom: 4 }}>{words.transfer(amount, dateText(dayOf(until)))}</Text>
+          <Text style={{ marginBottom: 4 }}>{words.transfer(amount, dateText(isoDate(new Date(until))))}</Text>
           <Fact title={words.payee}>{action.payee}</Fact>
           <Fact mono title={words.iban}>
             {action.iban}
@@ -56,8 +56,4 @@ export function WaitingPayment({ action, until, amount }: WaitingPaymentProps) {
       {demo && action.type !== 'redirect' ? <FileLink href={`${paymentsUrl}/devices`} title={words.demo} /> : null}
     </Card>
   );
-}
-
-function dayOf(instant: string): IsoDate {
-  return instant.slice(0, 'YYYY-MM-DD'.length);
 }
