@@ -1,18 +1,7 @@
 import { validateSync } from 'class-validator';
+import { maren } from '../../test/contacts';
 import { Contact, regionsOf } from './contact';
 
-const maren = {
-  kind: 'company',
-  name: 'Maren Solvik',
-  organisation: 'Saltwhistle Boatworks',
-  street: '4 Slip Lane',
-  city: 'Ullvik',
-  region: '',
-  postalCode: 'V94 T1P0',
-  country: 'IE',
-  phone: '+353209150123',
-  email: 'maren@saltwhistle.example',
-};
 const faultyFields = (changes: object) =>
   validateSync(Object.assign(new Contact(), maren, changes)).map(({ property }) => property);
 

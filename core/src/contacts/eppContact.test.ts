@@ -1,19 +1,7 @@
-import { codeLast, Contact, e164, isPostalCodeIn, needsPostalCode, needsRegion } from './contact';
+import { maren } from '../../test/contacts';
+import { codeLast, e164, isPostalCodeIn, needsPostalCode, needsRegion } from './contact';
 import { isOrganisation } from './contactKind';
 import { eppContact } from './eppContact';
-
-const maren: Contact = Object.assign(new Contact(), {
-  kind: 'company',
-  name: 'Maren Solvik',
-  organisation: 'Saltwhistle Boatworks',
-  street: '4 Slip Lane',
-  city: 'Ullvik',
-  region: '',
-  postalCode: 'V94 T1P0',
-  country: 'IE',
-  phone: '+353 20 915 0123',
-  email: 'maren@saltwhistle.example',
-});
 
 test('a contact goes to a registry in the form that it takes', () => {
   expect(eppContact(maren, 'TI1', true, 'code')).toEqual({

@@ -1,4 +1,5 @@
-import type { EppContact } from '../epp/objects';
+import { maren } from '../../test/contacts';
+import { eppContact } from '../contacts/eppContact';
 import { heldBack, publicCard, readPublicCard } from './publicHolder';
 import { jCard, rdapStatus, type RdapDomain } from './domainObject';
 import { registrationData } from './registrationData';
@@ -77,20 +78,7 @@ test('EPP statuses are said in RDAP’s words', () => {
 });
 
 describe('what the public sees of a holder', () => {
-  const maren: EppContact = {
-    id: 'TI1',
-    postal: 'int',
-    name: 'Maren Solvik',
-    organisation: 'Saltwhistle Boatworks',
-    street: ['4 Slip Lane'],
-    city: 'Ullvik',
-    postalCode: 'V94 T1P0',
-    country: 'IE',
-    voice: '+353.209150123',
-    email: 'maren@saltwhistle.example',
-    disclose: true,
-    authCode: 'secret',
-  };
+  const holder = eppContact(maren, 'TI1', false, 'secret');
 
   test.each([
     ['included', true, undefined],
@@ -103,13 +91,13 @@ describe('what the public sees of a holder', () => {
   });
 
   test('a public card reads back as what will be shown, and holds nothing secret', () => {
-    expect(readPublicCard(publicCard(maren))).toEqual({
+    expect(readPublicCard(publicCard(holder))).toEqual({
       name: 'Maren Solvik',
       organisation: 'Saltwhistle Boatworks',
       address: ['4 Slip Lane', 'Ullvik', 'V94 T1P0', 'IE'],
       phone: '+353209150123',
       email: 'maren@saltwhistle.example',
     });
-    expect(JSON.stringify(publicCard(maren))).not.toContain('secret');
+    expect(JSON.stringify(publicCard(holder))).not.toContain('secret');
   });
 });
