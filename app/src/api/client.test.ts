@@ -36,6 +36,14 @@ test('changes carry the session’s token, questions do not', async () => {
   expect(answered.map(({ init }) => new Headers(init.headers).get('X-Tienda-CSRF'))).toEqual(['token', null]);
 });
 
+test('what was tapped is sent though the page is left, unless it is more than browsers promise', async () => {
+  answerWith(() => ({ ok: true, status: 200, json: () => Promise.resolve({}) }) as unknown as Response);
+  await call('PUT', '/api/basket/a.org', { years: 1 });
+  await call('POST', '/api/basket/lines', { lines: 'a.org'.repeat(10_000) });
+  await call('GET', '/api/basket');
+  expect(answered.map(({ init }) => init.keepalive)).toEqual([true, false, false]);
+});
+
 test('a refusal names its fields', async () => {
   const body = {
     type: '/problems/bad-fields',

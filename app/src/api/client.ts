@@ -63,17 +63,23 @@ async function attempt<Result>(
   body: object | undefined,
   headers: Readonly<Record<string, string>>,
 ): Promise<Result> {
+  const sent = body === undefined ? undefined : JSON.stringify(body);
   const response = await reach(path, {
     method,
+    // What was tapped is done, though the page is left or reloaded at once.
+    keepalive: method !== 'GET' && new Blob([sent ?? '']).size <= keptAliveBytes,
     headers: {
-      ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+      ...(sent === undefined ? {} : { 'Content-Type': 'application/json' }),
       ...(method === 'GET' ? {} : { 'X-Tienda-CSRF': csrf }),
       ...headers,
     },
-    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    ...(sent === undefined ? {} : { body: sent }),
   });
   return response.status === 204 ? (undefined as Result) : response.json();
 }
+
+/** What browsers still send when the page is left, in bytes for all requests under way; larger bodies go the usual way. */
+const keptAliveBytes = 48_000;
 
 /** Lines that arrive within so long are given together: the screen is drawn once for them. */
 const togetherMs = 3;

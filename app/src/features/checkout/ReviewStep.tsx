@@ -5,6 +5,7 @@ import type { Agreement } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { askedOf, isDeclared, type Asked } from '@tienda/core/contacts/declarations';
 import { CardProblem } from '../../api/card';
+import { useBasket } from '../../api/basket';
 import { checkoutStore } from '../../api/checkoutStore';
 import { useAgreements } from '../../api/catalogue';
 import { ApiProblem } from '../../api/client';
@@ -35,6 +36,7 @@ const words = texts.checkout.review;
 /** Step 4: everything once more, changeable in place, then the card. */
 export function ReviewStep() {
   const session = useSession();
+  const basket = useBasket();
   const contacts = useContacts();
   const holder = useUsualContact();
   const tally = useTally();
@@ -43,8 +45,8 @@ export function ReviewStep() {
   const place = usePlaceOrder();
   if (session.data && !session.data.account) return <Redirect href="/checkout/account" />;
   if (contacts.data?.length === 0) return <Redirect href="/checkout/holder" />;
-  if (tally.lines.length === 0 && place.isIdle && tally.quote) return <Redirect href="/basket" />;
-  const fault = contacts.error ?? binding.error ?? agreements.error;
+  if (basket.data?.lines.length === 0 && place.isIdle) return <Redirect href="/basket" />;
+  const fault = basket.error ?? contacts.error ?? binding.error ?? agreements.error;
   if (holder && binding.data && agreements.data && !fault)
     return (
       <Review
@@ -59,7 +61,18 @@ export function ReviewStep() {
     );
   return (
     <Screen title={words.title} aside={<Stub>{texts.checkout.step(4)}</Stub>}>
-      {fault ? <Failure fault={fault} retry={() => void binding.refetch()} /> : <Loading />}
+      {fault ? (
+        <Failure
+          fault={fault}
+          retry={() =>
+            [basket, contacts, binding, agreements]
+              .filter(({ isError }) => isError)
+              .forEach((one) => void one.refetch())
+          }
+        />
+      ) : (
+        <Loading />
+      )}
     </Screen>
   );
 }

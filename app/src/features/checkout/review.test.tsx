@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/react';
+import { fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { Contact } from '@tienda/core/contacts/contact';
 import { FakeServer, show } from '../../../test/shop';
 import { checkoutStore } from '../../api/checkoutStore';
@@ -7,8 +7,12 @@ import { Declarations } from './Declarations';
 import { NameContacts, registrantOf } from './NameContacts';
 import { PublicView, publicViewWords } from './PublicView';
 import { ReadBack } from './ReadBack';
+import { ReviewStep } from './ReviewStep';
 
-jest.mock('expo-router', () => ({ router: { navigate: () => undefined } }));
+jest.mock('expo-router', () => ({
+  router: { navigate: () => undefined },
+  Redirect: ({ href }: { readonly href: string }) => `leads to ${href}`,
+}));
 
 const maren: Contact = Object.assign(new Contact(), {
   kind: 'company',
@@ -21,6 +25,25 @@ const maren: Contact = Object.assign(new Contact(), {
   country: 'IE',
   phone: '+353209150123',
   email: 'maren@saltwhistle.example',
+});
+
+test('a basket that comes late is waited for; only an empty one leads back to it', async () => {
+  const server = new FakeServer();
+  server.account = { email: 'maren@saltwhistle.example' };
+  server.instead.set('GET /api/me/contacts', { status: 200, body: [{ ...maren, id: 'c1' }] });
+  const answer = globalThis.fetch;
+  let letBasketCome: () => void = () => undefined;
+  const released = new Promise<void>((resolve) => (letBasketCome = resolve));
+  globalThis.fetch = async (input, init) => {
+    if (input === '/api/basket') await released;
+    return answer(input, init);
+  };
+  const { container } = show(<ReviewStep />);
+  await waitFor(() => expect(server.asked.map(({ path }) => path)).toContain('/api/me/contacts'));
+  await new Promise((resolve) => setTimeout(resolve, 50));
+  expect(container.textContent).not.toContain('leads to');
+  letBasketCome();
+  await screen.findByText('leads to /basket');
 });
 
 test('a name is read out whole for those who listen, and its look-alikes are named', () => {

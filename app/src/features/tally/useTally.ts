@@ -21,7 +21,7 @@ export interface Tally {
   readonly lines: readonly BasketLine[];
   readonly codes: BasketCodes;
   readonly promotions: readonly KnownPromotion[];
-  /** Computed here, at once, by the code that computes the binding one. */
+  /** Computed here, at once, by the code that computes the binding one; none while the basket is still unknown. */
   readonly quote: Quote | undefined;
   readonly request: QuoteRequest;
   readonly catalogue: Catalogue | undefined;
@@ -43,7 +43,7 @@ export function useTally(): Tally {
 export function useComputedTally(): Tally {
   const basket = useBasket().data;
   const { lines, codes } = basket ?? emptyBasket;
-  const known = useBuyerKnown() && !!basket;
+  const known = useBuyerKnown() && basket !== undefined;
   const catalogue = useCatalogue().data;
   const now = useSession().data?.now;
   const buyer = useBuyer();
@@ -62,13 +62,14 @@ export function useComputedTally(): Tally {
     const { typed, use } = codes;
     const request = { currency, items, codes: typed, ...(use === undefined ? {} : { use }), customer: buyer.customer };
     const facts = { lines, codes, promotions, catalogue, request, buyer };
-    if (!catalogue || now === undefined || rate === undefined) return { ...facts, quote: undefined, changes: [] };
+    if (!basket || !catalogue || now === undefined || rate === undefined)
+      return { ...facts, quote: undefined, changes: [] };
     const input = { request, lines, catalogue, rate, now, promotions, codesUsed: buyer.codesUsed };
     const quote = sharedPreview(input);
     const before = seen && { ...input, request: { ...request, customer: seen.customer }, codesUsed: seen.codesUsed };
     const changes = known && before && !isSameBuyer(seen, buyer) ? quoteChanges(preview(before), quote) : [];
     return { ...facts, quote, changes };
-  }, [lines, codes, promotions, catalogue, now, buyer, currency, rate, seen, known]);
+  }, [basket, promotions, catalogue, now, buyer, currency, rate, seen, known]);
   useEffect(() => {
     const told = tally.changes.length > 0 && lines.length > 0;
     if (known && tally.quote && !told && !(seen && isSameBuyer(seen, buyer))) buyerSeenStore.set(buyer);
