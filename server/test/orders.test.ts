@@ -43,6 +43,17 @@ test('an order goes from received to sent to registered, is charged, told by mai
   expect((await visitor.send('GET', `/api/search?q=${name}`)).body).toContain('"status":"taken"');
 });
 
+test('terms agreed to with an order are remembered with their version and first time, each once', async () => {
+  const { visitor } = await server.member();
+  expect(await visitor.expect(200, 'GET', '/api/me/agreements')).toEqual([]);
+  const first = await orderNames(visitor, [{ name: `${unique('sw')}.org` }]);
+  await untilEnded(visitor, first.id);
+  await untilEnded(visitor, (await orderNames(visitor, [{ name: `${unique('sw')}.org` }])).id);
+  const agreed: { id: string; agreedAt: string }[] = await visitor.expect(200, 'GET', '/api/me/agreements');
+  const { version } = await visitor.expect(200, 'GET', `/api/agreements/${agreed[0]?.id}`);
+  expect(agreed).toEqual([{ id: agreed[0]?.id, version, agreedAt: first.placedAt }]);
+});
+
 test('a declined card registers nothing and charges nothing', async () => {
   const { visitor } = await server.member();
   const placed = await orderNames(visitor, [{ name: `${unique('sw')}.org` }], { card: '4539 0000 1111 0014' });

@@ -73,6 +73,18 @@ export function useOrders() {
   return useMine<ShownOrder[]>(['orders'], '/api/me/orders');
 }
 
+/** A version of terms agreed to with an earlier order. */
+export interface AgreedTerms {
+  readonly id: string;
+  readonly version: string;
+  /** ISO 8601 instant of the first time. */
+  readonly agreedAt: string;
+}
+
+export function useAgreedTerms() {
+  return useMine<AgreedTerms[]>(['agreements'], '/api/me/agreements');
+}
+
 export interface OrderRequest {
   readonly quoteId: string;
   readonly contactId: string;
@@ -104,6 +116,7 @@ export function usePlaceOrder() {
       await queries.invalidateQueries({ queryKey: ['me', 'orders'], exact: true });
       await queries.invalidateQueries({ queryKey: ['me', 'balance'] });
       await queries.invalidateQueries({ queryKey: ['me', 'cards'] });
+      await queries.invalidateQueries({ queryKey: ['me', 'agreements'] });
     },
   });
 }

@@ -1,6 +1,6 @@
 import { CountryCodes } from 'validator/lib/isISO31661Alpha2';
 import { decimalAmount, decimalsOf, type Currency, type Minor } from '@tienda/core/pricing/money';
-import type { IsoDate } from '@tienda/core/lifecycle/isoDate';
+import { isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
 import { locale } from './language';
 import { texts } from './texts';
 
@@ -92,6 +92,11 @@ const dateFormat = once(
 /** `24 Nov 2027`, as the reader's country writes it. */
 export function dateText(date: IsoDate): string {
   return dateFormat().format(new Date(`${date}T00:00:00Z`));
+}
+
+/** The day of an instant (ISO 8601), as `dateText` writes it. */
+export function dayText(instant: string): string {
+  return dateText(isoDate(new Date(instant)));
 }
 
 const monthFormat = once(() => new Intl.DateTimeFormat(locale(), { month: 'short', year: '2-digit', timeZone: 'UTC' }));

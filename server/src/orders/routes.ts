@@ -27,6 +27,12 @@ export function orderRoutes(orders: OrderService, notifications: Notifications, 
     accountRoute('get', '/api/me/orders', { summary: 'Orders, the latest first' }, async ({ accountId }) => ({
       body: await orders.list(accountId),
     })),
+    accountRoute(
+      'get',
+      '/api/me/agreements',
+      { summary: 'Versions of terms agreed to with orders, and when first' },
+      async ({ accountId }) => ({ body: await orders.agreed(accountId) }),
+    ),
     accountRoute('get', '/api/me/orders/:id', { summary: 'One order' }, async ({ accountId, params }) => ({
       body: await orders.find(accountId, params['id'] ?? ''),
     })),

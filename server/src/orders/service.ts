@@ -159,6 +159,10 @@ export class OrderService {
     return this.showAll(await this.parts.orders.ofAccount(accountId));
   }
 
+  agreed(accountId: string) {
+    return this.parts.orders.agreed(accountId);
+  }
+
   /** @throws Problem 404 where the order is not the account's */
   async find(accountId: string, orderId: string): Promise<ShownOrder> {
     const head = isUuid(orderId) ? await this.parts.orders.head(orderId) : undefined;

@@ -86,6 +86,21 @@ export class OrderStore {
       .limit(200);
   }
 
+  /** Every version of terms that the account agreed to with an order, and when first. */
+  async agreed(accountId: string): Promise<{ id: string; version: string; agreedAt: Date }[]> {
+    const orders = await this.database
+      .select({ agreements: customerOrder.agreements, agreedAt: customerOrder.placedAt })
+      .from(customerOrder)
+      .where(eq(customerOrder.accountId, accountId))
+      .orderBy(desc(customerOrder.placedAt));
+    const first = new Map(
+      orders.flatMap(({ agreements, agreedAt }) =>
+        agreements.map(({ id, version }) => [`${id} ${version}`, { id, version, agreedAt }] as const),
+      ),
+    );
+    return [...first.values()];
+  }
+
   /** The events of several orders, by order. */
   async eventsOf(orderIds: readonly string[]): Promise<Map<string, StoredEvent[]>> {
     const byOrder = new Map<string, StoredEvent[]>(orderIds.map((id) => [id, []]));

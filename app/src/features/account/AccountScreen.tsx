@@ -1,9 +1,8 @@
 import { Link, router } from 'expo-router';
 import { View } from 'react-native';
-import { isoDate } from '@tienda/core/lifecycle/isoDate';
 import { useContacts, useOrders, type KeptContact } from '../../api/me';
 import { useSession, useSignOut } from '../../api/session';
-import { countryText, dateText, wholeAmount } from '../../texts/format';
+import { countryText, dayText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
@@ -73,7 +72,7 @@ function SignedIn({ email, demo }: { readonly email: string; readonly demo: bool
         <Card key={order.id}>
           <Link href={{ pathname: '/orders/[id]', params: { id: order.id } }} style={{ paddingVertical: 4 }}>
             <Text kind="strong" colour="terracotta">
-              {words.order(order.number, dateText(isoDate(new Date(order.placedAt))))}
+              {words.order(order.number, dayText(order.placedAt))}
             </Text>
           </Link>
           <Text kind="small" colour="quiet">

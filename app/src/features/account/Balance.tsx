@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { isoDate } from '@tienda/core/lifecycle/isoDate';
 import { minorAmount, type Currency, type Minor } from '@tienda/core/pricing/money';
 import type { ShownTopUp } from '@tienda/core/orders/topUp';
 import { CardProblem } from '../../api/card';
@@ -8,7 +7,7 @@ import { ApiProblem } from '../../api/client';
 import { currencyStore } from '../../api/currencyStore';
 import { useBalance, useTopUp, useTopUps } from '../../api/payments';
 import { useStored } from '../../api/stored';
-import { dateText, wholeAmount } from '../../texts/format';
+import { dayText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
@@ -42,7 +41,7 @@ export function Balance() {
           </Text>
         ))}
         {entries.map(({ at, kind, amount, currency, orderNumber }) => (
-          <Fact key={`${kind} ${at}`} title={dateText(isoDate(new Date(at)))}>
+          <Fact key={`${kind} ${at}`} title={dayText(at)}>
             {`${wholeAmount(amount, currency)} · ${[words.kinds[kind], orderNumber ? texts.order.title(orderNumber) : ''].filter(Boolean).join(' · ')}`}
           </Fact>
         ))}

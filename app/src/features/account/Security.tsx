@@ -1,8 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { isoDate } from '@tienda/core/lifecycle/isoDate';
 import { useChangePassword, useEndAllSessions, useEndSession, useSessions } from '../../api/security';
-import { timeText, dateText } from '../../texts/format';
+import { timeText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card, CardRule } from '../../ui/Card';
@@ -115,7 +114,7 @@ function Places() {
           <View style={{ flex: 1, paddingVertical: 6 }}>
             <Text>{agent || words.unknownBrowser}</Text>
             <Text kind="small" colour="quiet">
-              {here ? words.here : words.seen(`${dateText(isoDate(new Date(seen)))}, ${timeText(seen)}`)}
+              {here ? words.here : words.seen(timeText(seen))}
             </Text>
           </View>
           {here ? null : (

@@ -9,7 +9,14 @@ import { useBasket } from '../../api/basket';
 import { checkoutStore } from '../../api/checkoutStore';
 import { useAgreements } from '../../api/catalogue';
 import { ApiProblem } from '../../api/client';
-import { useContacts, usePlaceOrder, useUsualContact, type KeptContact } from '../../api/me';
+import {
+  useAgreedTerms,
+  useContacts,
+  usePlaceOrder,
+  useUsualContact,
+  type AgreedTerms,
+  type KeptContact,
+} from '../../api/me';
 import { useBalance } from '../../api/payments';
 import { useBindingQuote, type BindingQuote, type NewQuote } from '../../api/quotes';
 import { useSession } from '../../api/session';
@@ -27,7 +34,7 @@ import { changeSentences, TallyChanges } from '../tally/TallyChanges';
 import { TallyCodes } from '../tally/TallyCodes';
 import { TallyRoll } from '../tally/TallyRoll';
 import { useTally, type Tally } from '../tally/useTally';
-import { Agreements } from './Agreements';
+import { Agreements, newTerms } from './Agreements';
 import { Declarations } from './Declarations';
 import { NameReview, ReviewRow } from './NameReview';
 
@@ -42,12 +49,13 @@ export function ReviewStep() {
   const tally = useTally();
   const binding = useBindingQuote(tally.request);
   const agreements = useAgreements(agreementsOf(tally));
+  const before = useAgreedTerms();
   const place = usePlaceOrder();
   if (session.data && !session.data.account) return <Redirect href="/checkout/account" />;
   if (contacts.data?.length === 0) return <Redirect href="/checkout/holder" />;
   if (basket.data?.lines.length === 0 && place.isIdle) return <Redirect href="/basket" />;
-  const fault = basket.error ?? contacts.error ?? binding.error ?? agreements.error;
-  if (holder && binding.data && agreements.data && !fault)
+  const fault = basket.error ?? contacts.error ?? binding.error ?? agreements.error ?? before.error;
+  if (holder && binding.data && agreements.data && before.data && !fault)
     return (
       <Review
         tally={tally}
@@ -56,6 +64,7 @@ export function ReviewStep() {
         binding={binding.data}
         computing={binding.isFetching}
         agreements={agreements.data}
+        before={before.data}
         place={place}
       />
     );
@@ -65,7 +74,7 @@ export function ReviewStep() {
         <Failure
           fault={fault}
           retry={() =>
-            [basket, contacts, binding, agreements]
+            [basket, contacts, binding, agreements, before]
               .filter(({ isError }) => isError)
               .forEach((one) => void one.refetch())
           }
@@ -103,15 +112,17 @@ interface ReviewProps {
   readonly binding: NewQuote;
   readonly computing: boolean;
   readonly agreements: readonly Agreement[];
+  readonly before: readonly AgreedTerms[];
   readonly place: ReturnType<typeof usePlaceOrder>;
 }
 
-function Review({ tally, holder, contacts, binding, computing, agreements, place }: ReviewProps) {
+function Review({ tally, holder, contacts, binding, computing, agreements, before, place }: ReviewProps) {
   const asked = askedBy(tally);
   const { form, balance, agreed, setAgreed, missing, busy, problem, pay } = usePayment(
     binding,
     holder,
     agreements,
+    before,
     asked,
     place,
   );
@@ -174,7 +185,7 @@ function Review({ tally, holder, contacts, binding, computing, agreements, place
         />
       </Card>
       <Declarations asked={asked} missing={missing} />
-      <Agreements agreements={agreements} agreed={agreed} missing={missing} onChange={setAgreed} />
+      <Agreements agreements={agreements} before={before} agreed={agreed} missing={missing} onChange={setAgreed} />
       <TallyRoll
         settled
         quote={binding}
@@ -202,6 +213,7 @@ function usePayment(
   binding: BindingQuote,
   holder: KeptContact,
   agreements: readonly Agreement[],
+  before: readonly AgreedTerms[],
   asked: readonly Asked[],
   place: ReturnType<typeof usePlaceOrder>,
 ) {
@@ -216,7 +228,8 @@ function usePayment(
 
   async function pay(): Promise<void> {
     const { contacts, declarations } = checkoutStore.get();
-    const isReady = agreed && asked.every((one) => isDeclared(one, declarations));
+    const isReady =
+      (agreed || newTerms(agreements, before).length === 0) && asked.every((one) => isDeclared(one, declarations));
     setMissing(!isReady);
     if (!isReady) return;
     setBusy(true);

@@ -92,13 +92,37 @@ test('terms are read in place and agreed to by one switch', () => {
   const terms = [
     { id: 'a', version: '1', title: 'Lanternhead', text: ['The name is registered.', 'Details are true.'] },
   ];
-  show(<Agreements agreements={terms} agreed={false} missing onChange={(value) => agreed.push(value)} />);
+  show(<Agreements agreements={terms} before={[]} agreed={false} missing onChange={(value) => agreed.push(value)} />);
   expect(screen.getByRole('alert').textContent).toContain('Agree to the terms');
   expect(screen.queryByText('Details are true.')).toBeNull();
   fireEvent.click(screen.getByRole('button', { name: 'Read: Lanternhead' }));
   expect(screen.getByText('Details are true.')).toBeTruthy();
   fireEvent.click(screen.getByRole('switch', { name: 'Terms of 1 registry' }));
   expect(agreed).toEqual([true]);
+});
+
+test('terms agreed to before in the same version are not asked again, a newer version is', () => {
+  new FakeServer();
+  const terms = [
+    { id: 'a', version: '2', title: 'Lanternhead', text: ['The name is registered.'] },
+    { id: 'b', version: '1', title: 'Quarrystone', text: ['Details are true.'] },
+  ];
+  const before = [
+    { id: 'a', version: '1', agreedAt: '2026-10-01T10:00:00Z' },
+    { id: 'b', version: '1', agreedAt: '2026-11-02T10:00:00Z' },
+  ];
+  const { unmount } = show(
+    <Agreements agreements={terms} before={before} agreed={false} missing onChange={() => undefined} />,
+  );
+  screen.getByRole('switch', { name: 'Terms of 1 registry' });
+  screen.getByRole('alert');
+  screen.getByText('agreed by Nov 2, 2026, not changed since: they hold for this order too');
+  unmount();
+  show(<Agreements agreements={terms.slice(1)} before={before} agreed={false} missing onChange={() => undefined} />);
+  expect(screen.queryByRole('switch')).toBeNull();
+  expect(screen.queryByRole('alert')).toBeNull();
+  fireEvent.click(screen.getByRole('button', { name: 'Read: Quarrystone' }));
+  screen.getByText('Details are true.');
 });
 
 describe('what extensions ask', () => {

@@ -1,7 +1,6 @@
-import { isoDate } from '@tienda/core/lifecycle/isoDate';
 import { useRates } from '../../api/rates';
 import { useStored } from '../../api/stored';
-import { dateText, rateText } from '../../texts/format';
+import { dayText, rateText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Text } from '../../ui/Text';
 import { currencyStore } from '../../api/currencyStore';
@@ -16,7 +15,7 @@ export function RateNote() {
   const note =
     currency === 'USD' || !rates || rate === undefined
       ? words.usd
-      : words.rate(rateText(rate), currency, dateText(isoDate(new Date(rates.at))));
+      : words.rate(rateText(rate), currency, dayText(rates.at));
   return (
     <Text kind="small" colour="quiet" style={{ flex: 1, minWidth: 160 }}>
       {note}

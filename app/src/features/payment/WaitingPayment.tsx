@@ -1,7 +1,6 @@
 import type { PaymentAction } from '@tienda/core/orders/payment';
-import { isoDate } from '@tienda/core/lifecycle/isoDate';
 import { useSession } from '../../api/session';
-import { dateText, timeText } from '../../texts/format';
+import { dayText, timeText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
@@ -33,7 +32,7 @@ export function WaitingPayment({ action, until, amount }: WaitingPaymentProps) {
       {action.type === 'prompt' ? <Text>{words.prompt(action.phone)}</Text> : null}
       {action.type === 'transfer' ? (
         <>
-          <Text style={{ marginBottom: 4 }}>{words.transfer(amount, dateText(isoDate(new Date(until))))}</Text>
+          <Text style={{ marginBottom: 4 }}>{words.transfer(amount, dayText(until))}</Text>
           <Fact title={words.payee}>{action.payee}</Fact>
           <Fact mono title={words.iban}>
             {action.iban}

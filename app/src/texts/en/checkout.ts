@@ -102,6 +102,8 @@ export const checkout = {
     terms: (count: number) => (count === 1 ? 'Terms of 1 registry' : `Terms of ${count} registries`),
     termsOff: 'read them below, then agree',
     termsOn: (date: string) => `read and agreed ${date}`,
+    termsBefore: (count: number) => (count === 1 ? 'Terms you have agreed to' : `${count} terms you have agreed to`),
+    termsBeforeDetail: (date: string) => `agreed by ${date}, not changed since: they hold for this order too`,
     readTerms: (title: string) => `Read: ${title}`,
     ends: (date: string) => `ends ${date}; reminders from 60 days before`,
     renews: (date: string, amount: string) => `renews ${date} for ${amount}`,

@@ -109,6 +109,9 @@ export const checkout: Texts['checkout'] = {
     terms: (count) => (count === 1 ? 'Condiciones de 1 operador' : `Condiciones de ${count} operadores`),
     termsOff: 'léalas abajo y acéptelas',
     termsOn: (date) => `leídas y aceptadas el ${date}`,
+    termsBefore: (count) => (count === 1 ? 'Condiciones que ya aceptó' : `${count} condiciones que ya aceptó`),
+    termsBeforeDetail: (date) =>
+      `aceptadas hasta el ${date}, sin cambios desde entonces: valen también para este pedido`,
     readTerms: (title) => `Leer: ${title}`,
     ends: (date) => `termina el ${date}; avisos desde 60 días antes`,
     renews: (date, amount) => `se renueva el ${date} por ${amount}`,
