@@ -1,8 +1,9 @@
 import { shippedCatalogue } from '../../test/catalogue';
+import { readCsv } from '../formats/csv';
 import { importLines } from './importLines';
 import { nearestTerm } from './nearestTerm';
 
-const read = (text: string, autoRenew = true) => importLines(text, shippedCatalogue, autoRenew);
+const read = (text: string, autoRenew = true) => importLines(readCsv(text), shippedCatalogue, autoRenew);
 const names = (text: string) => read(text).lines.map(({ name }) => name);
 
 test('one name a line, several with commas or spaces between', () => {

@@ -1,6 +1,5 @@
-import Papa from 'papaparse';
 import type { Catalogue } from '../catalogue/extension';
-import { nameHeads } from '../formats/csv';
+import { nameHeads } from '../formats/nameHeads';
 import { domainName, type DomainNameProblem } from '../names/domainName';
 import type { BasketLine } from './basketLine';
 import { nearestTerm } from './nearestTerm';
@@ -31,10 +30,14 @@ const no = /^(no|n|false|0|off)$/i;
  * Names to put in the basket, from a list as people have it: one name a line, several with commas between, or
  * CSV (RFC 4180) whose columns are headed. What a column does not say is chosen as for any new name.
  *
+ * @param rows as `readCsv` gives them
  * @param autoRenew what it is set to where the list does not say
  */
-export function importLines(text: string, catalogue: Catalogue, autoRenew: boolean): ImportedLines {
-  const { data: rows } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''));
+export function importLines(
+  rows: readonly (readonly string[])[],
+  catalogue: Catalogue,
+  autoRenew: boolean,
+): ImportedLines {
   const columns = columnsOf(rows[0] ?? []);
   const lines = new Map<string, BasketLine>();
   const notes: ImportNote[] = [];

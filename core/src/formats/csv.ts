@@ -1,7 +1,10 @@
 import Papa from 'papaparse';
+import { nameHeads } from './nameHeads';
 
-/** Heads of a column that holds names. */
-export const nameHeads = /^(domains?|names?|domain names?|urls?|addresses|websites?)$/i;
+/** The rows of a CSV (RFC 4180) or text file, empty lines too, so that rows count as lines do. */
+export function readCsv(text: string): string[][] {
+  return Papa.parse<string[]>(text.replace(/^\ufeff/, '')).data;
+}
 
 /**
  * The names in a CSV or text file: the column headed as one, else the first; one name a line in a text file.
@@ -9,7 +12,7 @@ export const nameHeads = /^(domains?|names?|domain names?|urls?|addresses|websit
  * @example namesInFile('name,note\nsaltwhistle.org,"ours, old"') // ['saltwhistle.org']
  */
 export function namesInFile(text: string): string[] {
-  const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: 'greedy' });
+  const data = readCsv(text).filter((cells) => cells.some((cell) => cell.trim() !== ''));
   const [head = [], ...rest] = data;
   const column = head.findIndex((cell) => nameHeads.test(cell.trim()));
   const rows = column >= 0 ? rest : data;

@@ -15,10 +15,18 @@ const maren: Contact = {
 };
 
 test('a contact reads back as it was written', () => {
-  expect(readVCard(writeVCard(maren))).toEqual(maren);
+  const phone = '+353209150123';
+  expect(readVCard(writeVCard(maren))).toEqual({ ...maren, phone });
   const person: Contact = { ...maren, kind: 'person', organisation: '', name: 'Ilse Tamboura, née Sørli' };
-  expect(readVCard(writeVCard(person))).toEqual(person);
+  expect(readVCard(writeVCard(person))).toEqual({ ...person, phone });
 });
+
+test.each(['+353 20 915 0123', '+353 (20) 915-0123', '+353 20 915 0123 ext. 5', '+353209150123'])(
+  'a number is written as it is dialled from abroad: %s',
+  (phone) => {
+    expect(writeVCard({ ...maren, phone })).toContain('TEL;VALUE=uri:tel:+353209150123\r\n');
+  },
+);
 
 test('a card is written in lines that RFC 6350 allows', () => {
   const lines = writeVCard(maren).split('\r\n');

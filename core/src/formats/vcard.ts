@@ -1,5 +1,4 @@
 import ICAL from 'ical.js';
-import { parsePhoneNumberFromString } from 'libphonenumber-js';
 import type { Contact } from '../contacts/contact';
 
 /**
@@ -15,7 +14,6 @@ export function readVCard(text: string): Partial<Contact> | undefined {
   const part = (index: number) => address[index] ?? '';
   const organisation = partsOf(card, 'org')[0] ?? '';
   const country = part(6).toUpperCase();
-  const phone = textOf(card, 'tel').replace(/^tel:/, '');
   return {
     kind: organisation === '' ? 'person' : 'company',
     name,
@@ -25,7 +23,7 @@ export function readVCard(text: string): Partial<Contact> | undefined {
     region: part(4),
     postalCode: part(5),
     ...(/^[A-Z]{2}$/.test(country) ? { country } : {}),
-    phone: parsePhoneNumberFromString(phone)?.formatInternational() ?? phone,
+    phone: textOf(card, 'tel').replace(/^tel:/, ''),
     email: textOf(card, 'email'),
   };
 }
@@ -44,10 +42,15 @@ export function writeVCard(contact: Contact): string {
   const tel = new ICAL.Property('tel', card);
   tel.resetType('uri');
   tel.setParameter('value', 'uri');
-  tel.setValue(`tel:${parsePhoneNumberFromString(phone)?.number ?? phone}`);
+  tel.setValue(`tel:${dialled(phone)}`);
   card.addProperty(tel);
   card.addPropertyWithValue('email', email);
   return `${card.toString()}\r\n`;
+}
+
+/** An international number as RFC 3966 writes it: without what only makes it readable, and without an extension. */
+function dialled(phone: string): string {
+  return phone.replace(/[a-z#;].*$/i, '').replace(/[^+\d]/g, '');
 }
 
 function firstCard(text: string): ICAL.Component | undefined {

@@ -35,8 +35,11 @@ export function ImportPanel({ onClose }: { readonly onClose: () => void }) {
     setTyped(text);
     latest.current = text;
     if (!catalogue) return;
-    const { importLines } = await import('@tienda/core/basket/importLines');
-    if (latest.current === text) setRead(importLines(text, catalogue, autoRenew));
+    const [{ importLines }, { readCsv }] = await Promise.all([
+      import('@tienda/core/basket/importLines'),
+      import('@tienda/core/formats/csv'),
+    ]);
+    if (latest.current === text) setRead(importLines(readCsv(text), catalogue, autoRenew));
   }
 
   const putIn = () =>

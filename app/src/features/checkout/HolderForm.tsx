@@ -23,7 +23,7 @@ import { useBuyer } from '../tally/buyer';
 import { useTally } from '../tally/useTally';
 import { CardFile } from './CardFile';
 import { draftStore } from './draftStore';
-import { PhoneField } from './PhoneField';
+import { PhoneField, readablePhone } from './PhoneField';
 
 const words = texts.checkout.holder;
 const resolver = classValidatorResolver(Contact);
@@ -80,7 +80,11 @@ export function HolderForm({ known, email, onKept }: HolderFormProps) {
   ) : null;
   return (
     <Card>
-      <CardFile onContact={(contact) => reset({ ...valuesOf(undefined, country, ''), ...contact })} />
+      <CardFile
+        onContact={(card) =>
+          reset({ ...valuesOf(undefined, country, ''), ...card, phone: readablePhone(card.phone ?? '') })
+        }
+      />
       <Controller
         control={control}
         name="kind"

@@ -8,6 +8,11 @@ import { Field } from '../../ui/Field';
 
 const words = texts.checkout.holder;
 
+/** A number in its international form, with spaces, where it can be told; else as it is. */
+export function readablePhone(number: string): string {
+  return parsePhoneNumberFromString(number)?.formatInternational() ?? number;
+}
+
 interface PhoneFieldProps {
   /** Of the address: what the phone's country is at first. */
   readonly country: string;
