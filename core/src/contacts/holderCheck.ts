@@ -36,8 +36,13 @@ export function isSuspended(check: HolderCheck, today: IsoDate): boolean {
   return !check.confirmed && check.askedOn < outOfTimeBefore(today);
 }
 
-/** True where another reminder has to go out. */
-export function isReminderDue({ askedOn, reminded, confirmed }: HolderCheck, today: IsoDate): boolean {
-  const days = reminderDays[reminded];
-  return !confirmed && days !== undefined && today >= addDays(askedOn, days);
+/**
+ * The reminders that have to go out: to addresses not confirmed that were asked for on one of these days, the first
+ * and the last included, and reminded so often.
+ */
+export function remindersDue(
+  today: IsoDate,
+): { readonly reminded: number; readonly from: IsoDate; readonly to: IsoDate }[] {
+  const from = outOfTimeBefore(today);
+  return reminderDays.map((days, reminded) => ({ reminded, from, to: addDays(today, -days) }));
 }

@@ -1,7 +1,6 @@
 import { createHash, createHmac } from 'node:crypto';
 import {
   confirmBy,
-  isReminderDue,
   isSuspended,
   outOfTimeBefore,
   type HolderCheck,
@@ -81,8 +80,7 @@ export class HolderChecks {
   async lookAround(): Promise<void> {
     const { store, database, outbox, clock } = this.parts;
     const today = isoDate(clock.now());
-    for (const kept of await store.unconfirmed()) {
-      if (!isReminderDue(checkOf(kept), today) || isSuspended(checkOf(kept), today)) continue;
+    for (const kept of await store.toRemind(today)) {
       await database.transaction(async (transaction) => {
         if (!(await store.reminded(transaction, kept))) return;
         const mail = reminderMail(kept.email, this.urlOf(kept), confirmBy(kept));
@@ -108,12 +106,14 @@ export class HolderChecks {
         if (fault instanceof RegistrySilent) continue;
         throw fault;
       }
-      await names.setSuspended(name, suspend);
       const mail = suspend
         ? suspendedMail(email, this.urlOf(misplaced), read.unicode)
         : releasedMail(email, read.unicode);
       const key = `holder ${accountId} ${name} ${suspend ? 'suspended' : 'released'} ${now.toISOString()}`;
-      await database.transaction((transaction) => outbox.put(transaction, key, mail));
+      await database.transaction(async (transaction) => {
+        await names.setSuspended(transaction, name, suspend);
+        await outbox.put(transaction, key, mail);
+      });
     }
     await outbox.flush();
   }

@@ -1,4 +1,6 @@
-import { and, asc, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm';
+import { and, asc, between, eq, isNotNull, isNull, lt, or, sql } from 'drizzle-orm';
+import { remindersDue } from '@tienda/core/contacts/holderCheck';
+import type { IsoDate } from '@tienda/core/lifecycle/isoDate';
 import type { Database, Transaction } from '../db/database';
 import { contact, heldName, holderCheck } from '../db/schema';
 
@@ -30,8 +32,17 @@ export class HolderCheckStore {
       .orderBy(asc(holderCheck.askedOn), asc(holderCheck.email));
   }
 
-  unconfirmed(): Promise<KeptHolderCheck[]> {
-    return this.database.select().from(holderCheck).where(isNull(holderCheck.confirmedAt)).limit(mostAtOnce);
+  /** Addresses to remind, those asked for first before others. */
+  toRemind(today: IsoDate): Promise<KeptHolderCheck[]> {
+    const due = remindersDue(today).map(({ reminded, from, to }) =>
+      and(eq(holderCheck.reminded, reminded), between(holderCheck.askedOn, from, to)),
+    );
+    return this.database
+      .select()
+      .from(holderCheck)
+      .where(and(isNull(holderCheck.confirmedAt), or(...due)))
+      .orderBy(asc(holderCheck.askedOn))
+      .limit(mostAtOnce);
   }
 
   /** @returns false where the reminder went out already */

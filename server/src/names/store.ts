@@ -31,8 +31,8 @@ export class NameStore {
       .where(and(eq(heldName.accountId, accountId), eq(heldName.name, name)));
   }
 
-  async setSuspended(name: string, suspended: boolean): Promise<void> {
-    await this.database.update(heldName).set({ suspended }).where(eq(heldName.name, name));
+  async setSuspended(transaction: Transaction, name: string, suspended: boolean): Promise<void> {
+    await transaction.update(heldName).set({ suspended }).where(eq(heldName.name, name));
   }
 
   async add(transaction: Transaction, held: Omit<HeldName, 'suspended'>): Promise<void> {

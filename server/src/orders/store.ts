@@ -120,6 +120,7 @@ export class OrderStore {
       .select({ id: customerOrder.id })
       .from(customerOrder)
       .where(and(eq(customerOrder.ended, false), lte(customerOrder.lookAt, now)))
+      .orderBy(asc(customerOrder.lookAt))
       .limit(500);
     return rows.map(({ id }) => id);
   }
