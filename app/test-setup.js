@@ -3,6 +3,9 @@ const { ReadableStream, TextDecoderStream } = require('node:stream/web');
 const { randomUUID } = require('node:crypto');
 const { TextDecoder, TextEncoder } = require('node:util');
 
+/** A busy machine takes longer to draw. */
+require('@testing-library/dom').configure({ asyncUtilTimeout: 5000 });
+
 globalThis.crypto.randomUUID = randomUUID;
 Object.assign(globalThis, { ReadableStream, TextDecoder, TextDecoderStream, TextEncoder });
 

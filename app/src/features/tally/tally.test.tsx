@@ -55,7 +55,7 @@ test('a code that was typed is tried; one that does not apply says why, and can 
   await screen.findByText('NOSUCH: there is no such code: check its letters.');
   fireEvent.click(screen.getByRole('button', { name: 'Forget it: NOSUCH' }));
   await waitFor(() => expect(screen.queryByText(/^NOSUCH/)).toBeNull());
-  expect(server.codes.typed).toEqual(['QUAYSIDE']);
+  await waitFor(() => expect(server.codes.typed).toEqual(['QUAYSIDE']));
 });
 
 test('codes that do not apply are there for those who ask, each with its reason', async () => {
@@ -104,6 +104,13 @@ test('what signing in takes away is said with its reason, and what takes its pla
   await screen.findByText(
     /Code FIRSTKNOT does not apply: it is for new customers, and you have had a name here. Code REGATTA saves \$1.80./,
   );
+});
+
+test('a basket that was empty before signing in has no total to have changed', async () => {
+  buyerSeenStore.set({ customer: { country: 'MX', kind: 'person', isNew: true }, codesUsed: {} });
+  new FakeServer();
+  show(<TallyColumn checkout />);
+  await waitFor(() => expect(buyerSeenStore.get()).toBeNull());
 });
 
 test('many names are one line each, and what falls due later is summed up by date', async () => {

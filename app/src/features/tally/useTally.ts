@@ -71,8 +71,11 @@ export function useComputedTally(): Tally {
     return { ...facts, quote, changes };
   }, [basket, promotions, catalogue, now, buyer, currency, rate, seen, known]);
   useEffect(() => {
-    const told = tally.changes.length > 0 && lines.length > 0;
-    if (known && tally.quote && !told && !(seen && isSameBuyer(seen, buyer))) buyerSeenStore.set(buyer);
+    if (!known || !tally.quote) return;
+    // Of an empty basket no total was seen: what comes into it with an account has not changed.
+    if (lines.length === 0) {
+      if (seen) buyerSeenStore.set(null);
+    } else if (tally.changes.length === 0 && !(seen && isSameBuyer(seen, buyer))) buyerSeenStore.set(buyer);
   }, [tally, lines, seen, buyer, known]);
   return tally;
 }
