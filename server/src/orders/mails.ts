@@ -38,8 +38,8 @@ export function receivedMail(to: string, number: number, order: Order): Mail {
 /** One name is registered. */
 export function registeredMail(to: string, number: number, line: Order['lines'][number], expiresOn: string): Mail {
   const renewal = line.autoRenew
-    ? 'Auto-renew is on: it is renewed before that day, and you are told of it 30 days ahead.'
-    : 'Auto-renew is off: it ends that day unless you renew it. You are reminded 60, 30, 14 and 2 days ahead.';
+    ? 'Auto-renew is on: its renewal falls due then. You can switch it off at any time.'
+    : 'Auto-renew is off: it ends that day unless it is renewed.';
   return {
     to,
     subject: `${line.unicode} is registered`,

@@ -105,7 +105,7 @@ export const checkout = {
     termsBefore: (count: number) => (count === 1 ? 'Terms you have agreed to' : `${count} terms you have agreed to`),
     termsBeforeDetail: (date: string) => `agreed by ${date}, not changed since: they hold for this order too`,
     readTerms: (title: string) => `Read: ${title}`,
-    ends: (date: string) => `ends ${date}; reminders from 60 days before`,
+    ends: (date: string) => `ends ${date} unless it is renewed`,
     renews: (date: string, amount: string) => `renews ${date} for ${amount}`,
     on: 'auto-renew on',
     off: 'auto-renew off',

@@ -56,7 +56,7 @@ export const tally = {
     outOfScope: (country: string) => `Sales to ${country} are outside the scope of VAT: none is charged.`,
     total: 'All of the above: exactly what is charged today.',
     dueOn: (name: string, date: string, amount: string) =>
-      `On ${date} ${name} is renewed by itself for ${amount}; you hear of it 60 days before and can switch it off.`,
+      `On ${date} ${name} is renewed by itself for ${amount}; until then you can switch it off.`,
     dueIf: (name: string, date: string, amount: string) =>
       `${name} ends on ${date} unless you renew it, which is ${amount} at today’s price.`,
   },

@@ -113,7 +113,7 @@ export const checkout: Texts['checkout'] = {
     termsBeforeDetail: (date) =>
       `aceptadas hasta el ${date}, sin cambios desde entonces: valen también para este pedido`,
     readTerms: (title) => `Leer: ${title}`,
-    ends: (date) => `termina el ${date}; avisos desde 60 días antes`,
+    ends: (date) => `termina el ${date} si no se renueva`,
     renews: (date, amount) => `se renueva el ${date} por ${amount}`,
     on: 'renovación automática activada',
     off: 'renovación automática desactivada',

@@ -52,7 +52,7 @@ export const tally: Texts['tally'] = {
     outOfScope: (country) => `Las ventas a ${country} quedan fuera del IVA: no se cobra ninguno.`,
     total: 'Todo lo anterior: exactamente lo que se cobra hoy.',
     dueOn: (name, date, amount) =>
-      `El ${date} ${name} se renueva solo por ${amount}; se le avisa 60 días antes y puede desactivarlo.`,
+      `El ${date} ${name} se renueva solo por ${amount}; hasta entonces puede desactivarlo.`,
     dueIf: (name, date, amount) => `${name} termina el ${date} si no lo renueva, que son ${amount} a precio de hoy.`,
   },
   billed: 'Se factura en',
