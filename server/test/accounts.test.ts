@@ -312,6 +312,23 @@ test('everything kept is given out, without anything secret', async () => {
   expect(JSON.stringify(body)).not.toMatch(/hash|secret/i);
 });
 
+test('a contact is forgotten; a name that needs it keeps it, and it is exported as long as it is kept', async () => {
+  const { visitor } = await server.member();
+  const keep = (name: string) => visitor.expect(201, 'POST', '/api/me/contacts', { ...marenContact, name });
+  const exported = async () =>
+    (await visitor.expect(200, 'GET', '/api/me/export')).contacts.map((contact: { name: string }) => contact.name);
+  const maren = await keep('Maren Solvik');
+  const name = `${unique('acc')}.org`;
+  await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
+  const ilse = await keep('Ilse Tamboura');
+  for (const { id } of [maren, ilse]) await visitor.expect(204, 'DELETE', `/api/me/contacts/${id}`);
+  expect(await visitor.expect(200, 'GET', '/api/me/contacts')).toEqual([]);
+  await visitor.expect(404, 'DELETE', `/api/me/contacts/${maren.id}`);
+  expect((await visitor.expect(200, 'GET', `/api/me/names/${name}`)).holder.name).toBe('Maren Solvik');
+  expect(await exported()).toEqual(['Maren Solvik']);
+  expect((await keep('Maren Solvik')).id).not.toBe(maren.id);
+});
+
 test('an account that holds a name is not closed; one that holds nothing is, and its address is free again', async () => {
   const { visitor, email } = await server.member();
   await visitor.expect(201, 'POST', '/api/me/contacts', marenContact);

@@ -73,6 +73,16 @@ export function useOrders() {
   return useMine<ShownOrder[]>(['orders'], '/api/me/orders');
 }
 
+/** A contact is shown no more; names and orders that need it keep it. */
+export function useForgetContact() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (id: string) => call<undefined>('DELETE', `/api/me/contacts/${id}`),
+    onSuccess: (_, gone) =>
+      queries.setQueryData<KeptContact[]>(['me', 'contacts'], (known = []) => known.filter(({ id }) => id !== gone)),
+  });
+}
+
 /** A version of terms agreed to with an earlier order. */
 export interface AgreedTerms {
   readonly id: string;

@@ -41,7 +41,7 @@ export class Departure {
     return {
       exportedAt: clock.now().toISOString(),
       account: { email, autoRenew, marketing, createdAt, twoStepSince },
-      contacts: await contacts.ofAccount(accountId),
+      contacts: await contacts.ofAccount(accountId, true),
       names: await names.ofAccount(accountId),
       orders: await orders.list(accountId),
       invoices: (await invoices.ofAccount(accountId)).map(({ invoice }) => invoice),
@@ -78,7 +78,7 @@ export class Departure {
     for (const { name } of await watches.list(accountId)) await watches.end(accountId, name);
     for (const { id } of await cards.ofAccount(accountId)) await cards.forget(accountId, id);
     await offers.forget(accountId);
-    await contacts.forgetUnused(accountId);
+    for (const { id } of await contacts.ofAccount(accountId)) await contacts.forget(accountId, id, clock.now());
     await accounts.change(accountId, {
       email: `closed-${accountId}`,
       passwordHash: `closed ${randomBytes(16).toString('hex')}`,

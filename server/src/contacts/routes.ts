@@ -1,8 +1,9 @@
 import { Contact, e164 } from '@tienda/core/contacts/contact';
 import { isValidVatNumber } from '@tienda/core/pricing/vatNumber';
 import type { Clock } from '../clock/clock';
-import { badField } from '../http/problem';
+import { badField, notFound } from '../http/problem';
 import { accountRoute, type Route } from '../http/route';
+import { isUuid } from '../http/uuid';
 import type { ContactStore } from './store';
 
 export function contactRoutes(contacts: ContactStore, clock: Clock): Route[] {
@@ -25,6 +26,16 @@ export function contactRoutes(contacts: ContactStore, clock: Clock): Route[] {
           );
         const kept = { ...contact, phone, ...(vatId ? { vatId } : {}) };
         return { status: 201, body: await contacts.add(accountId, kept, clock.now()) };
+      },
+    ),
+    accountRoute(
+      'delete',
+      '/api/me/contacts/:id',
+      { summary: 'Forgets a contact; names and orders that need it keep it' },
+      async ({ accountId, params }) => {
+        const id = params['id'] ?? '';
+        if (!isUuid(id) || !(await contacts.forget(accountId, id, clock.now()))) throw notFound('contact');
+        return {};
       },
     ),
   ];

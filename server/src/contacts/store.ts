@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import { and, desc, eq, notExists, or, sql } from 'drizzle-orm';
+import { and, desc, eq, isNull, notExists, or, sql } from 'drizzle-orm';
 import type { Contact } from '@tienda/core/contacts/contact';
 import type { Database } from '../db/database';
 import { contact, customerOrder, heldName } from '../db/schema';
@@ -9,12 +9,13 @@ export type StoredContact = Contact & { readonly id: string };
 export class ContactStore {
   constructor(private readonly database: Database) {}
 
-  /** The latest first. */
-  async ofAccount(accountId: string): Promise<StoredContact[]> {
+  /** The latest first; those that were forgotten and are still kept only where that is asked for. */
+  async ofAccount(accountId: string, withForgotten = false): Promise<StoredContact[]> {
+    const shown = withForgotten ? undefined : isNull(contact.forgottenAt);
     const rows = await this.database
       .select()
       .from(contact)
-      .where(eq(contact.accountId, accountId))
+      .where(and(eq(contact.accountId, accountId), shown))
       .orderBy(desc(contact.createdAt));
     return rows.map((row) => ({ ...row.contact, id: row.id }));
   }
@@ -27,18 +28,30 @@ export class ContactStore {
     return row && { ...row.contact, id: row.id };
   }
 
-  /** Takes out the contacts of an account that no order and no name needs. */
-  async forgetUnused(accountId: string): Promise<void> {
-    const named = sql`${customerOrder.differing}::text like '%' || ${contact.id}::text || '%'`;
-    const isOrders = or(eq(customerOrder.contactId, contact.id), named);
-    const ordered = this.database
-      .select()
-      .from(customerOrder)
-      .where(and(eq(customerOrder.accountId, contact.accountId), isOrders));
-    const held = this.database.select().from(heldName).where(eq(heldName.contactId, contact.id));
-    await this.database
-      .delete(contact)
-      .where(and(eq(contact.accountId, accountId), notExists(ordered), notExists(held)));
+  /**
+   * Shows a contact no more, and takes it out where no order and no name needs it.
+   *
+   * @returns false where the account has no such contact
+   */
+  async forget(accountId: string, id: string, at: Date): Promise<boolean> {
+    return this.database.transaction(async (transaction) => {
+      const isIt = and(eq(contact.id, id), eq(contact.accountId, accountId), isNull(contact.forgottenAt));
+      // Locked first: an order that names it just now is waited for, and seen.
+      const [found] = await transaction.select({ id: contact.id }).from(contact).where(isIt).for('update');
+      if (!found) return false;
+      const named = sql`${customerOrder.differing}::text like '%' || ${contact.id}::text || '%'`;
+      const ordered = transaction
+        .select()
+        .from(customerOrder)
+        .where(and(eq(customerOrder.accountId, accountId), or(eq(customerOrder.contactId, contact.id), named)));
+      const held = transaction.select().from(heldName).where(eq(heldName.contactId, contact.id));
+      const gone = await transaction
+        .delete(contact)
+        .where(and(isIt, notExists(ordered), notExists(held)))
+        .returning();
+      if (gone.length === 0) await transaction.update(contact).set({ forgottenAt: at }).where(isIt);
+      return true;
+    });
   }
 
   /** Keeps a contact; one that is kept already, to the letter, is that one. */

@@ -1,13 +1,12 @@
 import { Link, router } from 'expo-router';
 import { View } from 'react-native';
-import { useContacts, useOrders, type KeptContact } from '../../api/me';
+import { useOrders } from '../../api/me';
 import { useSession, useSignOut } from '../../api/session';
-import { countryText, dayText, wholeAmount } from '../../texts/format';
+import { dayText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Failure, Loading } from '../../ui/Empty';
-import { download } from '../../ui/download';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { InboxLink } from '../inbox/InboxLink';
@@ -15,6 +14,7 @@ import { AccountForms } from './AccountForms';
 import { Balance } from './Balance';
 import { Cards } from './Cards';
 import { Choices } from './Choices';
+import { Contacts } from './Contacts';
 import { Documents } from './Documents';
 import { Security } from './Security';
 import { Waiting } from './Waiting';
@@ -45,16 +45,9 @@ export function AccountScreen() {
   );
 }
 
-/** Writing vCards takes a library that nobody else here needs. */
-async function saveCard(contact: KeptContact): Promise<void> {
-  const { writeVCard } = await import('@tienda/core/formats/vcard');
-  download(`${contact.name}.vcf`, 'text/vcard', writeVCard(contact));
-}
-
 function SignedIn({ email, demo }: { readonly email: string; readonly demo: boolean }) {
   const signOut = useSignOut();
   const orders = useOrders();
-  const contacts = useContacts();
   return (
     <View>
       <Card>
@@ -87,28 +80,7 @@ function SignedIn({ email, demo }: { readonly email: string; readonly demo: bool
       <Documents />
       <Balance />
       <Cards />
-      <Text kind="heading" level={2} style={{ marginTop: 12, marginBottom: 6 }}>
-        {words.contacts}
-      </Text>
-      {contacts.data?.length === 0 ? <Text colour="quiet">{words.noContacts}</Text> : null}
-      {contacts.data?.map((contact) => (
-        <Card key={contact.id}>
-          <Text kind="strong">{contact.name}</Text>
-          <Text kind="small" colour="quiet">
-            {[contact.organisation, contact.street, contact.city, countryText(contact.country)]
-              .filter(Boolean)
-              .join(', ')}
-          </Text>
-          <View style={{ alignItems: 'flex-start' }}>
-            <Action
-              kind="link"
-              title={words.vcard}
-              label={`${words.vcard}: ${contact.name}`}
-              onPress={() => void saveCard(contact)}
-            />
-          </View>
-        </Card>
-      ))}
+      <Contacts />
       <Security email={email} />
       <View style={{ marginTop: 12, gap: 6 }}>
         <Waiting />

@@ -93,6 +93,8 @@ export const contact = pgTable(
       .references(() => account.id, { onDelete: 'cascade' }),
     contact: jsonb().$type<Contact>().notNull(),
     createdAt: instant('created_at').notNull(),
+    /** Shown no more since then; orders and names that need it keep it. */
+    forgottenAt: instant('forgotten_at'),
   },
   (table) => [index('contact_account').on(table.accountId, table.createdAt)],
 );

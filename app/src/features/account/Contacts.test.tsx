@@ -1,0 +1,39 @@
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { FakeServer, show } from '../../../test/shop';
+import { Contacts } from './Contacts';
+
+const maren = {
+  id: 'c1',
+  name: 'Maren Solvik',
+  organisation: '',
+  street: '4 Slip Lane',
+  city: 'Ullvik',
+  country: 'IE',
+};
+
+function open(): FakeServer {
+  const server = new FakeServer();
+  server.account = { email: 'maren@saltwhistle.example' };
+  server.instead.set('GET /api/me/contacts', {
+    status: 200,
+    body: [maren, { ...maren, id: 'c2', name: 'Ilse Tamboura' }],
+  });
+  show(<Contacts />);
+  return server;
+}
+
+test('a contact is forgotten, and the others stay', async () => {
+  const server = open();
+  fireEvent.click(await screen.findByRole('button', { name: 'Forget it: Ilse Tamboura' }));
+  await waitFor(() => expect(screen.queryByText('Ilse Tamboura')).toBeNull());
+  screen.getByText('Maren Solvik');
+  expect(server.asked).toContainEqual({ method: 'DELETE', path: '/api/me/contacts/c2', body: undefined });
+});
+
+test('what cannot be forgotten says so and stays', async () => {
+  const server = open();
+  server.instead.set('DELETE /api/me/contacts/c1', { status: 503, body: { detail: 'Not just now.' } });
+  fireEvent.click(await screen.findByRole('button', { name: 'Forget it: Maren Solvik' }));
+  await screen.findByText('Not just now.');
+  screen.getByText('Maren Solvik');
+});
