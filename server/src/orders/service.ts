@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { setTimeout as pause } from 'node:timers/promises';
 import { isOrganisation } from '@tienda/core/contacts/contactKind';
 import { domainName } from '@tienda/core/names/domainName';
 import { fromEvents, statusOf, type OrderLine } from '@tienda/core/orders/order';
@@ -27,6 +28,9 @@ import type { OrderWorker } from './worker';
 
 /** How long a new order is left to the queue before others look for it. */
 const leaseMs = 30_000;
+
+/** How long another process that has an order is waited for. */
+const busyMs = 3000;
 
 /** What placing and showing orders needs. */
 export interface OrderServiceParts {
@@ -177,17 +181,20 @@ export class OrderService {
    */
   async cancel(accountId: string, orderId: string): Promise<ShownOrder> {
     const { id } = await this.find(accountId, orderId);
-    const done = await this.parts.worker.cancel(id).catch((fault: unknown) => {
-      if (fault instanceof PaymentSilent) return false;
-      throw fault;
-    });
-    if (!done)
-      throw new Problem(
-        503,
-        'order-busy',
-        'The order is at work',
-        'The payment is being looked at: try again in a moment.',
-      );
+    const cancelled = () =>
+      this.parts.worker.cancel(id).catch((fault: unknown) => {
+        if (fault instanceof PaymentSilent) return false;
+        throw fault;
+      });
+    // Whoever has the order just now, looking whether it was paid, is soon done with it.
+    for (const end = Date.now() + busyMs; !(await cancelled()); await pause(100))
+      if (Date.now() > end)
+        throw new Problem(
+          503,
+          'order-busy',
+          'The order is at work',
+          'The payment is being looked at: try again in a moment.',
+        );
     await this.parts.queue.push(id);
     return this.find(accountId, id);
   }
