@@ -69,6 +69,7 @@ for (const colorScheme of ['light', 'dark'] as const)
       const word = freshWord();
       const { id } = await orderNames(visitor, [{ name: `${word}.org` }]);
       await untilEnded(visitor, id);
+      const unpaid = await orderNames(visitor, [{ name: `${freshWord()}.org` }], { payment: { method: 'transfer' } });
       await put(page, freshWord(), 'boats');
       await shop.goto('/checkout/review');
       await expect(shop.getByLabel('Card number')).toBeVisible();
@@ -83,6 +84,7 @@ for (const colorScheme of ['light', 'dark'] as const)
       await expectAccessible(shop, 'review');
       for (const [path, heading] of [
         [`/orders/${id}`, /^Order/],
+        [`/orders/${unpaid.id}`, /^Order/],
         ['/names', 'Names'],
         [`/names/${word}.org`, `${word}.org`],
         ['/ahead', 'Ahead'],
@@ -93,6 +95,17 @@ for (const colorScheme of ['light', 'dark'] as const)
         await expect(shop.getByRole('status', { name: 'One moment' })).toHaveCount(0);
         await expectAccessible(shop, path);
       }
+      await shop.getByRole('button', { name: 'Change the password' }).click();
+      await shop.getByRole('button', { name: 'Pay in' }).click();
+      await shop.getByRole('button', { name: 'Add a second step' }).click();
+      await shop.getByLabel('Password', { exact: true }).last().fill(password);
+      await shop.getByRole('button', { name: 'Go on' }).click();
+      await expect(shop.getByLabel('QR code for an authenticator app')).toBeVisible();
+      await expectAccessible(shop, 'account, all open');
+      await shop.goto('/confirm?token=made-up');
+      await shop.getByRole('button', { name: 'Confirm the address' }).click();
+      await expect(shop.getByText(/^This link is not one of ours/)).toBeVisible();
+      await expectAccessible(shop, 'confirm');
     });
   });
 

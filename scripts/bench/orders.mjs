@@ -12,13 +12,12 @@ const alone = 40;
 
 /** Orders from "pay" to told, with stand-ins that answer at once: what Tienda itself takes. */
 export async function benchOrders() {
-  const more = { TIENDA_DEMO: '1', TIENDA_LIMITS: '1000000', TIENDA_PACE: '0', TIENDA_LOG: 'warn' };
   const { env, postgres } = await prepareWorld({
     data: path.join(root, '.data', 'bench-orders'),
     base: 5010,
     name: 'tienda_bench_orders',
     fresh: true,
-    more: { ...more, TIENDA_LOG: 'info' },
+    more: { TIENDA_DEMO: '1', TIENDA_LIMITS: '1000000', TIENDA_PACE: '0', TIENDA_LOG: 'info' },
   });
   const standIns = await startStandIns(env);
   const servers = [await startServer(env)];

@@ -129,6 +129,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     database,
     store: new HolderCheckStore(database),
     names,
+    accounts,
     catalogue,
     registries,
     outbox,

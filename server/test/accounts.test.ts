@@ -1,6 +1,6 @@
 import { Secret, TOTP } from 'otpauth';
 import { codeFor, marenContact, orderNames, signUp, untilEnded, Visitor } from '../../scripts/demo.mjs';
-import { ServerProcess, unique } from './serverProcess';
+import { mailTo, ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
 const password = 'a slow green boat';
@@ -294,6 +294,31 @@ describe('a second step', () => {
     const shown = await visitor.expect(200, 'POST', '/api/me/two-step/off', { password });
     expect(shown).toMatchObject({ twoStep: false, recoveryCodes: 0 });
   });
+});
+
+test('mails and papers are written in the language that the account was asked for in, or has chosen since', async () => {
+  const email = address();
+  const visitor = await server.visitor();
+  const spanish = { 'Accept-Language': 'es-MX, en;q=0.5' };
+  await visitor.expect(202, 'POST', '/api/accounts', { email, password }, spanish);
+  const code = await codeFor(visitor, email);
+  await visitor.expect(200, 'POST', '/api/accounts/confirm', { email, code });
+  await mailTo(visitor, email, /^\d{6} es su código para Tienda$/);
+  const name = `${unique('acc')}.org`;
+  const order = await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
+  await mailTo(visitor, email, new RegExp(`^Pedido ${order.number}: ${name} está registrado$`));
+  await mailTo(visitor, 'maren@saltwhistle.example', /^Confirme su correo antes del/);
+  const paper = await visitor.send('GET', `/api/me/invoices/${order.documents[0].number}`);
+  expect(paper.body).toContain('/Lang (es)');
+
+  await visitor.expect(422, 'PATCH', '/api/me/account', { language: 'xx' });
+  expect(await visitor.expect(200, 'PATCH', '/api/me/account', { language: 'en' })).toMatchObject({ language: 'en' });
+  await visitor.expect(204, 'POST', '/api/me/password', {
+    email,
+    current: password,
+    password: 'a quick red ferry',
+  });
+  await mailTo(visitor, email, /the password was changed$/);
 });
 
 test('marketing mail is off until it is asked for', async () => {

@@ -32,7 +32,8 @@ const registration = (name: string): OrderEvent[] => [
   { type: 'sent', name },
   { type: 'registered', name, expiresOn: '2027-11-24' },
 ];
-const mailFor = (...events: OrderEvent[]) => endedMail('maren@saltwhistle.example', 1001, fromEvents(events));
+const maren = { email: 'maren@saltwhistle.example', language: 'en' } as const;
+const mailFor = (...events: OrderEvent[]) => endedMail(maren, 1001, fromEvents(events));
 
 test('an order that went through says until when, and what was taken', () => {
   const mail = mailFor(
@@ -72,11 +73,29 @@ test('an order of which nothing came says that nothing was taken', () => {
   expect(mail.text).toContain('Taken: 0.00 USD');
 });
 
+test('in Spanish the same is said, the registry’s own words as they are', () => {
+  const order = fromEvents([
+    placed(line('a.org', { years: 2 }), line('b.org'), line('c.org')),
+    { type: 'authorised', intent: 'i' },
+    ...registration('a.org'),
+    { type: 'notRegistered', name: 'b.org', cause: 'refused', reason: 'x', said: 'Reserved' },
+    { type: 'notRegistered', name: 'c.org', cause: 'price', reason: 'x', asks: { register: 9500, renew: 1200 } },
+    { type: 'captured', amount: 1107, balance: 0, refunded: 0 },
+  ]);
+  const mail = endedMail({ ...maren, language: 'es' }, 1001, order);
+  expect(mail.subject).toBe('Pedido 1001: a.org está registrado');
+  expect(mail.text).toContain('a.org: registrado por 2 años, hasta el 2027-11-24');
+  expect(mail.text).toContain('b.org: no registrado. El operador lo rechazó: “Reserved”.');
+  expect(mail.text).toContain('95.00 USD el primer año, después 12.00 USD al año');
+});
+
 test('an order that was not paid says that nothing is lost', () => {
   const reason = 'The bank declined the card.';
   const mail = mailFor(placed(line('a.org')), { type: 'declined', cause: 'refused', reason });
   expect(mail.subject).toBe('Order 1001: not paid');
-  expect(mail.text).toContain('The bank declined the card. Nothing was registered and nothing was taken.');
+  expect(mail.text).toContain(
+    'The payment was refused: “The bank declined the card.” Nothing was registered and nothing was taken.',
+  );
   expect(mail.text).toContain('The names are back in your basket');
 });
 
@@ -87,7 +106,7 @@ test('of money from the balance and money sent, each part is accounted for', () 
   } as OrderEvent;
   const action = { type: 'transfer', iban: 'IE12 ZZZZ', payee: 'Tienda Names', reference: 'TN-1' } as const;
   const waiting: OrderEvent = { type: 'waiting', intent: 'i', action, until: '2026-12-02T10:00:00.000Z' };
-  const received = receivedMail('maren@saltwhistle.example', 1001, fromEvents([split, waiting]));
+  const received = receivedMail(maren, 1001, fromEvents([split, waiting]));
   expect(received.text).toContain('Send 17.14 USD by bank transfer');
   expect(received.text).toContain('reference: TN-1');
   expect(received.text).toContain('arrive by 2026-12-02');

@@ -1,4 +1,5 @@
 import type { QuoteChange } from '@tienda/core/pricing/quoteChanges';
+import { languageStore } from '../texts/language';
 import { problemText } from '../texts/problems';
 
 /** One thing wrong with one field; the pointer leads into the body that was sent. */
@@ -69,6 +70,7 @@ async function attempt<Result>(
     // What was tapped is done, though the page is left or reloaded at once.
     keepalive: method !== 'GET' && new Blob([sent ?? '']).size <= keptAliveBytes,
     headers: {
+      'Accept-Language': languageStore.get(),
       ...(sent === undefined ? {} : { 'Content-Type': 'application/json' }),
       ...(method === 'GET' ? {} : { 'X-Tienda-CSRF': csrf }),
       ...headers,

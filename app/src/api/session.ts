@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import type { Language } from '@tienda/core/accounts/language';
 import { isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
 import { call, keepCsrf } from './client';
 import { forgetPersonal } from './stored';
@@ -9,6 +10,8 @@ export interface AccountView {
   readonly autoRenew: boolean;
   /** Mail about offers is wanted. */
   readonly marketing: boolean;
+  /** Of mails and papers. */
+  readonly language: Language;
   /** A second step is asked for when signing in. */
   readonly twoStep: boolean;
   /** Recovery codes not used yet. */
@@ -74,7 +77,7 @@ export function keepAccount(queries: QueryClient, account: AccountView): void {
 export function useChoose() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (choice: Partial<Pick<AccountView, 'autoRenew' | 'marketing'>>) =>
+    mutationFn: (choice: Partial<Pick<AccountView, 'autoRenew' | 'marketing' | 'language'>>) =>
       call<AccountView>('PATCH', '/api/me/account', choice),
     onSuccess: (account) => keepAccount(queries, account),
   });

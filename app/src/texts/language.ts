@@ -1,12 +1,9 @@
+import { isLanguage, type Language } from '@tienda/core/accounts/language';
 import { Stored } from '../api/stored';
 import { en, type Texts } from './en';
 
-export const languages = { en: 'English', es: 'Español' } as const;
-export type Language = keyof typeof languages;
-
-function isLanguage(text: unknown): text is Language {
-  return typeof text === 'string' && Object.hasOwn(languages, text);
-}
+/** What each language calls itself. */
+export const languageNames: Readonly<Record<Language, string>> = { en: 'English', es: 'Español' };
 
 /** The browser's languages, the preferred first. */
 const wished = typeof navigator === 'undefined' ? [] : navigator.languages;

@@ -1,3 +1,4 @@
+import type { Language } from '../accounts/language';
 import type { Contact } from '../contacts/contact';
 import type { IsoDate } from '../lifecycle/isoDate';
 import { portion, type Currency, type Minor } from '../pricing/money';
@@ -27,6 +28,8 @@ export interface Invoice {
   /** The invoice that a credit note takes back from. */
   readonly refersTo?: string;
   readonly orderNumber: number;
+  /** That it is written in; English where left out. */
+  readonly language?: Language;
   readonly currency: Currency;
   readonly buyer: Buyer;
   readonly lines: readonly InvoiceLine[];
@@ -42,7 +45,7 @@ export interface Invoice {
 }
 
 /** What an invoice says before it has a number and a day. */
-export type InvoiceContent = Omit<Invoice, 'number' | 'issuedOn' | 'orderNumber' | 'buyer' | 'refersTo'>;
+export type InvoiceContent = Omit<Invoice, 'number' | 'issuedOn' | 'orderNumber' | 'buyer' | 'language' | 'refersTo'>;
 
 /** The number printed on a document: the year, then six digits. */
 export function invoiceNumber(year: number, sequence: number): string {

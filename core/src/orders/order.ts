@@ -37,6 +37,16 @@ export type FailureCause =
   /** The registry will not have it. */
   | 'refused';
 
+/** Why a name was not registered: in a sentence, and as what the sentence was made of. */
+export interface Failure {
+  readonly cause: FailureCause;
+  readonly reason: string;
+  /** The registry's own words, where it refused. */
+  readonly said?: string;
+  /** What the registry asks now, USD cents, where that is the cause. */
+  readonly asks?: { readonly register: Minor; readonly renew: Minor };
+}
+
 /** Where one name stands. */
 export type LineState =
   | { readonly at: 'held' }
@@ -44,7 +54,7 @@ export type LineState =
   /** The registry took it up and decides later (RFC 5731, `pendingCreate`). */
   | { readonly at: 'pending' }
   | { readonly at: 'registered'; readonly expiresOn: IsoDate }
-  | { readonly at: 'notRegistered'; readonly cause: FailureCause; readonly reason: string };
+  | ({ readonly at: 'notRegistered' } & Failure);
 
 /** Where the money stands. `authorised` money is held, not taken; `paid` money is here already. */
 export type PaymentState =
@@ -101,7 +111,7 @@ export type OrderEvent =
   | { readonly type: 'sent'; readonly name: string }
   | { readonly type: 'pending'; readonly name: string }
   | { readonly type: 'registered'; readonly name: string; readonly expiresOn: IsoDate }
-  | { readonly type: 'notRegistered'; readonly name: string; readonly cause: FailureCause; readonly reason: string }
+  | ({ readonly type: 'notRegistered'; readonly name: string } & Failure)
   | ({ readonly type: 'captured' } & Settlement)
   | { readonly type: 'voided' }
   | { readonly type: 'paidLate'; readonly intent: string; readonly amount: Minor }
@@ -180,8 +190,8 @@ export function next(order: Order | undefined, event: OrderEvent): Order {
     case 'registered':
       return withLine(order, event, ['sent', 'pending'], { at: 'registered', expiresOn: event.expiresOn });
     case 'notRegistered': {
-      const { cause, reason } = event;
-      return withLine(order, event, ['held', 'sent', 'pending'], { at: 'notRegistered', cause, reason });
+      const { type: _type, name: _name, ...failure } = event;
+      return withLine(order, event, ['held', 'sent', 'pending'], { at: 'notRegistered', ...failure });
     }
     case 'captured': {
       const { amount, balance, refunded } = event;

@@ -37,10 +37,10 @@ export class Departure {
     const { accounts, basket, contacts, names, orders, invoices, balance, cards, watches, offers, clock } = this.parts;
     const account = await accounts.byId(accountId);
     if (!account) throw new Error('The account is gone');
-    const { email, autoRenew, marketing, createdAt, twoStepSince, basketId } = account;
+    const { email, autoRenew, marketing, language, createdAt, twoStepSince, basketId } = account;
     return {
       exportedAt: clock.now().toISOString(),
-      account: { email, autoRenew, marketing, createdAt, twoStepSince },
+      account: { email, autoRenew, marketing, language, createdAt, twoStepSince },
       contacts: await contacts.ofAccount(accountId, true),
       names: await names.ofAccount(accountId),
       orders: await orders.list(accountId),

@@ -32,12 +32,21 @@ export class Entrance {
   }
 
   /** What the app needs of an account to preview what the server will charge, and to show its choices. */
-  async shownAccount({ id, email, autoRenew, marketing, twoStepSince, recoveryHashes }: Account): Promise<object> {
+  async shownAccount({
+    id,
+    email,
+    autoRenew,
+    marketing,
+    language,
+    twoStepSince,
+    recoveryHashes,
+  }: Account): Promise<object> {
     const [isNew, uses] = await Promise.all([this.codeUses.isNew(id), this.codeUses.ofAccount(id)]);
     return {
       email,
       autoRenew,
       marketing,
+      language,
       twoStep: twoStepSince !== null,
       recoveryCodes: recoveryHashes.length,
       isNew,

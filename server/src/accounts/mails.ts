@@ -1,26 +1,28 @@
 import type { Mail } from '../gateways/mail/mailGateway';
+import { textsIn, type Reader } from '../texts/texts';
 
-export function codeMail(to: string, code: string, what = 'to confirm your mail address'): Mail {
-  return {
-    to,
-    subject: `${code} is your code for Tienda`,
-    text: `Type this code ${what}:\n\n    ${code}\n\nIt is good for 15 minutes. If you did not ask for it, do nothing.\n`,
-  };
+/** What a code is asked for: an account, a new password, or another address. */
+export type CodePurpose = 'confirm' | 'reset' | { readonly wanted: string };
+
+export function codeMail({ email, language }: Reader, code: string, purpose: CodePurpose): Mail {
+  const words = textsIn(language).accounts;
+  const type = typeof purpose === 'string' ? words.type[purpose] : words.type.change(purpose.wanted);
+  return { to: email, subject: words.code(code), text: `${type}\n\n    ${code}\n\n${words.goodFor}\n` };
 }
 
-export function hasAccountMail(to: string): Mail {
-  return {
-    to,
-    subject: 'You already have an account at Tienda',
-    text: 'Someone, perhaps you, wanted to use this address for an account. It has one already: sign in with your password, or ask for a new one where you sign in. Nothing was changed.\n',
-  };
+export function hasAccountMail({ email, language }: Reader): Mail {
+  const words = textsIn(language).accounts;
+  return { to: email, subject: words.exists, text: `${words.existsText}\n` };
 }
 
-/** Says what was done to an account, so that its holder notices what they did not do. */
-export function changedMail(to: string, what: string): Mail {
-  return {
-    to,
-    subject: `Your account: ${what}`,
-    text: `${what.charAt(0).toUpperCase()}${what.slice(1)} at Tienda. If that was not you, ask for a new password where you sign in, and write to us.\n`,
-  };
+/** Says that the password was changed, so that its holder notices what they did not do. */
+export function passwordChangedMail({ email, language }: Reader): Mail {
+  const words = textsIn(language).accounts;
+  return { to: email, subject: words.password, text: `${words.passwordText} ${words.notYou}\n` };
+}
+
+/** Says at the old address which the new one is. */
+export function addressChangedMail({ email, language }: Reader, address: string): Mail {
+  const words = textsIn(language).accounts;
+  return { to: email, subject: words.mail(address), text: `${words.mailText(address)} ${words.notYou}\n` };
 }

@@ -36,13 +36,15 @@ export function ownAccountRoutes(
       'patch',
       '/api/me/account',
       {
-        summary: 'What auto-renew is set to for a new name, and whether marketing mail is wanted',
+        summary:
+          'What auto-renew is set to for a new name, the language of mails, and whether marketing mail is wanted',
         model: AccountChoices,
       },
-      async ({ accountId, body: { autoRenew, marketing } }) => {
+      async ({ accountId, body: { autoRenew, marketing, language } }) => {
         const choices = {
           ...(autoRenew === undefined ? {} : { autoRenew }),
           ...(marketing === undefined ? {} : { marketing }),
+          ...(language === undefined ? {} : { language }),
         };
         if (Object.keys(choices).length > 0) await store.change(accountId, choices);
         return shown(accountId);

@@ -1,4 +1,5 @@
-import { IsBoolean } from 'class-validator';
+import { languages, type Language } from '@tienda/core/accounts/language';
+import { IsBoolean, IsIn } from 'class-validator';
 import { MayBeLeftOut } from '../http/readModel';
 
 export class AccountChoices {
@@ -9,4 +10,8 @@ export class AccountChoices {
   @MayBeLeftOut()
   @IsBoolean({ message: 'Marketing mail is true or false.' })
   marketing?: boolean;
+
+  @MayBeLeftOut()
+  @IsIn(languages, { message: `The language is one of ${languages.join(', ')}.` })
+  language?: Language;
 }

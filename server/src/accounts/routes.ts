@@ -8,6 +8,7 @@ import {
 } from '@tienda/core/accounts/credentials';
 import { Problem } from '../http/problem';
 import { route, sessionOf, type Route } from '../http/route';
+import { languageOf } from '../texts/texts';
 import type { AccountService } from './service';
 import type { Sessions } from './sessions';
 import type { Entrance } from './entrance';
@@ -62,8 +63,8 @@ export function entranceRoutes(
       'post',
       '/api/accounts',
       { summary: 'Asks for an account: a code goes to the address', model: NewAccount, perMinute: 10, perAddress: 5 },
-      async ({ body: { email, password } }) => {
-        await accounts.signUp(email, password);
+      async ({ ctx, body: { email, password } }) => {
+        await accounts.signUp(email, password, languageOf(ctx));
         return { status: 202, body: { sentTo: email } };
       },
     ),

@@ -1,10 +1,11 @@
 import { hash, verify } from '@node-rs/argon2';
+import type { Language } from '@tienda/core/accounts/language';
 import { passwordRules } from '@tienda/core/accounts/passwordRules';
 import type { Clock } from '../clock/clock';
 import type { MailGateway } from '../gateways/mail/mailGateway';
 import { badField, Problem } from '../http/problem';
 import { expectCode, freshCode } from './codes';
-import { changedMail, codeMail, hasAccountMail } from './mails';
+import { addressChangedMail, codeMail, hasAccountMail, passwordChangedMail } from './mails';
 import type { Account, AccountStore } from './store';
 
 /** OWASP's first choice for argon2id: 19 MiB, two passes, one lane. Argon2id is the library's default algorithm. */
@@ -22,13 +23,14 @@ export class AccountService {
   ) {}
 
   /** Sends a code to the address. Whether an account exists already is told only in that mail. */
-  async signUp(typedEmail: string, password: string): Promise<void> {
+  async signUp(typedEmail: string, password: string, language: Language): Promise<void> {
     const email = typedEmail.toLowerCase();
     const passwordHash = await hash(password, hashing);
-    if (await this.store.byEmail(email)) return this.mail.send(hasAccountMail(email));
+    const known = await this.store.byEmail(email);
+    if (known) return this.mail.send(hasAccountMail(known));
     const { code, ...kept } = freshCode(email, this.clock.now());
-    await this.store.keepSignUp({ email, passwordHash, ...kept });
-    await this.mail.send(codeMail(email, code));
+    await this.store.keepSignUp({ email, passwordHash, language, ...kept });
+    await this.mail.send(codeMail({ email, language }, code, 'confirm'));
   }
 
   /** Opens the account asked for, where the code is the one that was sent. */
@@ -36,7 +38,7 @@ export class AccountService {
     const email = typedEmail.toLowerCase();
     const now = this.clock.now();
     const asked = expectCode(await this.store.attemptSignUp(email), email, code, now);
-    const account = await this.store.create(email, asked.passwordHash, now);
+    const account = await this.store.create(asked, now);
     await this.store.forgetSignUp(email);
     return account;
   }
@@ -55,7 +57,7 @@ export class AccountService {
     if (!account) return;
     const { code, ...kept } = freshCode(email, this.clock.now());
     await this.store.keepCode({ purpose: 'reset', email, accountId: account.id, wanted: null, ...kept });
-    await this.mail.send(codeMail(email, code, 'to set a new password'));
+    await this.mail.send(codeMail(account, code, 'reset'));
   }
 
   /** @throws Problem 422 where the code is not the one that was sent */
@@ -76,7 +78,7 @@ export class AccountService {
 
   private async setPassword(accountId: string, password: string): Promise<Account> {
     const account = await this.store.change(accountId, { passwordHash: await hash(password, hashing) });
-    await this.mail.send(changedMail(account.email, 'your password was changed'));
+    await this.mail.send(passwordChangedMail(account));
     return account;
   }
 
@@ -99,9 +101,10 @@ export class AccountService {
     const { code: newCode, ...keptNew } = toNew;
     await this.store.keepCode({ purpose: 'oldMail', email: account.email, accountId, wanted, ...keptOld });
     await this.store.keepCode({ purpose: 'newMail', email: wanted, accountId, wanted, ...keptNew });
-    await this.mail.send(codeMail(account.email, oldCode, `to change your address to ${wanted}`));
-    const isTaken = (await this.store.byEmail(wanted)) !== undefined;
-    await this.mail.send(isTaken ? hasAccountMail(wanted) : codeMail(wanted, newCode));
+    await this.mail.send(codeMail(account, oldCode, { wanted }));
+    const other = await this.store.byEmail(wanted);
+    const reader = { email: wanted, language: account.language };
+    await this.mail.send(other ? hasAccountMail(other) : codeMail(reader, newCode, 'confirm'));
   }
 
   /** @throws Problem 422 where one of the codes is not right */
@@ -118,7 +121,7 @@ export class AccountService {
     const changed = await this.store.change(accountId, { email: wanted });
     await this.store.forgetCode('oldMail', account.email);
     await this.store.forgetCode('newMail', wanted);
-    await this.mail.send(changedMail(account.email, `its mail address is now ${wanted}`));
+    await this.mail.send(addressChangedMail(account, wanted));
     return changed;
   }
 }

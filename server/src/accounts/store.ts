@@ -23,8 +23,11 @@ export class AccountStore {
     return (await this.byId(id))?.basketId;
   }
 
-  async create(email: string, passwordHash: string, now: Date): Promise<Account> {
-    const [created] = await this.database.insert(account).values({ email, passwordHash, createdAt: now }).returning();
+  async create({ email, passwordHash, language }: SignUp, now: Date): Promise<Account> {
+    const [created] = await this.database
+      .insert(account)
+      .values({ email, passwordHash, language, createdAt: now })
+      .returning();
     if (!created) throw new Error('The account was not made');
     return created;
   }

@@ -1,60 +1,34 @@
 import type { IsoDate } from '@tienda/core/lifecycle/isoDate';
 import type { Mail } from '../gateways/mail/mailGateway';
-
-const link = (url: string) => `    ${url}`;
+import { textsIn, type Reader } from '../texts/texts';
 
 /** Asks a holder to confirm the address. */
-export function confirmMail(to: string, url: string, by: IsoDate, names: readonly string[]): Mail {
-  return {
-    to,
-    subject: `Confirm your address by ${by}`,
-    text: [
-      `You are named as the holder of ${names.join(', ')}. Registries want to know that this address reaches you.`,
-      '',
-      'Open this page and confirm it:',
-      '',
-      link(url),
-      '',
-      `Names of an address that is not confirmed by ${by} are put out of service until it is: web pages and mail stop.`,
-      'If you know nothing of this, answer this mail.',
-      '',
-    ].join('\n'),
-  };
+export function confirmMail({ email, language }: Reader, url: string, by: IsoDate, names: readonly string[]): Mail {
+  const words = textsIn(language).holders;
+  const paragraphs = [
+    words.named(names.join(', ')),
+    words.open,
+    linked(url),
+    `${words.otherwise(by)}\n${words.nothing}`,
+  ];
+  return { to: email, subject: words.confirm(by), text: textOf(paragraphs) };
 }
 
-export function reminderMail(to: string, url: string, by: IsoDate): Mail {
-  return {
-    to,
-    subject: `Reminder: confirm your address by ${by}`,
-    text: [
-      `Your address as a holder of names is not confirmed yet. Open this page and confirm it by ${by}:`,
-      '',
-      link(url),
-      '',
-      'Otherwise the names are put out of service until you do.',
-      '',
-    ].join('\n'),
-  };
+export function reminderMail({ email, language }: Reader, url: string, by: IsoDate): Mail {
+  const words = textsIn(language).holders;
+  const paragraphs = [words.reminderText(by), linked(url), words.reminderOtherwise];
+  return { to: email, subject: words.reminder(by), text: textOf(paragraphs) };
 }
 
-export function suspendedMail(to: string, url: string, name: string): Mail {
-  return {
-    to,
-    subject: `${name} is suspended`,
-    text: [
-      `${name} is out of service, since its holder's address was not confirmed in time. It is back within minutes once`,
-      'you confirm it here:',
-      '',
-      link(url),
-      '',
-    ].join('\n'),
-  };
+export function suspendedMail({ email, language }: Reader, url: string, name: string): Mail {
+  const words = textsIn(language).holders;
+  return { to: email, subject: words.suspended(name), text: textOf([words.suspendedText(name), linked(url)]) };
 }
 
-export function releasedMail(to: string, name: string): Mail {
-  return {
-    to,
-    subject: `${name} is back in service`,
-    text: `The address of its holder is confirmed: ${name} is back in service. It can take some hours until everybody sees it.\n`,
-  };
+export function releasedMail({ email, language }: Reader, name: string): Mail {
+  const words = textsIn(language).holders;
+  return { to: email, subject: words.released(name), text: textOf([words.releasedText(name)]) };
 }
+
+const linked = (url: string) => `    ${url}`;
+const textOf = (paragraphs: readonly string[]) => `${paragraphs.join('\n\n')}\n`;

@@ -8,6 +8,7 @@ import {
 } from '@tienda/core/contacts/holderCheck';
 import { isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
 import { domainName } from '@tienda/core/names/domainName';
+import type { AccountStore } from '../accounts/store';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
 import type { Database, Transaction } from '../db/database';
@@ -15,6 +16,7 @@ import { RegistrySilent, type Registries } from '../gateways/registry/registryGa
 import { notFound } from '../http/problem';
 import type { Outbox } from '../mails/outbox';
 import type { NameStore } from '../names/store';
+import type { Reader } from '../texts/texts';
 import { confirmMail, releasedMail, reminderMail, suspendedMail } from './mails';
 import type { HolderCheckStore, KeptHolderCheck } from './store';
 
@@ -22,6 +24,7 @@ export interface HolderCheckParts {
   readonly database: Database;
   readonly store: HolderCheckStore;
   readonly names: NameStore;
+  readonly accounts: AccountStore;
   readonly catalogue: CatalogueReader;
   readonly registries: Registries;
   readonly outbox: Outbox;
@@ -42,7 +45,9 @@ export class HolderChecks {
     const token = this.token(accountId, email, askedOn);
     const isNew = await store.ask(transaction, { accountId, email, askedOn, tokenHash: digest(token) });
     if (!isNew) return;
-    const mail = confirmMail(email, this.url(token), confirmBy({ askedOn }), [unicode]);
+    const mail = confirmMail(await this.reader({ accountId, email }), this.url(token), confirmBy({ askedOn }), [
+      unicode,
+    ]);
     await outbox.put(transaction, `holder ${accountId} ${email} asked`, mail);
   }
 
@@ -62,7 +67,7 @@ export class HolderChecks {
     const email = typedEmail.toLowerCase();
     const kept = (await store.ofAccount(accountId)).find((known) => known.email === email && !known.confirmedAt);
     if (!kept) throw notFound('address to confirm');
-    const mail = reminderMail(email, this.urlOf(kept), confirmBy(kept));
+    const mail = reminderMail(await this.reader(kept), this.urlOf(kept), confirmBy(kept));
     const key = `holder ${accountId} ${email} again ${Math.floor(clock.now().getTime() / 60_000)}`;
     await database.transaction((transaction) => outbox.put(transaction, key, mail));
     await outbox.flush();
@@ -83,7 +88,7 @@ export class HolderChecks {
     for (const kept of await store.toRemind(today)) {
       await database.transaction(async (transaction) => {
         if (!(await store.reminded(transaction, kept))) return;
-        const mail = reminderMail(kept.email, this.urlOf(kept), confirmBy(kept));
+        const mail = reminderMail(await this.reader(kept), this.urlOf(kept), confirmBy(kept));
         await outbox.put(transaction, `holder ${kept.accountId} ${kept.email} reminder ${kept.reminded + 1}`, mail);
       });
     }
@@ -96,7 +101,7 @@ export class HolderChecks {
     const { store, names, database, outbox, clock } = this.parts;
     const now = clock.now();
     for (const misplaced of await store.misplaced(outOfTimeBefore(isoDate(now)))) {
-      const { name, accountId, email, suspend } = misplaced;
+      const { name, accountId, suspend } = misplaced;
       const read = domainName(name, this.parts.catalogue.current());
       const registry = read.kind === 'name' ? this.parts.registries.get(read.extension.registry) : undefined;
       if (!registry || read.kind !== 'name') throw new Error(`${name} has no registry`);
@@ -106,9 +111,10 @@ export class HolderChecks {
         if (fault instanceof RegistrySilent) continue;
         throw fault;
       }
+      const reader = await this.reader(misplaced);
       const mail = suspend
-        ? suspendedMail(email, this.urlOf(misplaced), read.unicode)
-        : releasedMail(email, read.unicode);
+        ? suspendedMail(reader, this.urlOf(misplaced), read.unicode)
+        : releasedMail(reader, read.unicode);
       const key = `holder ${accountId} ${name} ${suspend ? 'suspended' : 'released'} ${now.toISOString()}`;
       await database.transaction(async (transaction) => {
         await names.setSuspended(transaction, name, suspend);
@@ -116,6 +122,11 @@ export class HolderChecks {
       });
     }
     await outbox.flush();
+  }
+
+  /** Holders are written to in the language of the account that named them. */
+  private async reader({ accountId, email }: Pick<KeptHolderCheck, 'accountId' | 'email'>): Promise<Reader> {
+    return { email, language: (await this.parts.accounts.byId(accountId))?.language ?? 'en' };
   }
 
   /** What the mail's link carries: not stored, since it can be made again. */

@@ -2,10 +2,10 @@ import { createRequire } from 'node:module';
 import { once } from 'node:events';
 import { seller } from '@tienda/core/orders/seller';
 import type { Invoice } from '@tienda/core/orders/invoice';
-import type { PaymentMethod } from '@tienda/core/orders/payment';
 import { decimalAmount, type Minor } from '@tienda/core/pricing/money';
-import type { TaxBasis } from '@tienda/core/pricing/tax';
 import PdfDocument from 'pdfkit';
+import type { Texts } from '../texts/en';
+import { textsIn } from '../texts/texts';
 
 export type PaperKind = Invoice['kind'] | 'receipt';
 
@@ -19,27 +19,6 @@ const fonts = {
   wide: files.resolve('@expo-google-fonts/noto-sans/400Regular/NotoSans_400Regular.ttf'),
 };
 
-const titles: Readonly<Record<PaperKind, string>> = {
-  invoice: 'Invoice',
-  creditNote: 'Credit note',
-  receipt: 'Receipt',
-};
-
-const taxReasons: Readonly<Record<TaxBasis, string>> = {
-  domestic: 'VAT of Ireland, where seller and buyer are.',
-  destination: 'VAT of the buyer’s country.',
-  reverseCharge: 'Reverse charge: the buyer accounts for VAT (Article 196, Directive 2006/112/EC).',
-  outOfScope: 'Outside the scope of EU VAT: the buyer is not in the Union.',
-};
-
-const methods: Readonly<Record<PaymentMethod, string>> = {
-  card: 'Card',
-  wallet: 'Wallet',
-  mobile: 'Mobile payment',
-  transfer: 'Bank transfer',
-  balance: 'Account balance',
-};
-
 const left = 50;
 const right = 545;
 /** Right edges of the amounts' columns. */
@@ -48,18 +27,20 @@ const amountWidth = 60;
 
 /** A document as PDF, A4: every amount of every name, then the sums, then how it was paid. */
 export async function invoicePdf(invoice: Invoice, kind: PaperKind = invoice.kind): Promise<Buffer> {
-  const title = `${titles[kind]} ${kind === 'receipt' ? `for order ${invoice.orderNumber}` : invoice.number}`;
+  const { language = 'en' } = invoice;
+  const { titles } = textsIn(language).papers;
+  const title = kind === 'receipt' ? titles.receipt(invoice.orderNumber) : titles[kind](invoice.number);
   const document = new PdfDocument({
     size: 'A4',
     margin: left,
     font: fonts.plain,
     info: { Title: title, Author: seller.name, CreationDate: new Date(`${invoice.issuedOn}T00:00:00Z`) },
-    lang: 'en',
+    lang: language,
   });
   const pieces: Buffer[] = [];
   document.on('data', (piece: Buffer) => pieces.push(piece));
   const ended = once(document, 'end');
-  new Paper(document, invoice).write(title, kind);
+  new Paper(document, invoice, textsIn(language).papers).write(title, kind);
   document.end();
   await ended;
   return Buffer.concat(pieces);
@@ -71,13 +52,14 @@ class Paper {
   constructor(
     private readonly document: PDFKit.PDFDocument,
     private readonly invoice: Invoice,
+    private readonly words: Texts['papers'],
   ) {}
 
   write(title: string, kind: PaperKind): void {
     const { issuedOn, orderNumber, refersTo, currency } = this.invoice;
     this.say(title, { bold: true, size: 20, gap: 8 });
-    this.say(`${issuedOn} · order ${orderNumber} · all amounts in ${currency}`, { gap: refersTo ? 2 : 14 });
-    if (refersTo) this.say(`Takes back part of invoice ${refersTo}, for what could not be registered.`, { gap: 14 });
+    this.say(this.words.head(issuedOn, orderNumber, currency), { gap: refersTo ? 2 : 14 });
+    if (refersTo) this.say(this.words.takesBack(refersTo), { gap: 14 });
     this.parties();
     this.lines();
     this.sums(kind);
@@ -87,7 +69,7 @@ class Paper {
     const { buyer } = this.invoice;
     const top = this.y;
     const from = [seller.name, seller.street, `${seller.postalCode} ${seller.city}`, seller.country];
-    this.block('From', [...from, `VAT ${seller.vatId}`], left);
+    this.block(this.words.from, [...from, this.words.vatNumber(seller.vatId)], left);
     const end = this.y;
     this.y = top;
     const to = [
@@ -96,10 +78,10 @@ class Paper {
       buyer.street,
       [buyer.postalCode, buyer.city, buyer.region].filter(Boolean).join(' '),
       buyer.country,
-      buyer.vatId ? `VAT ${buyer.vatId}` : '',
+      buyer.vatId ? this.words.vatNumber(buyer.vatId) : '',
       buyer.email,
     ];
-    this.block('To', to.filter(Boolean), 300);
+    this.block(this.words.to, to.filter(Boolean), 300);
     this.y = Math.max(this.y, end) + 16;
   }
 
@@ -109,7 +91,8 @@ class Paper {
   }
 
   private lines(): void {
-    this.row('Name', ['Price', 'Code', 'Fee', 'Privacy', 'Net'], true);
+    const { name: nameHead, ...heads } = this.words.columns;
+    this.row(nameHead, Object.values(heads), true);
     this.rule();
     for (const { name, unicode, years, charge, discount, fee, privacyPrice, net } of this.invoice.lines) {
       if (this.y > 720) {
@@ -117,7 +100,7 @@ class Paper {
         this.y = left;
       }
       const shown = this.canWrite(unicode) ? unicode : name;
-      const text = `${shown}, ${years === 1 ? '1 year' : `${years} years`}`;
+      const text = `${shown}, ${this.words.years(years)}`;
       this.row(
         text,
         [charge, -discount, fee, privacyPrice, net].map((amount) => this.amount(amount)),
@@ -128,22 +111,23 @@ class Paper {
 
   private sums(kind: PaperKind): void {
     const { subtotal, discount, fees, privacy, net, tax, total, paid } = this.invoice;
+    const { sums } = this.words;
     if (this.y > 620) {
       this.document.addPage();
       this.y = left;
     }
-    this.sum('Registrations', subtotal);
-    if (discount > 0) this.sum('Promo code', -discount);
-    if (fees > 0) this.sum('Yearly fees', fees);
-    if (privacy > 0) this.sum('Privacy', privacy);
-    this.sum('Net', net);
-    this.sum(`VAT ${Number((Number(tax.rate) * 100).toFixed(2))} %`, tax.amount);
-    this.sum('Total', total, true);
+    this.sum(sums.subtotal, subtotal);
+    if (discount > 0) this.sum(sums.discount, -discount);
+    if (fees > 0) this.sum(sums.fees, fees);
+    if (privacy > 0) this.sum(sums.privacy, privacy);
+    this.sum(sums.net, net);
+    this.sum(sums.tax(String(Number((Number(tax.rate) * 100).toFixed(2)))), tax.amount);
+    this.sum(sums.total, total, true);
     this.y += 8;
-    for (const { method, amount } of paid)
-      this.sum(`${kind === 'creditNote' ? 'Given back' : 'Paid'}: ${methods[method]}`, amount);
+    const moved = kind === 'creditNote' ? this.words.givenBack : this.words.paid;
+    for (const { method, amount } of paid) this.sum(moved(this.words.methods[method]), amount);
     this.y += 12;
-    this.say(taxReasons[tax.basis], { size: 9 });
+    this.say(this.words.tax[tax.basis], { size: 9 });
   }
 
   private sum(label: string, amount: Minor, bold = false): void {

@@ -1,4 +1,5 @@
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import type { Language } from '@tienda/core/accounts/language';
 import { invoiceNumber, type Buyer, type Invoice, type InvoiceContent } from '@tienda/core/orders/invoice';
 import { isoDate } from '@tienda/core/lifecycle/isoDate';
 import type { Database, Transaction } from '../db/database';
@@ -10,6 +11,7 @@ export interface IssuedFor {
   readonly orderId: string;
   readonly orderNumber: number;
   readonly buyer: Buyer;
+  readonly language: Language;
 }
 
 export type StoredInvoice = typeof invoice.$inferSelect;
@@ -23,7 +25,7 @@ export class InvoiceStore {
    */
   async issue(transaction: Transaction, content: InvoiceContent, issuedFor: IssuedFor, now: Date): Promise<Invoice> {
     const { kind } = content;
-    const { accountId, orderId, orderNumber, buyer } = issuedFor;
+    const { accountId, orderId, orderNumber, buyer, language } = issuedFor;
     const year = now.getUTCFullYear();
     const [counter] = await transaction
       .insert(invoiceCounter)
@@ -45,6 +47,7 @@ export class InvoiceStore {
       issuedOn: isoDate(now),
       orderNumber,
       buyer,
+      language,
       ...(kind === 'creditNote' && invoiced ? { refersTo: invoiced.number } : {}),
     };
     await transaction.insert(invoice).values({ kind, number, accountId, orderId, invoice: issued, issuedAt: now });

@@ -1,27 +1,22 @@
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import { decimalAmount } from '@tienda/core/pricing/money';
 import type { Mail } from '../gateways/mail/mailGateway';
+import { textsIn, type Reader } from '../texts/texts';
 
 const usd = (cents: number) => `${decimalAmount(cents, 'USD')} USD`;
 
 /** What a holder has answered to an offer. */
-export function offerMail(to: string, { unicode, state, sums, counterSums }: ShownOffer): Mail {
+export function offerMail({ email, language }: Reader, { unicode, state, sums, counterSums }: ShownOffer): Mail {
+  const words = textsIn(language).offers;
+  const mail = (subject: string, ...lines: string[]): Mail => ({ to: email, subject, text: `${lines.join('\n')}\n` });
+  const amount = usd(sums.amount);
   if (state.at === 'agreed')
-    return mail(to, `Your offer for ${unicode} was accepted`, [
-      `The holder of ${unicode} accepts ${usd(sums.amount)}.`,
-      `With the fee you would pay ${usd(sums.buyerPays)}. Nothing has been charged.`,
-    ]);
+    return mail(words.agreed(unicode), words.agreedText(unicode, amount), words.agreedPays(usd(sums.buyerPays)));
   if (state.at === 'countered' && counterSums)
-    return mail(to, `The holder of ${unicode} asks for more`, [
-      `You offered ${usd(sums.amount)}. The holder asks ${usd(counterSums.amount)}; with the fee you would pay ${usd(counterSums.buyerPays)}.`,
-      'Accept it, offer another amount, or withdraw. Nothing has been charged.',
-    ]);
-  return mail(to, `Your offer for ${unicode} was turned down`, [
-    `The holder of ${unicode} does not take ${usd(sums.amount)}. Nothing has been charged.`,
-    'You can watch the name, make another offer later, or look at names like it.',
-  ]);
-}
-
-function mail(to: string, subject: string, lines: readonly string[]): Mail {
-  return { to, subject, text: [...lines, ''].join('\n') };
+    return mail(
+      words.countered(unicode),
+      words.counteredText(amount, usd(counterSums.amount), usd(counterSums.buyerPays)),
+      words.counteredNext,
+    );
+  return mail(words.refused(unicode), words.refusedText(unicode, amount), words.refusedNext);
 }

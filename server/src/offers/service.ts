@@ -109,7 +109,7 @@ export class OfferService {
           : { type: 'holderDeclined' };
     const moved = await this.store.move(offer.id, event, this.clock.now());
     const account = moved && (await this.accounts.byId(offer.accountId));
-    if (account) await this.mail.send(offerMail(account.email, this.shown(moved)));
+    if (account) await this.mail.send(offerMail(account, this.shown(moved)));
   }
 
   private shown(offer: KeptOffer): ShownOffer {

@@ -1,117 +1,125 @@
 import type { Invoice } from '@tienda/core/orders/invoice';
-import { amountByMethod, statusOf, type Order } from '@tienda/core/orders/order';
-import { decimalAmount, type Minor } from '@tienda/core/pricing/money';
+import { amountByMethod, statusOf, type LineState, type Order, type PaymentState } from '@tienda/core/orders/order';
+import { decimalAmount, type Currency, type Minor } from '@tienda/core/pricing/money';
 import type { Mail } from '../gateways/mail/mailGateway';
+import type { Texts } from '../texts/en';
+import { textsIn, type Reader } from '../texts/texts';
+
+type Words = Texts['orders'];
 
 /** What was ordered, and what happens next. */
-export function receivedMail(to: string, number: number, order: Order): Mail {
-  const { payment, lines } = order;
+export function receivedMail({ email, language }: Reader, number: number, order: Order): Mail {
+  const words = textsIn(language).orders;
+  const { payment, lines, currency } = order;
   const next =
     payment.at === 'waiting' && payment.action.type === 'transfer'
       ? [
-          `Send ${amountText(amountByMethod(order), order)} by bank transfer:`,
+          words.send(amountText(amountByMethod(order), currency)),
           '',
-          `  to: ${payment.action.payee}`,
-          `  IBAN: ${payment.action.iban}`,
-          `  reference: ${payment.action.reference}`,
+          `  ${words.payee(payment.action.payee)}`,
+          `  ${words.iban(payment.action.iban)}`,
+          `  ${words.reference(payment.action.reference)}`,
           '',
-          `It has to arrive by ${payment.until.slice(0, 10)}. The names are registered once it is here. No registry`,
-          'holds them until then: someone else can register one first, and then you get its price back.',
+          words.arrive(payment.until.slice(0, 10)),
         ]
-      : ['The names are sent to their registries now. You are charged only for those that get registered.'];
+      : [words.sentNow];
+  const line = ({ unicode, years, net }: Order['lines'][number]) =>
+    `  ${words.line(unicode, words.years(years), amountText(net, currency))}`;
   return {
-    to,
-    subject: `Order ${number}: received`,
-    text: [
-      'Your order is here:',
-      '',
-      ...lines.map(({ unicode, years, net }) => `  ${unicode}, ${yearsText(years)}: ${amountText(net, order)}`),
-      '',
-      `Total with tax: ${amountText(order.total, order)}`,
-      '',
-      ...next,
-      '',
-    ].join('\n'),
+    to: email,
+    subject: words.received(number),
+    text: textOf(words.here, '', ...lines.map(line), '', words.total(amountText(order.total, currency)), '', ...next),
   };
 }
 
 /** One name is registered. */
-export function registeredMail(to: string, number: number, line: Order['lines'][number], expiresOn: string): Mail {
-  const renewal = line.autoRenew
-    ? 'Auto-renew is on: its renewal falls due then. You can switch it off at any time.'
-    : 'Auto-renew is off: it ends that day unless it is renewed.';
+export function registeredMail(
+  { email, language }: Reader,
+  number: number,
+  { unicode, years, autoRenew }: Order['lines'][number],
+  expiresOn: string,
+): Mail {
+  const words = textsIn(language).orders;
   return {
-    to,
-    subject: `${line.unicode} is registered`,
-    text: [
-      `${line.unicode} of order ${number} is registered for ${yearsText(line.years)}, until ${expiresOn}.`,
-      renewal,
-      '',
-    ].join('\n'),
+    to: email,
+    subject: words.registered(unicode),
+    text: textOf(
+      words.registeredText(unicode, number, words.years(years), expiresOn),
+      autoRenew ? words.autoRenewOn : words.autoRenewOff,
+    ),
   };
 }
 
 /** How an order ended, name by name, with what was taken and what was not. */
-export function endedMail(to: string, number: number, order: Order): Mail {
-  const { payment } = order;
-  const lines = order.lines.map(({ unicode, years, state }) => {
-    if (state.at === 'registered') return `  ${unicode}: registered for ${yearsText(years)}, until ${state.expiresOn}`;
-    return `  ${unicode}: not registered${state.at === 'notRegistered' ? `. ${state.reason}` : ''}`;
-  });
-  const opening =
-    payment.at === 'declined'
-      ? `${payment.reason} Nothing was registered and nothing was taken. The names are back in your basket, not reserved.`
-      : 'This is what came of your order.';
+export function endedMail({ email, language }: Reader, number: number, order: Order): Mail {
+  const words = textsIn(language).orders;
+  const { payment, lines } = order;
+  const opening = payment.at === 'declined' ? `${declinedWords(payment, words)} ${words.nothingTaken}` : words.came;
+  const line = ({ unicode, years, state }: Order['lines'][number]) => {
+    if (state.at === 'registered') return words.lineRegistered(unicode, words.years(years), state.expiresOn);
+    return words.lineNot(unicode, state.at === 'notRegistered' ? failureWords(state, words) : '').trim();
+  };
   return {
-    to,
-    subject: `Order ${number}: ${subject(order)}`,
-    text: [opening, '', ...lines, '', ...moneyLines(order), ''].join('\n'),
+    to: email,
+    subject: words.ended(number, outcomeOf(order, words)),
+    text: textOf(opening, '', ...lines.map((one) => `  ${line(one)}`), '', ...moneyLines(order, words)),
   };
 }
 
 /** An invoice or credit note, which goes along as a file. */
-export function documentMail(to: string, { kind, number, orderNumber, total, currency }: Invoice): Mail {
-  const what = kind === 'invoice' ? 'Invoice' : 'Credit note';
+export function documentMail(
+  { email, language }: Reader,
+  { kind, number, orderNumber, total, currency }: Invoice,
+): Mail {
+  const words = textsIn(language).orders;
+  const paper = words.paper[kind](number);
   return {
-    to,
-    subject: `${what} ${number}`,
-    text: `${what} ${number} for order ${orderNumber} over ${decimalAmount(total, currency)} ${currency} comes with this mail.\n`,
+    to: email,
+    subject: paper,
+    text: textOf(words.paperText(paper, orderNumber, amountText(total, currency))),
     document: { kind, number },
   };
 }
 
-function moneyLines(order: Order): string[] {
-  const { payment, funding } = order;
+function declinedWords({ cause, reason }: Extract<PaymentState, { at: 'declined' }>, { declined }: Words): string {
+  return cause === 'refused' ? declined.refused(reason) : declined[cause];
+}
+
+function failureWords({ cause, said, asks }: Extract<LineState, { at: 'notRegistered' }>, { failed }: Words): string {
+  if (cause === 'price' && asks) return failed.asks(amountText(asks.register, 'USD'), amountText(asks.renew, 'USD'));
+  return cause === 'refused' && said !== undefined ? failed.saying(said) : failed[cause];
+}
+
+function moneyLines({ payment, funding, currency }: Order, words: Words): string[] {
+  const text = (amount: Minor) => amountText(amount, currency);
   switch (payment.at) {
     case 'captured':
       return [
-        `Taken: ${amountText(payment.amount + payment.balance, order)}, tax included`,
-        ...(payment.balance > 0 ? [`Of that from your balance: ${amountText(payment.balance, order)}`] : []),
-        ...(payment.refunded > 0 ? [`Given back: ${amountText(payment.refunded, order)}`] : []),
-        ...(payment.balance < funding.balance
-          ? [`Back on your balance: ${amountText(funding.balance - payment.balance, order)}`]
-          : []),
+        words.taken(text(payment.amount + payment.balance)),
+        ...(payment.balance > 0 ? [words.fromBalance(text(payment.balance))] : []),
+        ...(payment.refunded > 0 ? [words.givenBack(text(payment.refunded))] : []),
+        ...(payment.balance < funding.balance ? [words.backOnBalance(text(funding.balance - payment.balance))] : []),
       ];
     case 'refunded':
-      return [`Given back: ${amountText(payment.amount, order)}`];
+      return [words.givenBack(text(payment.amount))];
     default:
-      return [`Taken: ${amountText(0, order)}`];
+      return [words.takenNothing(text(0))];
   }
 }
 
-function subject(order: Order): string {
+function outcomeOf(order: Order, { outcome }: Words): string {
   const registered = order.lines.filter(({ state }) => state.at === 'registered');
-  if (order.payment.at === 'refunded' && statusOf(order) === 'declined') return 'your money is on its way back';
-  if (order.payment.at === 'declined') return 'not paid';
-  if (registered.length === 0) return 'nothing could be registered';
-  if (registered.length === 1) return `${registered[0]?.unicode} is registered`;
-  return `${registered.length} of ${order.lines.length} names are registered`;
+  if (order.payment.at === 'refunded' && statusOf(order) === 'declined') return outcome.returned;
+  if (order.payment.at === 'declined') return outcome.notPaid;
+  const [first] = registered;
+  if (!first) return outcome.nothing;
+  return registered.length === 1
+    ? outcome.registered(first.unicode)
+    : outcome.partly(registered.length, order.lines.length);
 }
 
-function amountText(amount: Minor, { currency }: Order): string {
+function amountText(amount: Minor, currency: Currency): string {
   return `${decimalAmount(amount, currency)} ${currency}`;
 }
 
-function yearsText(years: number): string {
-  return years === 1 ? '1 year' : `${years} years`;
-}
+const textOf = (...lines: readonly string[]) => `${lines.join('\n')}\n`;

@@ -11,7 +11,9 @@ import type { Transaction } from '../db/database';
 import type { HolderChecks } from '../holders/service';
 import type { InvoiceStore } from '../invoices/store';
 import type { Outbox } from '../mails/outbox';
+import type { Mail } from '../gateways/mail/mailGateway';
 import type { NameStore } from '../names/store';
+import type { Reader } from '../texts/texts';
 import { documentMail, endedMail, receivedMail, registeredMail } from './mails';
 import type { OrderHead, OrderStore } from './store';
 
@@ -66,7 +68,7 @@ export class OrderRecorder {
         return this.mailReceived(transaction, happening);
       case 'paid': {
         const issued = await this.issue(transaction, happening, invoiceOf(order));
-        if (issued) await this.mail(transaction, happening, 'invoice', (to) => documentMail(to, issued));
+        if (issued) await this.mail(transaction, happening, 'invoice', (reader) => documentMail(reader, issued));
         return;
       }
       case 'declined':
@@ -116,8 +118,8 @@ export class OrderRecorder {
     });
     const holder = await this.parts.contacts.find(head.accountId, contacts.registrant);
     if (holder) await this.parts.holders.ask(transaction, head.accountId, holder.email, line.unicode);
-    await this.mail(transaction, happening, `registered ${name}`, (to) =>
-      registeredMail(to, head.number, line, expiresOn),
+    await this.mail(transaction, happening, `registered ${name}`, (reader) =>
+      registeredMail(reader, head.number, line, expiresOn),
     );
   }
 
@@ -158,13 +160,14 @@ export class OrderRecorder {
       ...(organisation ? { organisation } : {}),
       ...(vatId ? { vatId } : {}),
     };
-    const issuedFor = { accountId: head.accountId, orderId: head.id, orderNumber: head.number, buyer };
+    const language = (await this.parts.accounts.byId(head.accountId))?.language ?? 'en';
+    const issuedFor = { accountId: head.accountId, orderId: head.id, orderNumber: head.number, buyer, language };
     return this.parts.invoices.issue(transaction, content, issuedFor, now);
   }
 
   private mailReceived(transaction: Transaction, happening: Happening): Promise<void> {
     const { head, order } = happening;
-    return this.mail(transaction, happening, 'received', (to) => receivedMail(to, head.number, order));
+    return this.mail(transaction, happening, 'received', (reader) => receivedMail(reader, head.number, order));
   }
 
   /** Takes along what was issued at the end: the credit note, or the invoice where it did not go out before. */
@@ -174,8 +177,8 @@ export class OrderRecorder {
     const last = order.funding.method === 'transfer' ? 'creditNote' : 'invoice';
     const document = issued.find(({ kind }) => kind === last);
     const key = order.payment.at === 'refunded' ? 'ended, refunded' : 'ended';
-    await this.mail(transaction, happening, key, (to) => ({
-      ...endedMail(to, head.number, order),
+    await this.mail(transaction, happening, key, (reader) => ({
+      ...endedMail(reader, head.number, order),
       ...(document ? { document } : {}),
     }));
   }
@@ -184,9 +187,9 @@ export class OrderRecorder {
     transaction: Transaction,
     { head }: Happening,
     about: string,
-    write: (to: string) => ReturnType<typeof endedMail>,
+    write: (reader: Reader) => Mail,
   ): Promise<void> {
     const account = await this.parts.accounts.byId(head.accountId);
-    if (account) await this.parts.outbox.put(transaction, `order ${head.id} ${about}`, write(account.email));
+    if (account) await this.parts.outbox.put(transaction, `order ${head.id} ${about}`, write(account));
   }
 }

@@ -4,7 +4,7 @@ import { needsLatin } from '@tienda/core/contacts/latin';
 import type { EppDomainInfo } from '@tienda/core/epp/objects';
 import { isoDate } from '@tienda/core/lifecycle/isoDate';
 import { domainName } from '@tienda/core/names/domainName';
-import type { FailureCause, OrderLine } from '@tienda/core/orders/order';
+import type { Failure, OrderLine } from '@tienda/core/orders/order';
 import { decimalAmount } from '@tienda/core/pricing/money';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import type { CatalogueReader } from '../catalogue/catalogue';
@@ -73,7 +73,7 @@ export class Registrar {
         const found = await registry.info(line.name);
         if (!found) throw new RegistrySilent(`${line.name} both exists and does not`);
         if (isOurs(found, handles.registrant, code)) return this.found(head, line, found);
-        return this.notRegistered(head, line, 'taken', 'Someone else registered it a moment earlier.');
+        return this.notRegistered(head, line, takenFailure);
       }
     }
   }
@@ -94,9 +94,8 @@ export class Registrar {
     }
     await this.hear(registry);
     const decision = await this.parts.orders.decision(line.name, transaction);
-    const said =
-      decision && !decision.done ? `The registry refused: ${decision.text}.` : 'The registry did not accept it.';
-    await this.notRegistered(head, line, 'refused', said);
+    const failure = decision && !decision.done ? refusedFailure(decision.text) : unexplainedFailure;
+    await this.notRegistered(head, line, failure);
     return true;
   }
 
@@ -170,30 +169,31 @@ export class Registrar {
     });
     if (!answer || answer.status === 'unknown') throw new RegistrySilent(`${line.name} was refused and not explained`);
     await this.parts.availability.keep(new Map([[line.name, answer]]), this.parts.clock.now());
-    const dearer = priceChange(line, answer);
-    if (dearer) await this.notRegistered(head, line, 'price', dearer);
-    else if (answer.status === 'taken')
-      await this.notRegistered(head, line, 'taken', 'Someone else registered it a moment earlier.');
-    else await this.notRegistered(head, line, 'refused', `The registry refused: ${reason}.`);
+    const isTaken = answer.status === 'taken';
+    const failure = priceFailure(line, answer) ?? (isTaken ? takenFailure : refusedFailure(reason));
+    await this.notRegistered(head, line, failure);
   }
 
-  private async notRegistered(
-    head: OrderHead,
-    { name }: OrderLine,
-    cause: FailureCause,
-    reason: string,
-  ): Promise<void> {
-    await this.parts.recorder.record(head, { type: 'notRegistered', name, cause, reason });
+  private async notRegistered(head: OrderHead, { name }: OrderLine, failure: Failure): Promise<void> {
+    await this.parts.recorder.record(head, { type: 'notRegistered', name, ...failure });
   }
+}
+
+const takenFailure: Failure = { cause: 'taken', reason: 'Someone else registered it a moment earlier.' };
+const unexplainedFailure: Failure = { cause: 'refused', reason: 'The registry did not accept it.' };
+
+function refusedFailure(said: string): Failure {
+  return { cause: 'refused', reason: `The registry refused: ${said}.`, said };
 }
 
 function isPending({ statuses }: EppDomainInfo): boolean {
   return statuses.includes('pendingCreate');
 }
 
-/** What to say where the registry asks another price than was shown; undefined where it does not. */
-function priceChange({ premium: shown }: OrderLine, { premium: now }: RegistryAnswer): string | undefined {
-  if (!now || (shown && shown.register === now.register && shown.renew === now.renew)) return undefined;
-  const amounts = `${decimalAmount(now.register, 'USD')} USD for the first year, then ${decimalAmount(now.renew, 'USD')} USD a year`;
-  return `Its registry asks another price than you were shown: ${amounts}. It was not bought at that.`;
+/** Where the registry asks another price than was shown; undefined where it does not. */
+function priceFailure({ premium: shown }: OrderLine, { premium: asks }: RegistryAnswer): Failure | undefined {
+  if (!asks || (shown && shown.register === asks.register && shown.renew === asks.renew)) return undefined;
+  const [first, later] = [asks.register, asks.renew].map((amount) => `${decimalAmount(amount, 'USD')} USD`);
+  const reason = `Its registry asks another price than you were shown: ${first} for the first year, then ${later} a year. It was not bought at that.`;
+  return { cause: 'price', reason, asks };
 }

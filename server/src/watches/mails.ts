@@ -1,21 +1,17 @@
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import { decimalAmount } from '@tienda/core/pricing/money';
 import type { Mail } from '../gateways/mail/mailGateway';
+import { textsIn, type Reader } from '../texts/texts';
+
+const usd = (cents: number) => `${decimalAmount(cents, 'USD')} USD`;
 
 /** A watched name is free. */
-export function freeMail(to: string, unicode: string, { premium }: RegistryAnswer): Mail {
-  const price = premium
-    ? `Its registry asks ${decimalAmount(premium.register, 'USD')} USD for the first year and ${decimalAmount(premium.renew, 'USD')} USD for every later one.`
-    : 'It costs what any name with this extension costs.';
+export function freeMail({ email, language }: Reader, unicode: string, { premium }: RegistryAnswer): Mail {
+  const words = textsIn(language).watches;
+  const price = premium ? words.premium(usd(premium.register), usd(premium.renew)) : words.usual;
   return {
-    to,
-    subject: `${unicode} is free`,
-    text: [
-      `You asked to be told when ${unicode} becomes free. Its registry now says that it is.`,
-      '',
-      price,
-      'It goes to whoever registers it first; this mail does not hold it.',
-      '',
-    ].join('\n'),
+    to: email,
+    subject: words.free(unicode),
+    text: [words.freeText(unicode), '', price, words.notHeld, ''].join('\n'),
   };
 }

@@ -67,7 +67,7 @@ export class WatchService {
     const answer = (await this.search.answers([watch.name], 0)).get(watch.name);
     if (!answer || !canRegister(answer.status)) return this.store.keep({ ...watch, nextLookAt });
     const account = await this.accounts.byId(watch.accountId);
-    if (account) await this.mail.send(freeMail(account.email, read.unicode, answer));
+    if (account) await this.mail.send(freeMail(account, read.unicode, answer));
     await this.store.keep({ ...watch, nextLookAt, freeAt: this.clock.now() });
   }
 

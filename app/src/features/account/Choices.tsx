@@ -1,7 +1,8 @@
 import { View } from 'react-native';
+import { isLanguage } from '@tienda/core/accounts/language';
 import { useChoose, useSession } from '../../api/session';
 import { useStored } from '../../api/stored';
-import { languages, languageStore, speak, type Language } from '../../texts/language';
+import { languageNames, languageStore, speak } from '../../texts/language';
 import { texts } from '../../texts/texts';
 import { Card } from '../../ui/Card';
 import { ChipChoice } from '../../ui/ChipChoice';
@@ -13,7 +14,7 @@ import { currencyStore } from '../../api/currencyStore';
 import { RateNote } from '../money/RateNote';
 
 const words = texts.account;
-const languageOptions = Object.entries(languages).map(([value, title]) => ({ value, title }));
+const languageOptions = Object.entries(languageNames).map(([value, title]) => ({ value, title }));
 
 /** Language and currency, chosen once; for those with an account what auto-renew is set to for new names. */
 export function Choices() {
@@ -21,18 +22,19 @@ export function Choices() {
   const language = useStored(languageStore);
   const currency = useStored(currencyStore);
   const set = useChoose();
+  /** Mails are written in it too. */
+  const choose = (chosen: string) => {
+    if (!isLanguage(chosen)) return;
+    if (account) set.mutate({ language: chosen }, { onSettled: () => speak(chosen) });
+    else speak(chosen);
+  };
   return (
     <Card label={words.choices}>
       <Text kind="heading" level={2}>
         {words.choices}
       </Text>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8, marginVertical: 8 }}>
-        <ChipChoice
-          label={texts.money.language}
-          value={language}
-          options={languageOptions}
-          onChange={(chosen) => speak(chosen as Language)}
-        />
+        <ChipChoice label={texts.money.language} value={language} options={languageOptions} onChange={choose} />
         <CurrencyChoice value={currency} onChange={(code) => currencyStore.set(code)} />
         <RateNote />
       </View>

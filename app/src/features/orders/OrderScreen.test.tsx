@@ -186,11 +186,17 @@ test('a name that its registry looks at first is said to wait', async () => {
 });
 
 test('a name whose price rose says what it costs now, and leads to it', async () => {
-  const reason = 'Its registry asks another price than you were shown: 900.00 USD.';
-  const state = { at: 'notRegistered', cause: 'price', reason } as const;
+  const asks = { register: 90_000, renew: 1200 };
+  const state = { at: 'notRegistered', cause: 'price', reason: 'x', asks } as const;
   await open(order({ status: 'notRegistered', ended: true, payment: { at: 'voided' }, lines: [{ ...line, state }] }));
-  expect(screen.getByText(reason)).toBeTruthy();
+  screen.getByText(/: \$900.00 for the first year, then \$12.00 a year. It was not bought at that.$/);
   expect(screen.getByRole('button', { name: 'See the new price of saltwhistle.boats' })).toBeTruthy();
+});
+
+test('a refusal is said in the registry’s own words', async () => {
+  const state = { at: 'notRegistered', cause: 'refused', reason: 'x', said: 'Reserved' } as const;
+  await open(order({ status: 'notRegistered', ended: true, payment: { at: 'voided' }, lines: [{ ...line, state }] }));
+  screen.getByText('The registry refused it: “Reserved”.');
 });
 
 test('what was taken, from where, and what was given back; its papers are files', async () => {

@@ -1,5 +1,6 @@
 import { router, useLocalSearchParams } from 'expo-router';
 import { View } from 'react-native';
+import type { LineState } from '@tienda/core/orders/order';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { Minor } from '@tienda/core/pricing/money';
 import { useGiveUp } from '../../api/me';
@@ -157,7 +158,7 @@ function LineProgress({ line: { unicode, name, state } }: { readonly line: Shown
       ) : null}
       {state.at === 'notRegistered' ? (
         <Text kind="small" colour="plum">
-          {state.cause === 'taken' ? words.taken : state.reason}
+          {failureWords(state)}
         </Text>
       ) : null}
       {state.at === 'notRegistered' && state.cause === 'price' ? (
@@ -169,6 +170,12 @@ function LineProgress({ line: { unicode, name, state } }: { readonly line: Shown
       ) : null}
     </Card>
   );
+}
+
+function failureWords({ cause, said, asks }: Extract<LineState, { at: 'notRegistered' }>): string {
+  const { failed } = words;
+  if (cause === 'price' && asks) return failed.asks(wholeAmount(asks.register, 'USD'), wholeAmount(asks.renew, 'USD'));
+  return cause === 'refused' && said !== undefined ? failed.saying(said) : failed[cause];
 }
 
 /** After the end: where to go from here. */

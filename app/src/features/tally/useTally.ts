@@ -69,7 +69,7 @@ export function useComputedTally(): Tally {
     const before = seen && { ...input, request: { ...request, customer: seen.customer }, codesUsed: seen.codesUsed };
     const changes = known && before && !isSameBuyer(seen, buyer) ? quoteChanges(preview(before), quote) : [];
     return { ...facts, quote, changes };
-  }, [basket, promotions, catalogue, now, buyer, currency, rate, seen, known]);
+  }, [basket, lines, codes, promotions, catalogue, now, buyer, currency, rate, seen, known]);
   useEffect(() => {
     if (!known || !tally.quote) return;
     // Of an empty basket no total was seen: what comes into it with an account has not changed.

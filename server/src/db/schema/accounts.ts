@@ -11,6 +11,7 @@ import {
   uuid,
   varchar,
 } from 'drizzle-orm/pg-core';
+import type { Language } from '@tienda/core/accounts/language';
 import type { Contact } from '@tienda/core/contacts/contact';
 import { instant } from './instant';
 
@@ -24,6 +25,8 @@ export const account = pgTable('account', {
   autoRenew: boolean('auto_renew').notNull().default(true),
   /** Mail about anything but the account's own business; off unless asked for. */
   marketing: boolean().notNull().default(false),
+  /** What mails and papers are written in. */
+  language: text().$type<Language>().notNull().default('en'),
   /** The secret of the second step, sealed; not in use before `twoStepSince`. */
   twoStepSecret: text('two_step_secret'),
   twoStepSince: instant('two_step_since'),
@@ -58,6 +61,8 @@ export const mailCode = pgTable(
 export const signUp = pgTable('sign_up', {
   email: text().primaryKey(),
   passwordHash: text('password_hash').notNull(),
+  /** That it was asked for in. */
+  language: text().$type<Language>().notNull().default('en'),
   codeHash: text('code_hash').notNull(),
   attempts: smallint().notNull().default(0),
   expiresAt: instant('expires_at').notNull(),

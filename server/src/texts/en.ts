@@ -1,0 +1,155 @@
+/** All that mails and papers say, in English; the other languages have the same shape. */
+export const en = {
+  accounts: {
+    code: (code: string) => `${code} is your code for Tienda`,
+    type: {
+      confirm: 'Type this code to confirm your mail address:',
+      reset: 'Type this code to set a new password:',
+      change: (wanted: string) => `Type this code to change your address to ${wanted}:`,
+    },
+    goodFor: 'It is good for 15 minutes. If you did not ask for it, do nothing.',
+    exists: 'You already have an account at Tienda',
+    existsText:
+      'Someone, perhaps you, wanted to use this address for an account. It has one already: sign in with your password, or ask for a new one where you sign in. Nothing was changed.',
+    password: 'Your account: the password was changed',
+    passwordText: 'The password of your account at Tienda was changed.',
+    mail: (address: string) => `Your account: its mail address is now ${address}`,
+    mailText: (address: string) => `The mail address of your account at Tienda is now ${address}.`,
+    notYou: 'If that was not you, ask for a new password where you sign in, and write to us.',
+  },
+  orders: {
+    received: (number: number) => `Order ${number}: received`,
+    here: 'Your order is here:',
+    line: (name: string, years: string, amount: string) => `${name}, ${years}: ${amount}`,
+    years: (years: number) => (years === 1 ? '1 year' : `${years} years`),
+    total: (amount: string) => `Total with tax: ${amount}`,
+    sentNow: 'The names are sent to their registries now. You are charged only for those that get registered.',
+    send: (amount: string) => `Send ${amount} by bank transfer:`,
+    payee: (payee: string) => `to: ${payee}`,
+    iban: (iban: string) => `IBAN: ${iban}`,
+    reference: (reference: string) => `reference: ${reference}`,
+    arrive: (date: string) =>
+      `It has to arrive by ${date}. The names are registered once it is here. No registry holds them until then: someone else can register one first, and then you get its price back.`,
+    registered: (name: string) => `${name} is registered`,
+    registeredText: (name: string, number: number, years: string, date: string) =>
+      `${name} of order ${number} is registered for ${years}, until ${date}.`,
+    autoRenewOn: 'Auto-renew is on: its renewal falls due then. You can switch it off at any time.',
+    autoRenewOff: 'Auto-renew is off: it ends that day unless it is renewed.',
+    ended: (number: number, outcome: string) => `Order ${number}: ${outcome}`,
+    outcome: {
+      registered: (name: string) => `${name} is registered`,
+      partly: (count: number, of: number) => `${count} of ${of} names are registered`,
+      nothing: 'nothing could be registered',
+      notPaid: 'not paid',
+      returned: 'your money is on its way back',
+    },
+    came: 'This is what came of your order.',
+    declined: {
+      refused: (said: string) => `The payment was refused: “${said}”`,
+      cancelled: 'You did not go on with the payment.',
+      tooLate: 'The payment did not come while there was time.',
+    },
+    nothingTaken: 'Nothing was registered and nothing was taken. The names are back in your basket, not reserved.',
+    lineRegistered: (name: string, years: string, date: string) => `${name}: registered for ${years}, until ${date}`,
+    lineNot: (name: string, why: string) => `${name}: not registered. ${why}`,
+    failed: {
+      taken: 'Someone else registered it a moment earlier.',
+      price: 'Its registry asks another price than you were shown; it was not bought at that.',
+      asks: (first: string, later: string) =>
+        `Its registry asks another price than you were shown: ${first} for the first year, then ${later} a year. It was not bought at that.`,
+      refused: 'The registry did not accept it.',
+      saying: (said: string) => `The registry refused it: “${said}”.`,
+    },
+    taken: (amount: string) => `Taken: ${amount}, tax included`,
+    takenNothing: (amount: string) => `Taken: ${amount}`,
+    fromBalance: (amount: string) => `Of that from your balance: ${amount}`,
+    givenBack: (amount: string) => `Given back: ${amount}`,
+    backOnBalance: (amount: string) => `Back on your balance: ${amount}`,
+    paper: {
+      invoice: (number: string) => `Invoice ${number}`,
+      creditNote: (number: string) => `Credit note ${number}`,
+    },
+    paperText: (paper: string, order: number, amount: string) =>
+      `${paper} for order ${order} over ${amount} comes with this mail.`,
+  },
+  holders: {
+    confirm: (date: string) => `Confirm your address by ${date}`,
+    named: (names: string) =>
+      `You are named as the holder of ${names}. Registries want to know that this address reaches you.`,
+    open: 'Open this page and confirm it:',
+    otherwise: (date: string) =>
+      `Names of an address that is not confirmed by ${date} are put out of service until it is: web pages and mail stop.`,
+    nothing: 'If you know nothing of this, answer this mail.',
+    reminder: (date: string) => `Reminder: confirm your address by ${date}`,
+    reminderText: (date: string) =>
+      `Your address as a holder of names is not confirmed yet. Open this page and confirm it by ${date}:`,
+    reminderOtherwise: 'Otherwise the names are put out of service until you do.',
+    suspended: (name: string) => `${name} is suspended`,
+    suspendedText: (name: string) =>
+      `${name} is out of service, since its holder’s address was not confirmed in time. It is back within minutes once you confirm it here:`,
+    released: (name: string) => `${name} is back in service`,
+    releasedText: (name: string) =>
+      `The address of its holder is confirmed: ${name} is back in service. It can take some hours until everybody sees it.`,
+  },
+  watches: {
+    free: (name: string) => `${name} is free`,
+    freeText: (name: string) => `You asked to be told when ${name} becomes free. Its registry now says that it is.`,
+    premium: (first: string, later: string) =>
+      `Its registry asks ${first} for the first year and ${later} for every later one.`,
+    usual: 'It costs what any name with this extension costs.',
+    notHeld: 'It goes to whoever registers it first; this mail does not hold it.',
+  },
+  offers: {
+    agreed: (name: string) => `Your offer for ${name} was accepted`,
+    agreedText: (name: string, amount: string) => `The holder of ${name} accepts ${amount}.`,
+    agreedPays: (pays: string) => `With the fee you would pay ${pays}. Nothing has been charged.`,
+    countered: (name: string) => `The holder of ${name} asks for more`,
+    counteredText: (amount: string, asked: string, pays: string) =>
+      `You offered ${amount}. The holder asks ${asked}; with the fee you would pay ${pays}.`,
+    counteredNext: 'Accept it, offer another amount, or withdraw. Nothing has been charged.',
+    refused: (name: string) => `Your offer for ${name} was turned down`,
+    refusedText: (name: string, amount: string) =>
+      `The holder of ${name} does not take ${amount}. Nothing has been charged.`,
+    refusedNext: 'You can watch the name, make another offer later, or look at names like it.',
+  },
+  papers: {
+    years: (years: number) => (years === 1 ? '1 year' : `${years} years`),
+    titles: {
+      invoice: (number: string) => `Invoice ${number}`,
+      creditNote: (number: string) => `Credit note ${number}`,
+      receipt: (order: number) => `Receipt for order ${order}`,
+    },
+    head: (date: string, order: number, currency: string) => `${date} · order ${order} · all amounts in ${currency}`,
+    takesBack: (invoice: string) => `Takes back part of invoice ${invoice}, for what could not be registered.`,
+    from: 'From',
+    to: 'To',
+    vatNumber: (number: string) => `VAT ${number}`,
+    columns: { name: 'Name', charge: 'Price', discount: 'Code', fee: 'Fee', privacy: 'Privacy', net: 'Net' },
+    sums: {
+      subtotal: 'Registrations',
+      discount: 'Promo code',
+      fees: 'Yearly fees',
+      privacy: 'Privacy',
+      net: 'Net',
+      tax: (percent: string) => `VAT ${percent} %`,
+      total: 'Total',
+    },
+    paid: (method: string) => `Paid: ${method}`,
+    givenBack: (method: string) => `Given back: ${method}`,
+    methods: {
+      card: 'Card',
+      wallet: 'Wallet',
+      mobile: 'Mobile payment',
+      transfer: 'Bank transfer',
+      balance: 'Account balance',
+    },
+    tax: {
+      domestic: 'VAT of Ireland, where seller and buyer are.',
+      destination: 'VAT of the buyer’s country.',
+      reverseCharge: 'Reverse charge: the buyer accounts for VAT (Article 196, Directive 2006/112/EC).',
+      outOfScope: 'Outside the scope of EU VAT: the buyer is not in the Union.',
+    },
+  },
+};
+
+export type Texts = typeof en;
