@@ -1,6 +1,6 @@
 import { Secret, TOTP } from 'otpauth';
-import { codeFor, marenContact, orderNames, signUp, untilEnded, Visitor } from '../../scripts/demo.mjs';
-import { mailTo, ServerProcess, unique } from './serverProcess';
+import { codeFor, signUp, Visitor } from '../../scripts/demo.mjs';
+import { ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
 const password = 'a slow green boat';
@@ -294,79 +294,4 @@ describe('a second step', () => {
     const shown = await visitor.expect(200, 'POST', '/api/me/two-step/off', { password });
     expect(shown).toMatchObject({ twoStep: false, recoveryCodes: 0 });
   });
-});
-
-test('mails and papers are written in the language that the account was asked for in, or has chosen since', async () => {
-  const email = address();
-  const visitor = await server.visitor();
-  const spanish = { 'Accept-Language': 'es-MX, en;q=0.5' };
-  await visitor.expect(202, 'POST', '/api/accounts', { email, password }, spanish);
-  const code = await codeFor(visitor, email);
-  await visitor.expect(200, 'POST', '/api/accounts/confirm', { email, code });
-  await mailTo(visitor, email, /^\d{6} es su código para Tienda$/);
-  const name = `${unique('acc')}.org`;
-  const order = await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
-  await mailTo(visitor, email, new RegExp(`^Pedido ${order.number}: ${name} está registrado$`));
-  await mailTo(visitor, 'maren@saltwhistle.example', /^Confirme su correo antes del/);
-  const paper = await visitor.send('GET', `/api/me/invoices/${order.documents[0].number}`);
-  expect(paper.body).toContain('/Lang (es)');
-
-  await visitor.expect(422, 'PATCH', '/api/me/account', { language: 'xx' });
-  expect(await visitor.expect(200, 'PATCH', '/api/me/account', { language: 'en' })).toMatchObject({ language: 'en' });
-  await visitor.expect(204, 'POST', '/api/me/password', {
-    email,
-    current: password,
-    password: 'a quick red ferry',
-  });
-  await mailTo(visitor, email, /the password was changed$/);
-});
-
-test('marketing mail is off until it is asked for', async () => {
-  const { visitor } = await server.member();
-  expect((await visitor.expect(200, 'GET', '/api/session')).account.marketing).toBe(false);
-  const chosen = await visitor.expect(200, 'PATCH', '/api/me/account', { marketing: true });
-  expect(chosen).toMatchObject({ marketing: true, autoRenew: true });
-});
-
-test('everything kept is given out, without anything secret', async () => {
-  const { visitor, email } = await server.member();
-  await visitor.expect(201, 'POST', '/api/me/contacts', marenContact);
-  const { body, headers } = await visitor.send('GET', '/api/me/export');
-  expect(headers.get('Content-Disposition')).toContain('tienda-account.json');
-  expect(body).toMatchObject({ account: { email }, contacts: [{ name: 'Maren Solvik' }], names: [], orders: [] });
-  expect(JSON.stringify(body)).not.toMatch(/hash|secret/i);
-});
-
-test('a contact is forgotten; a name that needs it keeps it, and it is exported as long as it is kept', async () => {
-  const { visitor } = await server.member();
-  const keep = (name: string) => visitor.expect(201, 'POST', '/api/me/contacts', { ...marenContact, name });
-  const exported = async () =>
-    (await visitor.expect(200, 'GET', '/api/me/export')).contacts.map((contact: { name: string }) => contact.name);
-  const maren = await keep('Maren Solvik');
-  const name = `${unique('acc')}.org`;
-  await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
-  const ilse = await keep('Ilse Tamboura');
-  for (const { id } of [maren, ilse]) await visitor.expect(204, 'DELETE', `/api/me/contacts/${id}`);
-  expect(await visitor.expect(200, 'GET', '/api/me/contacts')).toEqual([]);
-  await visitor.expect(404, 'DELETE', `/api/me/contacts/${maren.id}`);
-  expect((await visitor.expect(200, 'GET', `/api/me/names/${name}`)).holder.name).toBe('Maren Solvik');
-  expect(await exported()).toEqual(['Maren Solvik']);
-  expect((await keep('Maren Solvik')).id).not.toBe(maren.id);
-});
-
-test('an account that holds a name is not closed; one that holds nothing is, and its address is free again', async () => {
-  const { visitor, email } = await server.member();
-  await visitor.expect(201, 'POST', '/api/me/contacts', marenContact);
-  const holder = await server.member();
-  await untilEnded(holder.visitor, (await orderNames(holder.visitor, [{ name: `${unique('acc')}.org` }])).id);
-  const refused = await holder.visitor.send('POST', '/api/me/closing', { password });
-  expect([refused.status, refused.body.detail]).toEqual([
-    409,
-    'One name is held by it: move what it holds away first.',
-  ]);
-  expect((await visitor.send('POST', '/api/me/closing', { password: 'a guess' })).status).toBe(422);
-  await visitor.expect(204, 'POST', '/api/me/closing', { password });
-  await visitor.expect(401, 'GET', '/api/me/names');
-  await (await server.visitor()).expect(401, 'POST', '/api/session', { email, password });
-  await signUp(await server.visitor(), email, password);
 });
