@@ -15,6 +15,8 @@ export interface Config {
   readonly host: string;
   readonly port: number;
   readonly databaseUrl: string;
+  /** That this process opens at the most, beside those for locks, queue and notifications. */
+  readonly databaseConnections: number;
   /** Signs auth codes; never leaves the server. */
   readonly secret: string;
   readonly registryHost: string;
@@ -82,6 +84,7 @@ export function readConfig(): Config {
     host,
     port,
     databaseUrl: needed('DATABASE_URL'),
+    databaseConnections: number('TIENDA_DATABASE_CONNECTIONS', 20),
     secret: needed('TIENDA_SECRET'),
     registryHost: '127.0.0.1',
     registryPassword: needed('TIENDA_REGISTRY_PASSWORD'),

@@ -26,6 +26,7 @@ import { contactRoutes } from './contacts/routes';
 import { ContactStore } from './contacts/store';
 import { openDatabase } from './db/database';
 import { sweepOut } from './db/housekeeping';
+import { Locks } from './db/locks';
 import { Notifications } from './db/notifications';
 import { demoRoutes, tellClock } from './demo/routes';
 import { SmtpMail } from './gateways/mail/mailGateway';
@@ -87,7 +88,8 @@ export interface Tienda {
 
 /** Puts the parts together: stores on the database, services on stores, routes on services. */
 export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
-  const { pool, database } = await openDatabase(config.databaseUrl);
+  const { pool, database } = await openDatabase(config.databaseUrl, config.databaseConnections);
+  const locks = new Locks(config.databaseUrl);
   const notifications = new Notifications(config.databaseUrl, log);
   await notifications.open();
   const clock = await DemoClock.open(database, notifications, log);
@@ -121,9 +123,9 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const cards = new KeptCardStore(database);
   const ways = new PaymentWays(cards, payments, clock);
   const balances = new BalanceStore(database);
-  const balance = new BalanceService(pool, balances, payments, ways, clock, config.publicUrl);
+  const balance = new BalanceService(locks, balances, payments, ways, clock, config.publicUrl);
   const mails = new OutgoingMailStore(database);
-  const outbox = new Outbox(mails, mail, (document) => attachmentOf(invoices, document), clock, log);
+  const outbox = new Outbox(mails, mail, (...document) => attachmentOf(invoices, ...document), clock, log);
   const afterwards = config.dieAfter > 0 ? deathAfter(config.dieAfter) : undefined;
   const holders = new HolderChecks({
     database,
@@ -162,7 +164,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     ...(afterwards ? { afterwards } : {}),
   });
   const worker = new OrderWorker({
-    pool,
+    locks,
     orders,
     recorder,
     registrar,
@@ -196,7 +198,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   await pushAll(orders.open());
 
   const sweeper = new Sweeper(
-    pool,
+    locks,
     [
       { name: 'zone index', run: () => zones.refresh() },
       { name: 'watches', run: () => watches.lookAround() },
@@ -265,6 +267,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
       await queue.stop();
       for (const registry of registries.values()) registry.close();
       await notifications.close();
+      await locks.close();
       await pool.end();
     },
   };

@@ -1,7 +1,8 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import pino from 'pino';
-import { exclusively, openDatabase, type OpenDatabase } from '../src/db/database';
+import { openDatabase, type OpenDatabase } from '../src/db/database';
 import { sweepOut } from '../src/db/housekeeping';
+import { Locks } from '../src/db/locks';
 import { Notifications } from '../src/db/notifications';
 import { csrfMatches } from '../src/accounts/sessions';
 import { session } from '../src/db/schema';
@@ -13,28 +14,33 @@ import { QuoteRequestModel } from '../src/pricing/models';
 import { unique } from './serverProcess';
 
 let open: OpenDatabase;
+let locks: Locks;
 beforeAll(async () => {
   open = await openDatabase(process.env['DATABASE_URL'] ?? '');
+  locks = new Locks(process.env['DATABASE_URL'] ?? '');
 });
-afterAll(() => open.pool.end());
+afterAll(async () => {
+  await locks.close();
+  await open.pool.end();
+});
 
 const silent = pino({ level: 'silent' });
 
 describe('one at a time', () => {
   test('while one runs, another under the same key is turned away at once', async () => {
     const key = unique('key');
-    const slow = exclusively(open.pool, key, () => pause(300, 'done'));
+    const slow = locks.exclusively(key, () => pause(300, 'done'));
     await pause(100);
-    expect(await exclusively(open.pool, key, () => Promise.resolve('too'))).toBeUndefined();
-    expect(await exclusively(open.pool, `${key} other`, () => Promise.resolve('free'))).toBe('free');
+    expect(await locks.exclusively(key, () => Promise.resolve('too'))).toBeUndefined();
+    expect(await locks.exclusively(`${key} other`, () => Promise.resolve('free'))).toBe('free');
     expect(await slow).toBe('done');
-    expect(await exclusively(open.pool, key, () => Promise.resolve('next'))).toBe('next');
+    expect(await locks.exclusively(key, () => Promise.resolve('next'))).toBe('next');
   });
 
   test('an action that fails frees its key', async () => {
     const key = unique('key');
-    await expect(exclusively(open.pool, key, () => Promise.reject(new Error('no')))).rejects.toThrow('no');
-    expect(await exclusively(open.pool, key, () => Promise.resolve('next'))).toBe('next');
+    await expect(locks.exclusively(key, () => Promise.reject(new Error('no')))).rejects.toThrow('no');
+    expect(await locks.exclusively(key, () => Promise.resolve('next'))).toBe('next');
   });
 
   test('a connection that dies frees its key', async () => {
@@ -45,11 +51,11 @@ describe('one at a time', () => {
       'select pg_backend_pid() as pid, pg_advisory_lock(hashtextextended($1, 0))',
       [key],
     );
-    expect(await exclusively(open.pool, key, () => Promise.resolve('too'))).toBeUndefined();
+    expect(await locks.exclusively(key, () => Promise.resolve('too'))).toBeUndefined();
     await open.pool.query('select pg_terminate_backend($1)', [rows[0]?.pid]);
     await pause(100);
     client.release(true);
-    expect(await exclusively(open.pool, key, () => Promise.resolve('next'))).toBe('next');
+    expect(await locks.exclusively(key, () => Promise.resolve('next'))).toBe('next');
   });
 });
 

@@ -2,7 +2,7 @@ import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { setTimeout as pause } from 'node:timers/promises';
 import pino from 'pino';
-import { openDatabase, type OpenDatabase } from '../src/db/database';
+import { Locks } from '../src/db/locks';
 import { BrokerSilent, HttpBroker } from '../src/gateways/broker/broker';
 import { RdapClient, RdapSilent } from '../src/gateways/rdap/rdapClient';
 import { Sweeper } from '../src/jobs/sweeper';
@@ -95,12 +95,9 @@ describe('the broker’s client', () => {
 });
 
 describe('the sweeper', () => {
-  let open: OpenDatabase;
+  const locks = new Locks(process.env['DATABASE_URL'] ?? '');
   const silent = pino({ level: 'silent' });
-  beforeAll(async () => {
-    open = await openDatabase(process.env['DATABASE_URL'] ?? '');
-  });
-  afterAll(() => open.pool.end());
+  afterAll(() => locks.close());
 
   test('does its chores again and again, and one that fails holds up no other', async () => {
     const done: string[] = [];
@@ -109,7 +106,7 @@ describe('the sweeper', () => {
       { name: bad, run: () => Promise.reject(new Error('no')) },
       { name: good, run: () => Promise.resolve(done.push(good)) },
     ];
-    const sweeper = new Sweeper(open.pool, chores, 40, silent);
+    const sweeper = new Sweeper(locks, chores, 40, silent);
     sweeper.start();
     await pause(400);
     await sweeper.stop();
@@ -129,7 +126,7 @@ describe('the sweeper', () => {
       await pause(60);
       running -= 1;
     };
-    const sweepers = [1, 2, 3].map(() => new Sweeper(open.pool, [{ name, run }], 10, silent));
+    const sweepers = [1, 2, 3].map(() => new Sweeper(locks, [{ name, run }], 10, silent));
     for (const sweeper of sweepers) sweeper.start();
     await pause(500);
     for (const sweeper of sweepers) await sweeper.stop();

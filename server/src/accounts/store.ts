@@ -1,5 +1,5 @@
 import { and, eq, isNull, lt, or, sql } from 'drizzle-orm';
-import type { Database } from '../db/database';
+import type { Database, Transaction } from '../db/database';
 import { account, mailCode, signUp } from '../db/schema';
 
 export type Account = typeof account.$inferSelect;
@@ -14,8 +14,8 @@ export class AccountStore {
     return found;
   }
 
-  async byId(id: string): Promise<Account | undefined> {
-    const [found] = await this.database.select().from(account).where(eq(account.id, id));
+  async byId(id: string, within: Database | Transaction = this.database): Promise<Account | undefined> {
+    const [found] = await within.select().from(account).where(eq(account.id, id));
     return found;
   }
 

@@ -1,10 +1,9 @@
-import type pg from 'pg';
 import { payBy, type PaymentMethod } from '@tienda/core/orders/payment';
 import { topUpLimits, type ShownBalance, type ShownTopUp, type TopUpState } from '@tienda/core/orders/topUp';
 import { convert, decimalAmount } from '@tienda/core/pricing/money';
 import type { PaymentWays } from '../cards/service';
 import type { Clock } from '../clock/clock';
-import { exclusively } from '../db/database';
+import type { Locks } from '../db/locks';
 import { PaymentSilent, type PaymentGateway, type PaymentStanding } from '../gateways/payments/paymentGateway';
 import { badField, notFound } from '../http/problem';
 import { isUuid, uuidFrom } from '../http/uuid';
@@ -18,7 +17,7 @@ const lookAgainMs = 20_000;
 /** Money of the account's own: what there is, and how more comes. */
 export class BalanceService {
   constructor(
-    private readonly pool: pg.Pool,
+    private readonly locks: Locks,
     private readonly store: BalanceStore,
     private readonly payments: PaymentGateway,
     private readonly ways: PaymentWays,
@@ -83,7 +82,7 @@ export class BalanceService {
    */
   async advance(id: string): Promise<boolean> {
     const known = isUuid(id) && (await this.store.topUp(id)) !== undefined;
-    if (known) await exclusively(this.pool, `top-up ${id}`, () => this.advanceAlone(id));
+    if (known) await this.locks.exclusively(`top-up ${id}`, () => this.advanceAlone(id));
     return known;
   }
 

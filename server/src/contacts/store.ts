@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import { and, desc, eq, isNull, notExists, or, sql } from 'drizzle-orm';
 import type { Contact } from '@tienda/core/contacts/contact';
-import type { Database } from '../db/database';
+import type { Database, Transaction } from '../db/database';
 import { contact, customerOrder, heldName } from '../db/schema';
 
 export type StoredContact = Contact & { readonly id: string };
@@ -20,8 +20,12 @@ export class ContactStore {
     return rows.map((row) => ({ ...row.contact, id: row.id }));
   }
 
-  async find(accountId: string, id: string): Promise<StoredContact | undefined> {
-    const [row] = await this.database
+  async find(
+    accountId: string,
+    id: string,
+    within: Database | Transaction = this.database,
+  ): Promise<StoredContact | undefined> {
+    const [row] = await within
       .select()
       .from(contact)
       .where(and(eq(contact.id, id), eq(contact.accountId, accountId)));

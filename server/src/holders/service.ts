@@ -45,9 +45,12 @@ export class HolderChecks {
     const token = this.token(accountId, email, askedOn);
     const isNew = await store.ask(transaction, { accountId, email, askedOn, tokenHash: digest(token) });
     if (!isNew) return;
-    const mail = confirmMail(await this.reader({ accountId, email }), this.url(token), confirmBy({ askedOn }), [
-      unicode,
-    ]);
+    const mail = confirmMail(
+      await this.reader({ accountId, email }, transaction),
+      this.url(token),
+      confirmBy({ askedOn }),
+      [unicode],
+    );
     await outbox.put(transaction, `holder ${accountId} ${email} asked`, mail);
   }
 
@@ -88,7 +91,7 @@ export class HolderChecks {
     for (const kept of await store.toRemind(today)) {
       await database.transaction(async (transaction) => {
         if (!(await store.reminded(transaction, kept))) return;
-        const mail = reminderMail(await this.reader(kept), this.urlOf(kept), confirmBy(kept));
+        const mail = reminderMail(await this.reader(kept, transaction), this.urlOf(kept), confirmBy(kept));
         await outbox.put(transaction, `holder ${kept.accountId} ${kept.email} reminder ${kept.reminded + 1}`, mail);
       });
     }
@@ -125,8 +128,11 @@ export class HolderChecks {
   }
 
   /** Holders are written to in the language of the account that named them. */
-  private async reader({ accountId, email }: Pick<KeptHolderCheck, 'accountId' | 'email'>): Promise<Reader> {
-    return { email, language: (await this.parts.accounts.byId(accountId))?.language ?? 'en' };
+  private async reader(
+    { accountId, email }: Pick<KeptHolderCheck, 'accountId' | 'email'>,
+    transaction?: Transaction,
+  ): Promise<Reader> {
+    return { email, language: (await this.parts.accounts.byId(accountId, transaction))?.language ?? 'en' };
   }
 
   /** What the mail's link carries: not stored, since it can be made again. */

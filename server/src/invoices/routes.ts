@@ -1,4 +1,5 @@
 import type { Invoice } from '@tienda/core/orders/invoice';
+import type { Transaction } from '../db/database';
 import type { Attachment } from '../gateways/mail/mailGateway';
 import { notFound } from '../http/problem';
 import { accountRoute, type Route } from '../http/route';
@@ -16,8 +17,9 @@ function filenameOf(kind: PaperKind, number: string): string {
 export async function attachmentOf(
   invoices: InvoiceStore,
   document: Pick<Invoice, 'kind' | 'number'>,
+  transaction: Transaction,
 ): Promise<Attachment> {
-  const found = await invoices.find(document);
+  const found = await invoices.find(document, transaction);
   if (!found) throw new Error(`${document.kind} ${document.number} was never issued`);
   const filename = filenameOf(document.kind, document.number);
   return { filename, contentType, content: await invoicePdf(found.invoice) };

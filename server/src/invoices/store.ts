@@ -82,8 +82,11 @@ export class InvoiceStore {
     return byOrder;
   }
 
-  async find({ kind, number }: Pick<Invoice, 'kind' | 'number'>): Promise<StoredInvoice | undefined> {
-    const [found] = await this.database
+  async find(
+    { kind, number }: Pick<Invoice, 'kind' | 'number'>,
+    within: Database | Transaction = this.database,
+  ): Promise<StoredInvoice | undefined> {
+    const [found] = await within
       .select()
       .from(invoice)
       .where(and(eq(invoice.kind, kind), eq(invoice.number, number)));

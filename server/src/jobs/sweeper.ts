@@ -1,6 +1,5 @@
-import type pg from 'pg';
 import type { Logger } from 'pino';
-import { exclusively } from '../db/database';
+import type { Locks } from '../db/locks';
 
 /** Something that falls due by itself; harmless when done twice. */
 export interface Chore {
@@ -18,7 +17,7 @@ export class Sweeper {
   private closed = false;
 
   constructor(
-    private readonly pool: pg.Pool,
+    private readonly locks: Locks,
     private readonly chores: readonly Chore[],
     private readonly everyMs: number,
     private readonly log: Logger,
@@ -38,7 +37,7 @@ export class Sweeper {
   private async round(): Promise<void> {
     for (const { name, run } of this.chores) {
       if (this.closed) return;
-      await exclusively(this.pool, `chore ${name}`, run).catch((fault: unknown) => {
+      await this.locks.exclusively(`chore ${name}`, run).catch((fault: unknown) => {
         this.log.warn({ chore: name, fault: fault instanceof Error ? fault.message : String(fault) }, 'a chore failed');
       });
     }

@@ -5,7 +5,10 @@ import type { Attachment, Mail, MailGateway } from '../gateways/mail/mailGateway
 import type { OutgoingMailStore } from './store';
 
 /** Makes the file that a mail takes along, by what it names. */
-export type AttachmentMaker = (document: NonNullable<Mail['document']>) => Promise<Attachment>;
+export type AttachmentMaker = (
+  document: NonNullable<Mail['document']>,
+  transaction: Transaction,
+) => Promise<Attachment>;
 
 /**
  * Mail that is written in the transaction of what it tells of, and sent once that is certain. Where the process dies
@@ -37,8 +40,8 @@ export class Outbox {
   }
 
   private async sendAll(): Promise<void> {
-    const send = async (mail: Mail, key: string) => {
-      const attachments = mail.document ? [await this.attachment(mail.document)] : [];
+    const send = async (mail: Mail, key: string, transaction: Transaction) => {
+      const attachments = mail.document ? [await this.attachment(mail.document, transaction)] : [];
       await this.gateway.send(mail, { messageId: key, attachments });
     };
     const next = () => this.store.sendNext(send, () => this.clock.now());

@@ -21,7 +21,7 @@ export class OutgoingMailStore {
    * @returns undefined where nothing is left to send; else the fault, or that there was none
    */
   async sendNext(
-    send: (mail: Mail, key: string) => Promise<void>,
+    send: (mail: Mail, key: string, transaction: Transaction) => Promise<void>,
     now: () => Date,
   ): Promise<{ readonly fault?: unknown } | undefined> {
     return this.database.transaction(async (transaction) => {
@@ -33,7 +33,7 @@ export class OutgoingMailStore {
         .limit(1)
         .for('update', { skipLocked: true });
       if (!next) return undefined;
-      const outcome = await send(next.mail, next.key).then(
+      const outcome = await send(next.mail, next.key, transaction).then(
         () => ({}),
         (fault: unknown) => ({ fault }),
       );

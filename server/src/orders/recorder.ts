@@ -116,7 +116,7 @@ export class OrderRecorder {
       autoRenew: line.autoRenew,
       premiumRenew: line.premium?.renew ?? null,
     });
-    const holder = await this.parts.contacts.find(head.accountId, contacts.registrant);
+    const holder = await this.parts.contacts.find(head.accountId, contacts.registrant, transaction);
     if (holder) await this.parts.holders.ask(transaction, head.accountId, holder.email, line.unicode);
     await this.mail(transaction, happening, `registered ${name}`, (reader) =>
       registeredMail(reader, head.number, line, expiresOn),
@@ -136,8 +136,8 @@ export class OrderRecorder {
 
   /** Nothing was bought: what was chosen is not lost. */
   private async refillBasket(transaction: Transaction, { head, order }: Happening): Promise<void> {
-    const basketId = await this.parts.accounts.basketOf(head.accountId);
-    if (basketId) await this.parts.basket.putBack(transaction, basketId, order.lines);
+    const account = await this.parts.accounts.byId(head.accountId, transaction);
+    if (account) await this.parts.basket.putBack(transaction, account.basketId, order.lines);
   }
 
   private async issue(
@@ -146,7 +146,7 @@ export class OrderRecorder {
     content: InvoiceContent | undefined,
   ): Promise<Invoice | undefined> {
     if (!content) return undefined;
-    const contact = await this.parts.contacts.find(head.accountId, head.contactId);
+    const contact = await this.parts.contacts.find(head.accountId, head.contactId, transaction);
     if (!contact) throw new Error(`Order ${head.number} has no one to bill`);
     const { name, organisation, vatId, street, city, region, postalCode, country, email } = contact;
     const buyer = {
@@ -160,7 +160,7 @@ export class OrderRecorder {
       ...(organisation ? { organisation } : {}),
       ...(vatId ? { vatId } : {}),
     };
-    const language = (await this.parts.accounts.byId(head.accountId))?.language ?? 'en';
+    const language = (await this.parts.accounts.byId(head.accountId, transaction))?.language ?? 'en';
     const issuedFor = { accountId: head.accountId, orderId: head.id, orderNumber: head.number, buyer, language };
     return this.parts.invoices.issue(transaction, content, issuedFor, now);
   }
@@ -189,7 +189,7 @@ export class OrderRecorder {
     about: string,
     write: (reader: Reader) => Mail,
   ): Promise<void> {
-    const account = await this.parts.accounts.byId(head.accountId);
+    const account = await this.parts.accounts.byId(head.accountId, transaction);
     if (account) await this.parts.outbox.put(transaction, `order ${head.id} ${about}`, write(account));
   }
 }

@@ -1,8 +1,7 @@
-import type pg from 'pg';
 import { payBy, type DeclineCause } from '@tienda/core/orders/payment';
 import { effects, fromEvents, type Order, type OrderEffect } from '@tienda/core/orders/order';
 import type { Clock } from '../clock/clock';
-import { exclusively } from '../db/database';
+import type { Locks } from '../db/locks';
 import { PaymentSilent, type PaymentGateway, type PaymentStanding } from '../gateways/payments/paymentGateway';
 import { RegistrySilent } from '../gateways/registry/registryGateway';
 import type { OrderRecorder } from './recorder';
@@ -10,7 +9,7 @@ import type { Registrar } from './registrar';
 import type { OrderHead, OrderStore } from './store';
 
 export interface WorkerParts {
-  readonly pool: pg.Pool;
+  readonly locks: Locks;
   readonly orders: OrderStore;
   readonly recorder: OrderRecorder;
   readonly registrar: Registrar;
@@ -87,7 +86,7 @@ export class OrderWorker {
 
   /** Runs while no other process is at work on the order; undefined where one is. */
   private alone<Result>(orderId: string, action: (head: OrderHead) => Promise<Result>): Promise<Result | undefined> {
-    return exclusively(this.parts.pool, `order ${orderId}`, async () => {
+    return this.parts.locks.exclusively(`order ${orderId}`, async () => {
       const head = await this.parts.orders.head(orderId);
       if (!head) throw new Error(`There is no order ${orderId}`);
       return action(head);
