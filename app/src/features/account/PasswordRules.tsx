@@ -1,20 +1,13 @@
-import { View } from 'react-native';
-import { passwordRules } from '@tienda/core/accounts/passwordRules';
-import { texts } from '../../texts/texts';
-import { Text } from '../../ui/Text';
+import { lazy, Suspense, type ComponentProps } from 'react';
 
-const words = texts.checkout.account;
+/** The list of common passwords is fetched once somebody chooses one. */
+const RuleList = lazy(async () => ({ default: (await import('./RuleList')).RuleList }));
 
 /** The rules for passwords, each marked once what is typed meets it. */
-export function PasswordRules({ password, email }: { readonly password: string; readonly email: string }) {
+export function PasswordRules(props: ComponentProps<typeof RuleList>) {
   return (
-    <View style={{ marginBottom: 12 }}>
-      {passwordRules(password, email).map(({ code, met }) => (
-        <Text key={code} kind="small" colour={met ? 'sage' : 'quiet'}>
-          {met ? '✓' : '·'} {words.rules[code]}
-          {met ? `, ${words.met}` : ''}
-        </Text>
-      ))}
-    </View>
+    <Suspense>
+      <RuleList {...props} />
+    </Suspense>
   );
 }

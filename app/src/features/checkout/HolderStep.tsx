@@ -1,4 +1,5 @@
 import { Redirect, router, useLocalSearchParams } from 'expo-router';
+import { lazy, Suspense } from 'react';
 import { checkoutStore } from '../../api/checkoutStore';
 import { useContacts, useUsualContact, type KeptContact } from '../../api/me';
 import { useSession } from '../../api/session';
@@ -8,10 +9,10 @@ import { Failure, Loading } from '../../ui/Empty';
 import { Option } from '../../ui/Option';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
-import { HolderForm } from './HolderForm';
 import { contactTitle } from './NameContacts';
 
 const words = texts.checkout.holder;
+const HolderForm = lazy(async () => ({ default: (await import('./withPhones')).HolderForm }));
 
 /** Step 3: who will own the names; or, asked for at review, another contact for some of them. */
 export function HolderStep() {
@@ -49,12 +50,14 @@ export function HolderStep() {
         </Card>
       ) : null}
       {contacts.data && session.data?.account ? (
-        <HolderForm
-          key={another}
-          known={another ? undefined : usual}
-          email={another ? '' : session.data.account.email}
-          onKept={use}
-        />
+        <Suspense fallback={<Loading />}>
+          <HolderForm
+            key={another}
+            known={another ? undefined : usual}
+            email={another ? '' : session.data.account.email}
+            onKept={use}
+          />
+        </Suspense>
       ) : contacts.isError ? (
         <Failure fault={contacts.error} retry={() => void contacts.refetch()} />
       ) : (

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { View } from 'react-native';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { needsLatin } from '@tienda/core/contacts/latin';
@@ -11,14 +11,16 @@ import { dateText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card, CardRule } from '../../ui/Card';
+import { Loading } from '../../ui/Empty';
 import { Name } from '../../ui/Name';
 import { Text } from '../../ui/Text';
 import { LineChoices } from '../basket/LineChoices';
 import { NameContacts, registrantOf } from './NameContacts';
-import { PublicView, publicViewWords } from './PublicView';
+import { publicViewWords } from './publicViewWords';
 import { ReadBack } from './ReadBack';
 
 const words = texts.checkout.review;
+const PublicView = lazy(async () => ({ default: (await import('./withPhones')).PublicView }));
 
 interface NameReviewProps {
   readonly line: BasketLine;
@@ -70,7 +72,9 @@ export function NameReview({ line, priced, quote, extension, usual, contacts }: 
         onPress={() => show('public')}
       />
       {open === 'public' ? (
-        <PublicView holder={holder} privacy={line.privacy} policy={policy} latin={needsLatin(extension.registry)} />
+        <Suspense fallback={<Loading />}>
+          <PublicView holder={holder} privacy={line.privacy} policy={policy} latin={needsLatin(extension.registry)} />
+        </Suspense>
       ) : null}
       <CardRule />
       <ReviewRow

@@ -67,11 +67,3 @@ function Seen({ holder, privacy, policy, latin }: PublicViewProps) {
     </View>
   );
 }
-
-/** The same in a few words. */
-export function publicViewWords(privacy: boolean, policy: PrivacyPolicy): string {
-  const review = texts.checkout.review;
-  const why = heldBack(policy, !privacy);
-  if (why === undefined) return review.publicShown;
-  return why === 'byRegistry' ? review.publicRegistry : review.publicHidden;
-}

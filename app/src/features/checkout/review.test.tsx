@@ -5,7 +5,8 @@ import { checkoutStore } from '../../api/checkoutStore';
 import { Agreements } from './Agreements';
 import { Declarations } from './Declarations';
 import { NameContacts, registrantOf } from './NameContacts';
-import { PublicView, publicViewWords } from './PublicView';
+import { PublicView } from './PublicView';
+import { publicViewWords } from './publicViewWords';
 import { ReadBack } from './ReadBack';
 import { ReviewStep } from './ReviewStep';
 
