@@ -83,6 +83,12 @@ export function listText(parts: readonly string[]): string {
   return listFormat().format(parts);
 }
 
+/** `eitherText(['I', '1'])` is `'I or 1'`. */
+export function eitherText(parts: readonly string[]): string {
+  return eitherFormat().format(parts);
+}
+
+const eitherFormat = once(() => new Intl.ListFormat(locale(), { type: 'disjunction' }));
 const listFormat = once(() => new Intl.ListFormat(locale(), { type: 'conjunction' }));
 
 const dateFormat = once(

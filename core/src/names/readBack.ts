@@ -1,21 +1,21 @@
 /** One character of a name read out: what it is, what it is called, what it may be taken for. */
 export interface SpeltCharacter {
   readonly character: string;
-  /** Its word in the spelling alphabet (ICAO Annex 10), or its plain name. */
-  readonly word: string;
-  /** What it may be taken for when read: `l` for `I` or `1`. */
-  readonly looksLike?: string;
+  /** Its word in the spelling alphabet (ICAO Annex 10), or its code point; none for digits and signs, which have names. */
+  readonly word?: string;
+  /** What it may be taken for when read: `l` for `I` and for `1`. */
+  readonly looksLike?: readonly string[];
 }
 
 const words: Readonly<Record<string, string>> = {
   a: 'Alfa', b: 'Bravo', c: 'Charlie', d: 'Delta', e: 'Echo', f: 'Foxtrot', g: 'Golf', h: 'Hotel', i: 'India',
   j: 'Juliett', k: 'Kilo', l: 'Lima', m: 'Mike', n: 'November', o: 'Oscar', p: 'Papa', q: 'Quebec', r: 'Romeo',
   s: 'Sierra', t: 'Tango', u: 'Uniform', v: 'Victor', w: 'Whiskey', x: 'X-ray', y: 'Yankee', z: 'Zulu',
-  '0': 'zero', '1': 'one', '2': 'two', '3': 'three', '4': 'four', '5': 'five', '6': 'six', '7': 'seven',
-  '8': 'eight', '9': 'nine', '-': 'hyphen', '.': 'dot',
 }; // prettier-ignore
 
-const lookAlikes: Readonly<Record<string, string>> = { l: 'I or 1', i: 'l or 1', '1': 'l or I', o: '0', '0': 'O' };
+const lookAlikes: Readonly<Record<string, readonly string[]>> = {
+  l: ['I', '1'], i: ['l', '1'], '1': ['l', 'I'], o: ['0'], '0': ['O'],
+}; // prettier-ignore
 
 /**
  * A name letter by letter, to be checked before it is paid for. Letters outside the spelling alphabet
@@ -25,8 +25,13 @@ const lookAlikes: Readonly<Record<string, string>> = { l: 'I or 1', i: 'l or 1',
  */
 export function readBack(unicode: string): SpeltCharacter[] {
   return [...unicode].map((character) => {
-    const word = words[character] ?? `U+${character.codePointAt(0)?.toString(16).toUpperCase().padStart(4, '0')}`;
+    const hasName = /[0-9.-]/.test(character);
+    const codePoint = `U+${character.codePointAt(0)?.toString(16).toUpperCase().padStart(4, '0')}`;
     const looksLike = lookAlikes[character];
-    return { character, word, ...(looksLike ? { looksLike } : {}) };
+    return {
+      character,
+      ...(hasName ? {} : { word: words[character] ?? codePoint }),
+      ...(looksLike ? { looksLike } : {}),
+    };
   });
 }

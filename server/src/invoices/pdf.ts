@@ -40,7 +40,10 @@ export async function invoicePdf(invoice: Invoice, kind: PaperKind = invoice.kin
   const pieces: Buffer[] = [];
   document.on('data', (piece: Buffer) => pieces.push(piece));
   const ended = once(document, 'end');
-  new Paper(document, invoice, textsIn(language).papers).write(title, kind);
+  new Paper(document, invoice, textsIn(language).papers, new Intl.DisplayNames(language, { type: 'region' })).write(
+    title,
+    kind,
+  );
   document.end();
   await ended;
   return Buffer.concat(pieces);
@@ -53,6 +56,7 @@ class Paper {
     private readonly document: PDFKit.PDFDocument,
     private readonly invoice: Invoice,
     private readonly words: Texts['papers'],
+    private readonly countries: Intl.DisplayNames,
   ) {}
 
   write(title: string, kind: PaperKind): void {
@@ -68,7 +72,7 @@ class Paper {
   private parties(): void {
     const { buyer } = this.invoice;
     const top = this.y;
-    const from = [seller.name, seller.street, `${seller.postalCode} ${seller.city}`, seller.country];
+    const from = [seller.name, seller.street, `${seller.postalCode} ${seller.city}`, this.country(seller.country)];
     this.block(this.words.from, [...from, this.words.vatNumber(seller.vatId)], left);
     const end = this.y;
     this.y = top;
@@ -77,7 +81,7 @@ class Paper {
       buyer.name,
       buyer.street,
       [buyer.postalCode, buyer.city, buyer.region].filter(Boolean).join(' '),
-      buyer.country,
+      this.country(buyer.country),
       buyer.vatId ? this.words.vatNumber(buyer.vatId) : '',
       buyer.email,
     ];
@@ -198,6 +202,10 @@ class Paper {
       readonly _font: { readonly font: { hasGlyphForCodePoint(code: number): boolean } };
     };
     return [...text].every((letter) => _font.font.hasGlyphForCodePoint(letter.codePointAt(0) ?? 0));
+  }
+
+  private country(code: string): string {
+    return this.countries.of(code) ?? code;
   }
 
   private amount(amount: Minor): string {

@@ -1,15 +1,21 @@
 import { View } from 'react-native';
 import { readBack } from '@tienda/core/names/readBack';
+import { eitherText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Text } from '../../ui/Text';
 import { themed } from '../../ui/theme';
 
 const words = texts.checkout.review;
+const signs: Readonly<Record<string, string>> = words.signs;
 
 /** A name letter by letter, look-alikes in marigold and named. */
 export function ReadBack({ unicode }: { readonly unicode: string }) {
   const styles = useStyles();
-  const spelt = readBack(unicode);
+  const spelt = readBack(unicode).map(({ character, word = signs[character] ?? '', looksLike }) => ({
+    character,
+    word,
+    looksLike: looksLike && eitherText(looksLike),
+  }));
   const marks = [...new Map(spelt.flatMap(({ character, looksLike }) => (looksLike ? [[character, looksLike]] : [])))];
   return (
     <View role="group" aria-label={spelt.map(({ word }) => word).join(' ')}>
