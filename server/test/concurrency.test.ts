@@ -59,6 +59,14 @@ describe('one at a time', () => {
   });
 });
 
+test('a transaction that cannot begin gives its connection back', async () => {
+  const small = await openDatabase(process.env['DATABASE_URL'] ?? '', 1);
+  small.pool.once('acquire', (client) => void client.end());
+  await expect(small.database.transaction(() => Promise.resolve('done'))).rejects.toThrow('begin');
+  expect(await small.database.transaction(() => Promise.resolve('done'))).toBe('done');
+  await small.pool.end();
+});
+
 describe('notifications', () => {
   test('what one connection tells, all hear, until they stop listening', async () => {
     const channel = unique('channel');
