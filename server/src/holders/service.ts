@@ -7,11 +7,11 @@ import {
   type ShownHolderCheck,
 } from '@tienda/core/contacts/holderCheck';
 import { isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
-import { domainName } from '@tienda/core/names/domainName';
 import type { AccountStore } from '../accounts/store';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
 import type { Database, Transaction } from '../db/database';
+import { keeperOf } from '../gateways/registry/keeper';
 import { RegistrySilent, type Registries } from '../gateways/registry/registryGateway';
 import { notFound } from '../http/problem';
 import type { Outbox } from '../mails/outbox';
@@ -101,13 +101,11 @@ export class HolderChecks {
 
   /** Puts names out of service and back in until all are where they have to be. Each step can be repeated. */
   private async place(): Promise<void> {
-    const { store, names, database, outbox, clock } = this.parts;
+    const { store, names, database, outbox, clock, catalogue, registries } = this.parts;
     const now = clock.now();
     for (const misplaced of await store.misplaced(outOfTimeBefore(isoDate(now)))) {
       const { name, accountId, suspend } = misplaced;
-      const read = domainName(name, this.parts.catalogue.current());
-      const registry = read.kind === 'name' ? this.parts.registries.get(read.extension.registry) : undefined;
-      if (!registry || read.kind !== 'name') throw new Error(`${name} has no registry`);
+      const { registry, unicode } = keeperOf(name, catalogue.current(), registries);
       try {
         await registry.setHold(name, suspend);
       } catch (fault) {
@@ -115,9 +113,7 @@ export class HolderChecks {
         throw fault;
       }
       const reader = await this.reader(misplaced);
-      const mail = suspend
-        ? suspendedMail(reader, this.urlOf(misplaced), read.unicode)
-        : releasedMail(reader, read.unicode);
+      const mail = suspend ? suspendedMail(reader, this.urlOf(misplaced), unicode) : releasedMail(reader, unicode);
       const key = `holder ${accountId} ${name} ${suspend ? 'suspended' : 'released'} ${now.toISOString()}`;
       await database.transaction(async (transaction) => {
         await names.setSuspended(transaction, name, suspend);

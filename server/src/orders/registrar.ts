@@ -3,13 +3,13 @@ import { eppContact } from '@tienda/core/contacts/eppContact';
 import { needsLatin } from '@tienda/core/contacts/latin';
 import type { EppDomainInfo } from '@tienda/core/epp/objects';
 import { isoDate } from '@tienda/core/lifecycle/isoDate';
-import { domainName } from '@tienda/core/names/domainName';
 import type { Failure, OrderLine } from '@tienda/core/orders/order';
 import { decimalAmount } from '@tienda/core/pricing/money';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
 import type { ContactStore } from '../contacts/store';
+import { keeperOf } from '../gateways/registry/keeper';
 import { RegistrySilent, type Registries, type RegistryGateway } from '../gateways/registry/registryGateway';
 import type { AvailabilityStore } from '../search/store';
 import type { OrderRecorder } from './recorder';
@@ -118,9 +118,7 @@ export class Registrar {
   }
 
   private identify(head: OrderHead, line: OrderLine): Identity {
-    const read = domainName(line.name, this.parts.catalogue.current());
-    const registry = read.kind === 'name' ? this.parts.registries.get(read.extension.registry) : undefined;
-    if (!registry) throw new Error(`${line.name} cannot be sent: no registry keeps it`);
+    const { registry } = keeperOf(line.name, this.parts.catalogue.current(), this.parts.registries);
     const contacts = contactsOf(head.contactId, head.differing[line.name]);
     return {
       registry,
