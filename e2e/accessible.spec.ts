@@ -81,6 +81,7 @@ for (const colorScheme of ['light', 'dark'] as const)
         .getByRole('button', { name: /^See: Public view/ })
         .first()
         .click();
+      await expect(shop.getByText('Without', { exact: true })).toBeVisible();
       await expectAccessible(shop, 'review');
       for (const [path, heading] of [
         [`/orders/${id}`, /^Order/],

@@ -223,6 +223,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     sessions,
     basket,
     contacts,
+    holders,
     names,
     orders: orderService,
     invoices,

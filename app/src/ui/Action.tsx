@@ -55,7 +55,7 @@ const Pushable = memo(function Pushable(props: ActionProps) {
       }}
       disabledStyle={{ backgroundColor: main ? palette.line : 'transparent', borderColor: palette.line }}
       disabledTitleStyle={{ color: palette.quiet }}
-      loadingProps={{ color: colour }}
+      loadingProps={{ color: colour, 'aria-hidden': true }}
     />
   );
 });

@@ -34,7 +34,9 @@ export function Loading() {
   const { terracotta } = usePalette();
   return (
     <View style={{ padding: 24 }} role="status" aria-label={texts.loading}>
-      <ActivityIndicator color={terracotta} />
+      <View aria-hidden>
+        <ActivityIndicator color={terracotta} />
+      </View>
     </View>
   );
 }

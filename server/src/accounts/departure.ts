@@ -4,6 +4,7 @@ import type { BasketStore } from '../basket/store';
 import type { KeptCardStore } from '../cards/store';
 import type { Clock } from '../clock/clock';
 import type { ContactStore } from '../contacts/store';
+import type { HolderChecks } from '../holders/service';
 import { Problem } from '../http/problem';
 import type { InvoiceStore } from '../invoices/store';
 import type { NameStore } from '../names/store';
@@ -18,6 +19,7 @@ export interface DepartureParts {
   readonly sessions: Sessions;
   readonly basket: BasketStore;
   readonly contacts: ContactStore;
+  readonly holders: HolderChecks;
   readonly names: NameStore;
   readonly orders: OrderService;
   readonly invoices: InvoiceStore;
@@ -34,16 +36,24 @@ export class Departure {
 
   /** All that is kept of the account, but for what nobody may see: digests and secrets. */
   async everything(accountId: string): Promise<object> {
-    const { accounts, basket, contacts, names, orders, invoices, balance, cards, watches, offers, clock } = this.parts;
+    const { accounts, sessions, basket, contacts, holders, names, orders, invoices, balance } = this.parts;
+    const { cards, watches, offers, clock } = this.parts;
     const account = await accounts.byId(accountId);
     if (!account) throw new Error('The account is gone');
     const { email, autoRenew, marketing, language, createdAt, twoStepSince, basketId } = account;
     return {
       exportedAt: clock.now().toISOString(),
       account: { email, autoRenew, marketing, language, createdAt, twoStepSince },
+      signedIn: (await sessions.ofAccount(accountId)).map(({ agent, createdAt, seenAt }) => ({
+        agent,
+        createdAt,
+        seenAt,
+      })),
       contacts: await contacts.ofAccount(accountId, true),
+      holderChecks: await holders.list(accountId),
       names: await names.ofAccount(accountId),
       orders: await orders.list(accountId),
+      agreements: await orders.agreed(accountId),
       invoices: (await invoices.ofAccount(accountId)).map(({ invoice }) => invoice),
       balance: await balance.show(accountId),
       topUps: await balance.list(accountId),
