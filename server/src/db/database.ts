@@ -29,7 +29,18 @@ export async function openDatabase(url: string, connections = 20): Promise<OpenD
   pool.on('error', () => undefined);
   pool.on('connect', (client) => client.on('error', () => undefined));
   const database = drizzle(pool);
-  database.transaction = (action, config) => transaction(pool, action, config);
+  const overClient = new WeakMap<pg.PoolClient, Database>();
+  // Drizzle's own keeps its connection for ever where even `begin` fails, as it does while PostgreSQL restarts.
+  database.transaction = async (action, config) => {
+    const client = await pool.connect();
+    const known = overClient.get(client) ?? drizzle(client);
+    overClient.set(client, known);
+    try {
+      return await known.transaction(action, config);
+    } finally {
+      client.release();
+    }
+  };
   const client = await pool.connect();
   try {
     await client.query('select pg_advisory_lock($1)', [migrationLock]);
@@ -39,20 +50,6 @@ export async function openDatabase(url: string, connections = 20): Promise<OpenD
     client.release();
   }
   return { pool, database };
-}
-
-/** Drizzle's own keeps its connection for ever where even `begin` fails, as it does while PostgreSQL restarts. */
-async function transaction<Result>(
-  pool: pg.Pool,
-  action: (transaction: Transaction) => Promise<Result>,
-  config?: Parameters<Database['transaction']>[1],
-): Promise<Result> {
-  const client = await pool.connect();
-  try {
-    return await drizzle(client).transaction(action, config);
-  } finally {
-    client.release();
-  }
 }
 
 /** True where PostgreSQL answers. */

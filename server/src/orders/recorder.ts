@@ -26,6 +26,9 @@ interface Happening {
   readonly now: Date;
 }
 
+/** Events that somebody is told of by mail. */
+const mailing: ReadonlySet<OrderEvent['type']> = new Set(['waiting', 'authorised', 'paid', 'registered', 'told']);
+
 export interface OrderRecorderParts {
   readonly orders: OrderStore;
   readonly names: NameStore;
@@ -55,7 +58,7 @@ export class OrderRecorder {
       this.alongside(transaction, { head, event, order: after, now }),
     );
     this.parts.afterwards?.();
-    void this.parts.outbox.flush();
+    if (mailing.has(event.type)) void this.parts.outbox.flush();
     return order;
   }
 
