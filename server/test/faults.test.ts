@@ -115,7 +115,7 @@ describe('a registry that looks at names first', () => {
     expect(order.status).toBe('partlyRegistered');
     expect(order.lines.map(({ state }: { state: { at: string; reason?: string } }) => state)).toMatchObject([
       { at: 'registered' },
-      { at: 'notRegistered', reason: 'The registry refused: Names of banks and insurers need a licence.' },
+      { at: 'notRegistered', reason: 'The registry refused it: “Names of banks and insurers need a licence”.' },
     ]);
     const [intent] = await intentsOf(id);
     expect(intent?.captured).toBe(order.payment.amount);

@@ -1,5 +1,6 @@
+import { failureWords } from '@tienda/core/orders/failureWords';
 import type { Invoice } from '@tienda/core/orders/invoice';
-import { amountByMethod, statusOf, type LineState, type Order, type PaymentState } from '@tienda/core/orders/order';
+import { amountByMethod, statusOf, type Order, type PaymentState } from '@tienda/core/orders/order';
 import { decimalAmount, type Currency, type Minor } from '@tienda/core/pricing/money';
 import type { Mail } from '../gateways/mail/mailGateway';
 import type { Texts } from '../texts/en';
@@ -57,7 +58,12 @@ export function endedMail({ email, language }: Reader, number: number, order: Or
   const opening = payment.at === 'declined' ? `${declinedWords(payment, words)} ${words.nothingTaken}` : words.came;
   const line = ({ unicode, years, state }: Order['lines'][number]) => {
     if (state.at === 'registered') return words.lineRegistered(unicode, words.years(years), state.expiresOn);
-    return words.lineNot(unicode, state.at === 'notRegistered' ? failureWords(state, words) : '').trim();
+    return words
+      .lineNot(
+        unicode,
+        state.at === 'notRegistered' ? failureWords(state, language, (cents) => amountText(cents, 'USD')) : '',
+      )
+      .trim();
   };
   return {
     to: email,
@@ -83,11 +89,6 @@ export function documentMail(
 
 function declinedWords({ cause, reason }: Extract<PaymentState, { at: 'declined' }>, { declined }: Words): string {
   return cause === 'refused' ? declined.refused(reason) : declined[cause];
-}
-
-function failureWords({ cause, said, asks }: Extract<LineState, { at: 'notRegistered' }>, { failed }: Words): string {
-  if (cause === 'price' && asks) return failed.asks(amountText(asks.register, 'USD'), amountText(asks.renew, 'USD'));
-  return cause === 'refused' && said !== undefined ? failed.saying(said) : failed[cause];
 }
 
 function moneyLines({ payment, funding, currency }: Order, words: Words): string[] {

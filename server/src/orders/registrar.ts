@@ -3,6 +3,7 @@ import { eppContact } from '@tienda/core/contacts/eppContact';
 import { needsLatin } from '@tienda/core/contacts/latin';
 import type { EppDomainInfo } from '@tienda/core/epp/objects';
 import { isoDate } from '@tienda/core/lifecycle/isoDate';
+import { failureWords } from '@tienda/core/orders/failureWords';
 import type { Failure, OrderLine } from '@tienda/core/orders/order';
 import { decimalAmount } from '@tienda/core/pricing/money';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
@@ -73,7 +74,7 @@ export class Registrar {
         const found = await registry.info(line.name);
         if (!found) throw new RegistrySilent(`${line.name} both exists and does not`);
         if (isOurs(found, handles.registrant, code)) return this.found(head, line, found);
-        return this.notRegistered(head, line, takenFailure);
+        return this.notRegistered(head, line, failureOf({ cause: 'taken' }));
       }
     }
   }
@@ -94,8 +95,8 @@ export class Registrar {
     }
     await this.hear(registry);
     const decision = await this.parts.orders.decision(line.name, transaction);
-    const failure = decision && !decision.done ? refusedFailure(decision.text) : unexplainedFailure;
-    await this.notRegistered(head, line, failure);
+    const said = decision && !decision.done ? { said: decision.text } : {};
+    await this.notRegistered(head, line, failureOf({ cause: 'refused', ...said }));
     return true;
   }
 
@@ -167,9 +168,10 @@ export class Registrar {
     });
     if (!answer || answer.status === 'unknown') throw new RegistrySilent(`${line.name} was refused and not explained`);
     await this.parts.availability.keep(new Map([[line.name, answer]]), this.parts.clock.now());
-    const isTaken = answer.status === 'taken';
-    const failure = priceFailure(line, answer) ?? (isTaken ? takenFailure : refusedFailure(reason));
-    await this.notRegistered(head, line, failure);
+    const asks = otherPrice(line, answer);
+    if (asks) await this.notRegistered(head, line, failureOf({ cause: 'price', asks }));
+    else if (answer.status === 'taken') await this.notRegistered(head, line, failureOf({ cause: 'taken' }));
+    else await this.notRegistered(head, line, failureOf({ cause: 'refused', said: reason }));
   }
 
   private async notRegistered(head: OrderHead, { name }: OrderLine, failure: Failure): Promise<void> {
@@ -177,21 +179,16 @@ export class Registrar {
   }
 }
 
-const takenFailure: Failure = { cause: 'taken', reason: 'Someone else registered it a moment earlier.' };
-const unexplainedFailure: Failure = { cause: 'refused', reason: 'The registry did not accept it.' };
-
-function refusedFailure(said: string): Failure {
-  return { cause: 'refused', reason: `The registry refused: ${said}.`, said };
+/** With the reason as a sentence, for those who keep to the interface. */
+function failureOf(what: Omit<Failure, 'reason'>): Failure {
+  return { ...what, reason: failureWords(what, 'en', (cents) => `${decimalAmount(cents, 'USD')} USD`) };
 }
 
 function isPending({ statuses }: EppDomainInfo): boolean {
   return statuses.includes('pendingCreate');
 }
 
-/** Where the registry asks another price than was shown; undefined where it does not. */
-function priceFailure({ premium: shown }: OrderLine, { premium: asks }: RegistryAnswer): Failure | undefined {
-  if (!asks || (shown && shown.register === asks.register && shown.renew === asks.renew)) return undefined;
-  const [first, later] = [asks.register, asks.renew].map((amount) => `${decimalAmount(amount, 'USD')} USD`);
-  const reason = `Its registry asks another price than you were shown: ${first} for the first year, then ${later} a year. It was not bought at that.`;
-  return { cause: 'price', reason, asks };
+/** The price that the registry asks, where it is another than was shown. */
+function otherPrice({ premium: shown }: OrderLine, { premium: now }: RegistryAnswer): RegistryAnswer['premium'] {
+  return shown && shown.register === now?.register && shown.renew === now.renew ? undefined : now;
 }

@@ -52,14 +52,6 @@ export const en = {
     nothingTaken: 'Nothing was registered and nothing was taken. The names are back in your basket, not reserved.',
     lineRegistered: (name: string, years: string, date: string) => `${name}: registered for ${years}, until ${date}`,
     lineNot: (name: string, why: string) => `${name}: not registered. ${why}`,
-    failed: {
-      taken: 'Someone else registered it a moment earlier.',
-      price: 'Its registry asks another price than you were shown; it was not bought at that.',
-      asks: (first: string, later: string) =>
-        `Its registry asks another price than you were shown: ${first} for the first year, then ${later} a year. It was not bought at that.`,
-      refused: 'The registry did not accept it.',
-      saying: (said: string) => `The registry refused it: “${said}”.`,
-    },
     taken: (amount: string) => `Taken: ${amount}, tax included`,
     takenNothing: (amount: string) => `Taken: ${amount}`,
     fromBalance: (amount: string) => `Of that from your balance: ${amount}`,

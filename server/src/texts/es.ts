@@ -53,14 +53,6 @@ export const es: Texts = {
     nothingTaken: 'No se registró ni se cobró nada. Los nombres están otra vez en la cesta, sin reservar.',
     lineRegistered: (name, years, date) => `${name}: registrado por ${years}, hasta el ${date}`,
     lineNot: (name, why) => `${name}: no registrado. ${why}`,
-    failed: {
-      taken: 'Otra persona lo registró un momento antes.',
-      price: 'Su operador pide otro precio que el mostrado; no se compró a ese.',
-      asks: (first, later) =>
-        `Su operador pide otro precio que el mostrado: ${first} el primer año, después ${later} al año. No se compró a ese.`,
-      refused: 'El operador no lo aceptó.',
-      saying: (said) => `El operador lo rechazó: “${said}”.`,
-    },
     taken: (amount) => `Cobrado: ${amount}, impuestos incluidos`,
     takenNothing: (amount) => `Cobrado: ${amount}`,
     fromBalance: (amount) => `De ello, de su saldo: ${amount}`,

@@ -1,11 +1,12 @@
 import { router, useLocalSearchParams } from 'expo-router';
 import { View } from 'react-native';
-import type { LineState } from '@tienda/core/orders/order';
+import { failureWords } from '@tienda/core/orders/failureWords';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { Minor } from '@tienda/core/pricing/money';
 import { useGiveUp } from '../../api/me';
 import { useSession } from '../../api/session';
 import { dateText, wholeAmount } from '../../texts/format';
+import { languageStore } from '../../texts/language';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
@@ -158,7 +159,7 @@ function LineProgress({ line: { unicode, name, state } }: { readonly line: Shown
       ) : null}
       {state.at === 'notRegistered' ? (
         <Text kind="small" colour="plum">
-          {failureWords(state)}
+          {failureWords(state, languageStore.get(), (cents) => wholeAmount(cents, 'USD'))}
         </Text>
       ) : null}
       {state.at === 'notRegistered' && state.cause === 'price' ? (
@@ -170,12 +171,6 @@ function LineProgress({ line: { unicode, name, state } }: { readonly line: Shown
       ) : null}
     </Card>
   );
-}
-
-function failureWords({ cause, said, asks }: Extract<LineState, { at: 'notRegistered' }>): string {
-  const { failed } = words;
-  if (cause === 'price' && asks) return failed.asks(wholeAmount(asks.register, 'USD'), wholeAmount(asks.renew, 'USD'));
-  return cause === 'refused' && said !== undefined ? failed.saying(said) : failed[cause];
 }
 
 /** After the end: where to go from here. */

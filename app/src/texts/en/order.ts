@@ -98,14 +98,6 @@ export const order = {
   registered: (date: string) => `registered until ${date}`,
   pending:
     'This registry looks at each name first. It tells in minutes, sometimes in days; a mail says what it decided.',
-  failed: {
-    taken: 'Someone else registered it a moment earlier.',
-    price: 'Its registry asks another price than you were shown; it was not bought at that.',
-    asks: (first: string, later: string) =>
-      `Its registry asks another price than you were shown: ${first} for the first year, then ${later} a year. It was not bought at that.`,
-    refused: 'The registry did not accept it.',
-    saying: (said: string) => `The registry refused it: “${said}”.`,
-  },
   leave: 'You can leave this page. A mail says how it ends.',
   next: 'What next',
   toNames: 'See it under Names',

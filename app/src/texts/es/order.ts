@@ -97,14 +97,6 @@ export const order: Texts['order'] = {
   nothingTaken: 'No se registró ni se cobró nada. Los nombres están otra vez en la cesta, sin reservar.',
   registered: (date) => `registrado hasta el ${date}`,
   pending: 'Este operador mira antes cada nombre. Lo dice en minutos, a veces en días; un correo contará qué decidió.',
-  failed: {
-    taken: 'Otra persona lo registró un momento antes.',
-    price: 'Su operador pide otro precio que el mostrado; no se compró a ese.',
-    asks: (first, later) =>
-      `Su operador pide otro precio que el mostrado: ${first} el primer año, después ${later} al año. No se compró a ese.`,
-    refused: 'El operador no lo aceptó.',
-    saying: (said) => `El operador lo rechazó: “${said}”.`,
-  },
   leave: 'Puede dejar esta página. Un correo dirá cómo termina.',
   next: 'Y ahora',
   toNames: 'Verlo en Nombres',

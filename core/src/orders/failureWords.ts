@@ -1,0 +1,37 @@
+import type { Language } from '../accounts/language';
+import type { Minor } from '../pricing/money';
+import type { Failure } from './order';
+
+const texts = {
+  en: {
+    taken: 'Someone else registered it a moment earlier.',
+    price: 'Its registry asks another price than you were shown; it was not bought at that.',
+    asks: (first: string, later: string) =>
+      `Its registry asks another price than you were shown: ${first} for the first year, then ${later} a year. It was not bought at that.`,
+    refused: 'The registry did not accept it.',
+    said: (said: string) => `The registry refused it: “${said}”.`,
+  },
+  es: {
+    taken: 'Otra persona lo registró un momento antes.',
+    price: 'Su operador pide otro precio que el mostrado; no se compró a ese.',
+    asks: (first: string, later: string) =>
+      `Su operador pide otro precio que el mostrado: ${first} el primer año, después ${later} al año. No se compró a ese.`,
+    refused: 'El operador no lo aceptó.',
+    said: (said: string) => `El operador lo rechazó: “${said}”.`,
+  },
+} satisfies Record<Language, unknown>;
+
+/**
+ * Why a name was not registered, as a sentence; what a registry said stays in its own words.
+ *
+ * @param amount writes US cents
+ */
+export function failureWords(
+  { cause, said, asks }: Omit<Failure, 'reason'>,
+  language: Language,
+  amount: (cents: Minor) => string,
+): string {
+  const words = texts[language];
+  if (cause === 'price' && asks) return words.asks(amount(asks.register), amount(asks.renew));
+  return cause === 'refused' && said !== undefined ? words.said(said) : words[cause];
+}
