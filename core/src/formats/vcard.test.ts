@@ -1,18 +1,8 @@
+import { maren as example } from '../../test/contacts';
 import type { Contact } from '../contacts/contact';
 import { readVCard, writeVCard } from './vcard';
 
-const maren: Contact = {
-  kind: 'company',
-  name: 'Maren Solvik',
-  organisation: 'Saltwhistle Boatworks',
-  street: '4 Slip Lane; Shed 2',
-  city: 'Ullvik',
-  region: '',
-  postalCode: 'V94 T1P0',
-  country: 'IE',
-  phone: '+353 20 915 0123',
-  email: 'maren@saltwhistle.example',
-};
+const maren: Contact = { ...example, street: '4 Slip Lane; Shed 2' };
 
 test('a contact reads back as it was written', () => {
   const phone = '+353209150123';

@@ -2,7 +2,8 @@ import path from 'node:path';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { sql } from 'drizzle-orm';
-import pg from 'pg';
+import type pg from 'pg';
+import { openPool } from './pool';
 
 export type Database = NodePgDatabase;
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
@@ -24,10 +25,7 @@ const patienceMs = 30_000;
  * @param connections at the most; one is enough, since nothing that has one ever waits for a second
  */
 export async function openDatabase(url: string, connections = 20): Promise<OpenDatabase> {
-  const pool = new pg.Pool({ connectionString: url, max: connections, connectionTimeoutMillis: patienceMs });
-  // A connection that breaks while nobody uses it is replaced by the pool; one in use fails its next query.
-  pool.on('error', () => undefined);
-  pool.on('connect', (client) => client.on('error', () => undefined));
+  const pool = openPool({ connectionString: url, max: connections, connectionTimeoutMillis: patienceMs });
   const database = drizzle(pool);
   const overClient = new WeakMap<pg.PoolClient, Database>();
   // Drizzle's own keeps its connection for ever where even `begin` fails, as it does while PostgreSQL restarts.

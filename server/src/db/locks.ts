@@ -1,4 +1,5 @@
-import pg from 'pg';
+import type pg from 'pg';
+import { openPool } from './pool';
 
 /**
  * Locks that all server processes share, kept by PostgreSQL. They have connections of their own: who holds a lock
@@ -8,9 +9,7 @@ export class Locks {
   private readonly pool: pg.Pool;
 
   constructor(url: string) {
-    this.pool = new pg.Pool({ connectionString: url, max: 20, application_name: 'tienda-locks' });
-    this.pool.on('error', () => undefined);
-    this.pool.on('connect', (client) => client.on('error', () => undefined));
+    this.pool = openPool({ connectionString: url, max: 20, application_name: 'tienda-locks' });
   }
 
   /**

@@ -1,6 +1,7 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import pg from 'pg';
+import type pg from 'pg';
 import type { Logger } from 'pino';
+import { openPool } from '../db/pool';
 
 const waitMs = 250;
 const patienceMs = 120_000;
@@ -17,9 +18,7 @@ export class PatientSql {
     url: string,
     private readonly log: Logger,
   ) {
-    this.pool = new pg.Pool({ connectionString: url, max: 4, application_name: 'tienda-queue' });
-    this.pool.on('error', () => undefined);
-    this.pool.on('connect', (client) => client.on('error', () => undefined));
+    this.pool = openPool({ connectionString: url, max: 4, application_name: 'tienda-queue' });
   }
 
   async executeSql(text: string, values: unknown[]): Promise<{ rows: unknown[] }> {

@@ -1,9 +1,8 @@
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
-import { decimalAmount } from '@tienda/core/pricing/money';
 import type { Mail } from '../gateways/mail/mailGateway';
-import { textsIn, type Reader } from '../texts/texts';
+import { amountText, textsIn, type Reader } from '../texts/texts';
 
-const usd = (cents: number) => `${decimalAmount(cents, 'USD')} USD`;
+const usd = (cents: number) => amountText(cents, 'USD');
 
 /** What a holder has answered to an offer. */
 export function offerMail({ email, language }: Reader, { unicode, state, sums, counterSums }: ShownOffer): Mail {

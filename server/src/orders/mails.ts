@@ -1,10 +1,10 @@
 import { failureWords } from '@tienda/core/orders/failureWords';
 import type { Invoice } from '@tienda/core/orders/invoice';
 import { amountByMethod, statusOf, type Order, type PaymentState } from '@tienda/core/orders/order';
-import { decimalAmount, type Currency, type Minor } from '@tienda/core/pricing/money';
+import type { Minor } from '@tienda/core/pricing/money';
 import type { Mail } from '../gateways/mail/mailGateway';
 import type { Texts } from '../texts/en';
-import { textsIn, type Reader } from '../texts/texts';
+import { amountText, textsIn, type Reader } from '../texts/texts';
 
 type Words = Texts['orders'];
 
@@ -117,10 +117,6 @@ function outcomeOf(order: Order, { outcome }: Words): string {
   return registered.length === 1
     ? outcome.registered(first.unicode)
     : outcome.partly(registered.length, order.lines.length);
-}
-
-function amountText(amount: Minor, currency: Currency): string {
-  return `${decimalAmount(amount, currency)} ${currency}`;
 }
 
 const textOf = (...lines: readonly string[]) => `${lines.join('\n')}\n`;

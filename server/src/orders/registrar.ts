@@ -5,7 +5,6 @@ import type { EppDomainInfo } from '@tienda/core/epp/objects';
 import { isoDate } from '@tienda/core/lifecycle/isoDate';
 import { failureWords } from '@tienda/core/orders/failureWords';
 import type { Failure, OrderLine } from '@tienda/core/orders/order';
-import { decimalAmount } from '@tienda/core/pricing/money';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
@@ -13,6 +12,7 @@ import type { ContactStore } from '../contacts/store';
 import { keeperOf } from '../gateways/registry/keeper';
 import { RegistrySilent, type Registries, type RegistryGateway } from '../gateways/registry/registryGateway';
 import type { AvailabilityStore } from '../search/store';
+import { amountText } from '../texts/texts';
 import type { OrderRecorder } from './recorder';
 import { authCode, contactHandle, contactHandles, eppDomain, isOurs, transactionOf } from './registration';
 import type { OrderHead, OrderStore } from './store';
@@ -181,7 +181,7 @@ export class Registrar {
 
 /** With the reason as a sentence, for those who keep to the interface. */
 function failureOf(what: Omit<Failure, 'reason'>): Failure {
-  return { ...what, reason: failureWords(what, 'en', (cents) => `${decimalAmount(cents, 'USD')} USD`) };
+  return { ...what, reason: failureWords(what, 'en', (cents) => amountText(cents, 'USD')) };
 }
 
 function isPending({ statuses }: EppDomainInfo): boolean {

@@ -1,4 +1,5 @@
 import { isLanguage, languages, type Language } from '@tienda/core/accounts/language';
+import { decimalAmount, type Currency, type Minor } from '@tienda/core/pricing/money';
 import type { Context } from 'koa';
 import { en, type Texts } from './en';
 import { es } from './es';
@@ -13,6 +14,11 @@ export function textsIn(language: Language): Texts {
 export function languageOf(ctx: Context): Language {
   const wanted = ctx.acceptsLanguages([...languages]);
   return isLanguage(wanted) ? wanted : 'en';
+}
+
+/** `amountText(1234, 'USD')` is `'12.34 USD'`. */
+export function amountText(amount: Minor, currency: Currency): string {
+  return `${decimalAmount(amount, currency)} ${currency}`;
 }
 
 /** Who a mail goes to, and what they read. */

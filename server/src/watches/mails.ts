@@ -1,9 +1,8 @@
 import type { RegistryAnswer } from '@tienda/core/names/availability';
-import { decimalAmount } from '@tienda/core/pricing/money';
 import type { Mail } from '../gateways/mail/mailGateway';
-import { textsIn, type Reader } from '../texts/texts';
+import { amountText, textsIn, type Reader } from '../texts/texts';
 
-const usd = (cents: number) => `${decimalAmount(cents, 'USD')} USD`;
+const usd = (cents: number) => amountText(cents, 'USD');
 
 /** A watched name is free. */
 export function freeMail({ email, language }: Reader, unicode: string, { premium }: RegistryAnswer): Mail {

@@ -1,5 +1,6 @@
 import { fireEvent, render, screen, waitFor } from '@testing-library/react';
-import { Contact } from '@tienda/core/contacts/contact';
+import type { Contact } from '@tienda/core/contacts/contact';
+import { maren as example } from '../../../../core/test/contacts';
 import { FakeServer, show } from '../../../test/shop';
 import { checkoutStore } from '../../api/checkoutStore';
 import { Agreements } from './Agreements';
@@ -15,18 +16,7 @@ jest.mock('expo-router', () => ({
   Redirect: ({ href }: { readonly href: string }) => `leads to ${href}`,
 }));
 
-const maren: Contact = Object.assign(new Contact(), {
-  kind: 'company',
-  name: 'Maren Solvik',
-  organisation: 'Saltwhistle Boatworks',
-  street: '4 Slip Lane',
-  city: 'Ullvik',
-  region: '',
-  postalCode: 'V94 T1P0',
-  country: 'IE',
-  phone: '+353209150123',
-  email: 'maren@saltwhistle.example',
-});
+const maren: Contact = { ...example, phone: '+353209150123' };
 
 test('a basket that comes late is waited for; only an empty one leads back to it', async () => {
   const server = new FakeServer();

@@ -43,7 +43,7 @@ export function useTally(): Tally {
 export function useComputedTally(): Tally {
   const basket = useBasket().data;
   const { lines, codes } = basket ?? emptyBasket;
-  const known = useBuyerKnown() && basket !== undefined;
+  const known = useBuyerKnown();
   const catalogue = useCatalogue().data;
   const now = useSession().data?.now;
   const buyer = useBuyer();
