@@ -146,16 +146,17 @@ export class Registrar {
   }
 
   private async pending(head: OrderHead, line: OrderLine): Promise<void> {
-    await this.parts.recorder.record(head, { type: 'pending', name: line.name });
     await this.seenTaken(line);
+    await this.parts.recorder.record(head, { type: 'pending', name: line.name });
   }
 
   private async registered(head: OrderHead, line: OrderLine, expiresAt: string): Promise<void> {
     const expiresOn = isoDate(new Date(expiresAt));
-    await this.parts.recorder.record(head, { type: 'registered', name: line.name, expiresOn });
     await this.seenTaken(line);
+    await this.parts.recorder.record(head, { type: 'registered', name: line.name, expiresOn });
   }
 
+  /** Before the event is told, so that whoever hears of it sees the name taken. */
   private seenTaken({ name }: OrderLine): Promise<void> {
     return this.parts.availability.keep(new Map([[name, { status: 'taken' }]]), this.parts.clock.now());
   }
