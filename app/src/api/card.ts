@@ -35,7 +35,11 @@ export async function cardToken(paymentsUrl: string, card: TypedCard): Promise<s
   } catch {
     throw new CardProblem(undefined, texts.payment.cardUnreachable);
   }
-  const answer: { token?: string; field?: keyof TypedCard; error?: string } = await response.json();
+  const answer: { token?: string; field?: keyof TypedCard; error?: string } | undefined = await response
+    .json()
+    .catch(() => undefined);
+  // Something stands between that is not the provider.
+  if (!answer) throw new CardProblem(undefined, texts.payment.cardUnreachable);
   if (response.ok && answer.token) return answer.token;
   const { field, error = texts.payment.cardRefused } = answer;
   throw new CardProblem(field, problemText(`card.${field}`, error));

@@ -22,6 +22,11 @@ export class ApiProblem extends Error {
     super(detail);
   }
 
+  /** No answer came, or none that says whether it was done. */
+  get isSilence(): boolean {
+    return this.status === 0 || this.status >= 500;
+  }
+
   /** What is wrong with one field of the body, if anything. */
   of(field: string): string | undefined {
     return this.errors.find(({ pointer }) => pointer === `/${field}`)?.detail;
@@ -33,6 +38,14 @@ let csrf = '';
 /** The session's token, sent with everything that changes something. */
 export function keepCsrf(token: string): void {
   csrf = token;
+}
+
+const signInListeners = new Set<() => void>();
+
+/** Calls the listener where the server refused something since nobody is signed in. @returns what ends that */
+export function onSignInNeeded(listener: () => void): () => void {
+  signInListeners.add(listener);
+  return () => signInListeners.delete(listener);
 }
 
 type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
@@ -77,7 +90,11 @@ async function attempt<Result>(
     },
     ...(sent === undefined ? {} : { body: sent }),
   });
-  return response.status === 204 ? (undefined as Result) : response.json();
+  if (response.status === 204) return undefined as Result;
+  return response.json().catch(() => {
+    // Cut off on the way, or not from the shop: what was done is not known.
+    throw new ApiProblem(0, 'unreachable', '', []);
+  });
 }
 
 /** What browsers still send when the page is left, in bytes for all requests under way; larger bodies go the usual way. */
@@ -128,6 +145,7 @@ async function reach(path: string, init: RequestInit): Promise<Response> {
     changes: QuoteChange[];
   }> = await response.json().catch(() => ({}));
   const { type = '', detail = '', errors = [], changes = [] } = problem;
+  if (type === '/problems/sign-in-needed') for (const listener of signInListeners) listener();
   const fields = errors.map((error) => ({ ...error, detail: problemText(error.code, error.detail) }));
   const said = fields.length > 0 ? fields.map((field) => field.detail).join(' ') : problemText(type, detail);
   throw new ApiProblem(response.status, type, said, fields, changes);

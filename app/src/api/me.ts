@@ -12,6 +12,7 @@ import { checkoutStore } from './checkoutStore';
 import { call } from './client';
 import { useMine } from './mine';
 import type { PaymentBody } from './payments';
+import { sendOnce } from './sendOnce';
 import { useSession } from './session';
 import { currencyStore } from './currencyStore';
 import { useStored } from './stored';
@@ -107,26 +108,17 @@ export interface OrderRequest {
   readonly balance?: number;
 }
 
-/** The same quote paid the same way is one order, however often it is sent. */
-function keyOf({ quoteId, payment: { method, token, card, phone } }: OrderRequest): string {
-  return [quoteId, method, token ?? card ?? phone?.replace(/\W/g, '') ?? ''].join(' ').slice(0, 100);
-}
-
 export function usePlaceOrder() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (order: OrderRequest) =>
-      call<ShownOrder>('POST', '/api/me/orders', order, {
-        'Idempotency-Key': keyOf(order),
-      }),
-    onSuccess: async (order) => {
+    mutationFn: (order: OrderRequest) => sendOnce<ShownOrder>('/api/me/orders', order),
+    onSuccess: (order) => {
       queries.setQueryData(['me', 'orders', order.id], order);
-      await queries.invalidateQueries({ queryKey: ['basket'] });
-      await queries.invalidateQueries({ queryKey: ['session'] });
-      await queries.invalidateQueries({ queryKey: ['me', 'orders'], exact: true });
-      await queries.invalidateQueries({ queryKey: ['me', 'balance'] });
-      await queries.invalidateQueries({ queryKey: ['me', 'cards'] });
-      await queries.invalidateQueries({ queryKey: ['me', 'agreements'] });
+      // Another attempt, where this one is not paid, begins with a quote of its own.
+      queries.removeQueries({ queryKey: ['me', 'quote'], type: 'inactive' });
+      for (const queryKey of [['basket'], ['session'], ['me', 'balance'], ['me', 'cards'], ['me', 'agreements']])
+        void queries.invalidateQueries({ queryKey });
+      void queries.invalidateQueries({ queryKey: ['me', 'orders'], exact: true });
     },
   });
 }
@@ -183,15 +175,12 @@ export interface OfferWish {
   readonly amount: number;
   readonly feePaidBy: FeePayer;
   readonly message: string;
-  /** The same key is the same offer, however often it is sent. */
-  readonly key: string;
 }
 
 export function useMakeOffer() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: ({ key, ...offer }: OfferWish) =>
-      call<ShownOffer>('POST', '/api/me/offers', offer, { 'Idempotency-Key': key }),
+    mutationFn: (offer: OfferWish) => sendOnce<ShownOffer>('/api/me/offers', offer),
     onSuccess: () => queries.invalidateQueries({ queryKey: offersKey }),
   });
 }

@@ -5,6 +5,7 @@ import type { ShownBalance, ShownTopUp } from '@tienda/core/orders/topUp';
 import type { Currency, Minor } from '@tienda/core/pricing/money';
 import { call } from './client';
 import { useMine } from './mine';
+import { sendOnce } from './sendOnce';
 
 /** How something is paid, as the server takes it. */
 export interface PaymentBody {
@@ -48,16 +49,16 @@ export interface TopUpWish {
   readonly amount: Minor;
   readonly currency: Currency;
   readonly payment: PaymentBody;
-  /** The same key is the same money, however often it is sent. */
-  readonly key: string;
 }
 
 export function useTopUp() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: ({ key, ...wish }: TopUpWish) =>
-      call<ShownTopUp>('POST', '/api/me/top-ups', wish, { 'Idempotency-Key': key }),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ['me'] }),
+    mutationFn: (wish: TopUpWish) => sendOnce<ShownTopUp>('/api/me/top-ups', wish),
+    // Where no answer came, the list says whether it arrived.
+    onSettled: () => {
+      for (const what of ['top-ups', 'balance', 'cards']) void queries.invalidateQueries({ queryKey: ['me', what] });
+    },
   });
 }
 

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { call } from './client';
 import { useMine } from './mine';
-import { entered, keepAccount, type AccountView, type SessionView } from './session';
+import { entered, keepAccount, left, type AccountView, type SessionView } from './session';
 
 /** A place where the account is signed in. */
 export interface PlaceSignedIn {
@@ -104,7 +104,7 @@ export function useEndAllSessions() {
       await call<undefined>('DELETE', '/api/me/sessions');
       return call<SessionView>('GET', '/api/session');
     },
-    onSuccess: (session) => entered(queries, session),
+    onSuccess: (session) => left(queries, session),
   });
 }
 
@@ -115,6 +115,6 @@ export function useCloseAccount() {
       await call<undefined>('POST', '/api/me/closing', { password });
       return call<SessionView>('GET', '/api/session');
     },
-    onSuccess: (session) => entered(queries, session),
+    onSuccess: (session) => left(queries, session),
   });
 }

@@ -1,8 +1,8 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import type { Language } from '@tienda/core/accounts/language';
-import { isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
-import { call, keepCsrf } from './client';
-import { forgetPersonal } from './stored';
+import { useEffect } from 'react';
+import { call, keepCsrf, onSignInNeeded } from './client';
+import { forgetPersonal, Held } from './stored';
 
 export interface AccountView {
   readonly email: string;
@@ -35,32 +35,60 @@ export interface SessionView {
 
 const sessionKey = ['session'];
 
+/** Whose things this page keeps: the address that was last signed in here. */
+let keptFor: string | undefined;
+
+/** True from when the session ended by itself until somebody signs in. */
+export const sessionEnded = new Held(false);
+
+/** What is typed stays for whoever signs in again, and is forgotten for anybody else. */
 function keep(session: SessionView): SessionView {
   keepCsrf(session.csrf);
+  const email = session.account?.email;
+  if (email === undefined) return session;
+  if (keptFor !== undefined && keptFor !== email) forgetPersonal();
+  keptFor = email;
+  sessionEnded.set(false);
   return session;
 }
 
+const fetchSession = async () => keep(await call<SessionView>('GET', '/api/session'));
+
 export function useSession() {
-  return useQuery({
-    queryKey: sessionKey,
-    queryFn: async () => keep(await call<SessionView>('GET', '/api/session')),
-    staleTime: Infinity,
-  });
+  return useQuery({ queryKey: sessionKey, queryFn: fetchSession, staleTime: 5 * 60_000 });
 }
 
-/** The shop's date; undefined until the session is known. */
-export function useToday(): IsoDate | undefined {
-  const now = useSession().data?.now;
-  return now === undefined ? undefined : isoDate(new Date(now));
+/** Takes notice where the server says that nobody is signed in any more: what needs an account asks for it again. */
+export function useSessionEnd(): void {
+  const queries = useQueryClient();
+  useEffect(
+    () =>
+      onSignInNeeded(() => {
+        if (!queries.getQueryData<SessionView>(sessionKey)?.account || sessionEnded.get()) return;
+        sessionEnded.set(true);
+        fetchSession().then(
+          (session) => entered(queries, session),
+          // The server could not be reached either: the next refusal leads here again.
+          () => sessionEnded.set(false),
+        );
+      }),
+    [queries],
+  );
 }
 
 /** After signing in or out nothing that was fetched before can be trusted. */
 export async function entered(queries: QueryClient, session: SessionView): Promise<void> {
   keep(session);
-  if (!session.account) forgetPersonal();
   queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] === 'me' });
   queries.setQueryData(sessionKey, session);
   await queries.invalidateQueries({ queryKey: ['basket'] });
+}
+
+/** Signed out on purpose: whoever uses the browser next may be somebody else. */
+export async function left(queries: QueryClient, session: SessionView): Promise<void> {
+  forgetPersonal();
+  keptFor = undefined;
+  await entered(queries, session);
 }
 
 /** What auto-renew is set to for a new name: the account's own choice; on, where nobody is signed in. */
@@ -70,7 +98,11 @@ export function useAutoRenewDefault(): boolean {
 
 /** The account as the server shows it after a change. */
 export function keepAccount(queries: QueryClient, account: AccountView): void {
-  queries.setQueryData<SessionView>(sessionKey, (session) => session && { ...session, account });
+  // The shop's clock is read off when the session was fetched, which this is not.
+  const updatedAt = queries.getQueryState(sessionKey)?.dataUpdatedAt;
+  queries.setQueryData<SessionView>(sessionKey, (session) => session && { ...session, account }, {
+    ...(updatedAt === undefined ? {} : { updatedAt }),
+  });
 }
 
 /** Sets what auto-renew is for a name newly put in the basket, or whether mail about offers is wanted. */
@@ -113,6 +145,6 @@ export function useSignOut() {
       await call<undefined>('DELETE', '/api/session');
       return call<SessionView>('GET', '/api/session');
     },
-    onSuccess: (session) => entered(queries, session),
+    onSuccess: (session) => left(queries, session),
   });
 }

@@ -3,48 +3,76 @@ import { useSyncExternalStore } from 'react';
 /** What forgets the things that belong to whoever was signed in. */
 const personal = new Set<() => void>();
 
+/** Calls `forget` when whoever uses the browser next is somebody else. */
+export function onForget(forget: () => void): void {
+  personal.add(forget);
+}
+
 /** Forgets what is personal: whoever uses the browser next is somebody else. */
 export function forgetPersonal(): void {
   for (const forget of personal) forget();
 }
 
-/** Something small that this browser remembers; every part of the app that shows it hears of a change. */
-export class Stored<Value> {
-  private readonly hearers = new Set<() => void>();
-  private value: Value | undefined;
+/** A value that every part of the app that shows it follows; kept until the page is left. */
+export class Held<Value> {
+  private readonly listeners = new Set<() => void>();
+
+  /** @param isPersonal it is forgotten when somebody signs out */
+  constructor(
+    protected value: Value,
+    isPersonal = false,
+  ) {
+    const first = value;
+    if (isPersonal) onForget(() => this.set(first));
+  }
+
+  get = (): Value => this.value;
+
+  set(value: Value): void {
+    this.value = value;
+    for (const listener of this.listeners) listener();
+  }
+
+  /** @returns what ends the subscription */
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+}
+
+/** Something small that this browser remembers after the page is left. */
+export class Stored<Value> extends Held<Value> {
+  private isRead = false;
 
   /**
+   * @param fallback where nothing is remembered
    * @param read what was kept, where it still makes sense
    * @param isPersonal it is forgotten when somebody signs out
    */
   constructor(
     private readonly key: string,
-    private readonly usual: Value,
+    fallback: Value,
     private readonly read: (kept: unknown) => Value | undefined,
     isPersonal = false,
   ) {
-    if (isPersonal) personal.add(() => this.set(usual));
+    super(fallback, isPersonal);
   }
 
-  get = (): Value => {
-    this.value ??= this.kept() ?? this.usual;
+  override get = (): Value => {
+    if (!this.isRead) this.value = this.kept() ?? this.value;
+    this.isRead = true;
     return this.value;
   };
 
-  set(value: Value): void {
-    this.value = value;
+  override set(value: Value): void {
+    this.isRead = true;
     try {
       localStorage.setItem(this.key, JSON.stringify(value));
     } catch {
       // A browser that keeps nothing still shows it until the page is left.
     }
-    for (const hear of this.hearers) hear();
+    super.set(value);
   }
-
-  hear = (hearer: () => void): (() => void) => {
-    this.hearers.add(hearer);
-    return () => this.hearers.delete(hearer);
-  };
 
   private kept(): Value | undefined {
     try {
@@ -57,8 +85,8 @@ export class Stored<Value> {
 }
 
 /** The value, and again whenever it changes. */
-export function useStored<Value>(stored: Stored<Value>): Value {
-  return useSyncExternalStore(stored.hear, stored.get, stored.get);
+export function useStored<Value>(held: Held<Value>): Value {
+  return useSyncExternalStore(held.subscribe, held.get, held.get);
 }
 
 /** Reads a list of texts, leaving out what is none. */

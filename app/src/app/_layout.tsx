@@ -1,6 +1,8 @@
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ApiProblem } from '../api/client';
+import { useSessionEnd } from '../api/session';
+import { useNewDay } from '../api/shopClock';
 import { Shell } from '../features/shell/Shell';
 import { WithTally } from '../features/tally/WithTally';
 import { TiendaTheme } from '../ui/theme';
@@ -16,6 +18,13 @@ function worthRetrying(failures: number, fault: Error): boolean {
   return !refused && failures < mostRetries;
 }
 
+/** What has to be noticed wherever one is: that the session ended, that the day is another. */
+function Watchfulness() {
+  useSessionEnd();
+  useNewDay();
+  return null;
+}
+
 export default function Layout() {
   const [queries] = useState(
     () => new QueryClient({ defaultOptions: { queries: { retry: worthRetrying, staleTime: 5000 } } }),
@@ -24,6 +33,7 @@ export default function Layout() {
     <QueryClientProvider client={queries}>
       <TiendaTheme>
         <WithTally>
+          <Watchfulness />
           <Shell />
         </WithTally>
       </TiendaTheme>

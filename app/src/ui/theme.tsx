@@ -72,9 +72,5 @@ export function TiendaTheme({ children }: { readonly children: ReactNode }) {
     };
     return createTheme({ mode: palette.dark ? 'dark' : 'light', lightColors: colors, darkColors: colors });
   }, [palette]);
-  return (
-    <ThemeProvider key={palette.dark ? 'dark' : 'light'} theme={theme}>
-      {children}
-    </ThemeProvider>
-  );
+  return <ThemeProvider theme={theme}>{children}</ThemeProvider>;
 }

@@ -75,6 +75,7 @@ export class OrderRecorder {
         return;
       }
       case 'declined':
+        await this.parts.orders.release(transaction, head.id);
         await this.giveBack(transaction, happening, order.funding.balance);
         return this.refillBasket(transaction, happening);
       case 'registered':

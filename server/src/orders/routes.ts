@@ -16,7 +16,10 @@ export function orderRoutes(orders: OrderService, notifications: Notifications, 
       '/api/me/orders',
       { summary: 'Places an order for a quote; takes Idempotency-Key', model: NewOrder, perMinute: 30 },
       ({ ctx, accountId, body }) =>
-        idempotency.once(ctx, accountId, async () => ({ status: 201, body: await orders.place(accountId, body) })),
+        idempotency.once(ctx, accountId, async () => ({
+          status: 201,
+          body: await orders.place(accountId, ctx.get('Idempotency-Key'), body),
+        })),
     ),
     accountRoute(
       'post',

@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
 import { isOrganisation } from '@tienda/core/contacts/contactKind';
 import { domainName } from '@tienda/core/names/domainName';
@@ -14,7 +13,7 @@ import type { Clock } from '../clock/clock';
 import type { ContactStore, StoredContact } from '../contacts/store';
 import { PaymentSilent } from '../gateways/payments/paymentGateway';
 import { badField, badFields, notFound, Problem } from '../http/problem';
-import { isUuid } from '../http/uuid';
+import { isUuid, uuidFrom } from '../http/uuid';
 import type { InvoiceStore } from '../invoices/store';
 import type { OrderQueue } from '../jobs/queue';
 import type { CodeUseStore } from '../promotions/store';
@@ -60,10 +59,14 @@ export class OrderService {
 
   /**
    * Places an order for a quote: the registries are asked once more, and nothing is ordered where the price
-   * or the availability is not what was shown. A quote is ordered once, however often it is sent.
+   * or the availability is not what was shown. A quote is ordered again only after the payment of its order before
+   * came to nothing.
+   *
+   * @param key of this attempt to pay: the same attempt is one order, however often it is sent
    */
-  async place(accountId: string, wanted: NewOrder): Promise<ShownOrder> {
-    const earlier = await this.parts.orders.byQuote(wanted.quoteId, accountId);
+  async place(accountId: string, key: string, wanted: NewOrder): Promise<ShownOrder> {
+    const id = uuidFrom(`order ${accountId} ${key}`);
+    const earlier = (await this.parts.orders.head(id)) ?? (await this.parts.orders.ofQuote(wanted.quoteId, accountId));
     if (earlier) return this.show(earlier);
     const stored = await this.parts.quoteStore.find(wanted.quoteId);
     if (!stored) throw badField('/quoteId', 'unknownQuote', 'This quote is not known: open the review again.');
@@ -91,7 +94,6 @@ export class OrderService {
       );
     if (changes.length > 0) throw changed('Something changed since the quote was made. Look at the new one.', changes);
 
-    const id = randomUUID();
     const lines = today.lines.map(({ name, unicode, years, charge, discount, fee, privacy, net }): OrderLine => {
       const item = stored.request.items.find((candidate) => this.nameOf(candidate.name) === name);
       const premium = answers.get(name)?.premium;
@@ -154,7 +156,7 @@ export class OrderService {
       await ways.keep(accountId, wanted.payment);
       await this.parts.queue.push(id);
     }
-    const head = await this.parts.orders.byQuote(stored.id, accountId);
+    const head = (await this.parts.orders.head(id)) ?? (await this.parts.orders.ofQuote(stored.id, accountId));
     if (!head) throw changed('This quote was ordered already.');
     return this.show(head);
   }

@@ -20,9 +20,9 @@ export const orderChannel = 'order_event';
 export class OrderStore {
   constructor(private readonly database: Database) {}
 
-  /** Keeps a new order with its first event; false where the quote was ordered before. */
+  /** Keeps a new order with its first event; false where it was placed before, or another order has the quote. */
   async place(
-    head: Omit<OrderHead, 'number' | 'ended'>,
+    head: Omit<OrderHead, 'number' | 'ended' | 'unpaid'>,
     placed: OrderEvent,
     alongside: (transaction: Transaction) => Promise<void>,
   ): Promise<boolean> {
@@ -69,12 +69,25 @@ export class OrderStore {
     return found;
   }
 
-  async byQuote(quoteId: string, accountId: string): Promise<OrderHead | undefined> {
+  /** The order of a quote, unless its payment came to nothing. */
+  async ofQuote(quoteId: string, accountId: string): Promise<OrderHead | undefined> {
     const [found] = await this.database
       .select()
       .from(customerOrder)
-      .where(and(eq(customerOrder.quoteId, quoteId), eq(customerOrder.accountId, accountId)));
+      .where(
+        and(
+          eq(customerOrder.quoteId, quoteId),
+          eq(customerOrder.accountId, accountId),
+          eq(customerOrder.unpaid, false),
+        ),
+      );
     return found;
+  }
+
+  /** The payment came to nothing: quote and promo code are free for another attempt. */
+  async release(transaction: Transaction, orderId: string): Promise<void> {
+    await transaction.update(customerOrder).set({ unpaid: true }).where(eq(customerOrder.id, orderId));
+    await transaction.delete(codeUse).where(eq(codeUse.orderId, orderId));
   }
 
   ofAccount(accountId: string): Promise<OrderHead[]> {

@@ -60,7 +60,7 @@ export class CodeUseStore {
       select exists (
         select 1 from customer_order o
         where o.account_id = ${accountId}
-          and (not o.ended or exists (
+          and (not (o.ended or o.unpaid) or exists (
             select 1 from order_event e where e.order_id = o.id and e.event ->> 'type' = 'registered'))
       ) as known`);
     return !result.rows[0]?.known;

@@ -17,7 +17,7 @@ import { Field } from '../../ui/Field';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { PaymentChoice } from '../payment/PaymentChoice';
-import { usePaymentForm } from '../payment/usePaymentForm';
+import { forgetTypedCard, usePaymentForm } from '../payment/usePaymentForm';
 import { WaitingPayment } from '../payment/WaitingPayment';
 
 const words = texts.balance;
@@ -71,7 +71,6 @@ function TopUpForm({ done }: { readonly done: () => void }) {
   const form = usePaymentForm();
   const topUp = useTopUp();
   const [typed, setTyped] = useState('');
-  const [key] = useState(() => crypto.randomUUID());
   const [problem, setProblem] = useState<CardProblem | ApiProblem>();
   const [isTried, setTried] = useState(false);
   const [busy, setBusy] = useState(false);
@@ -87,12 +86,8 @@ function TopUpForm({ done }: { readonly done: () => void }) {
       const prepared = await form.prepare(amount, 0);
       if (!prepared) return;
       const { payment } = prepared;
-      const made = await topUp.mutateAsync({
-        amount,
-        currency,
-        payment,
-        key: `${key} ${amount} ${payment.token ?? ''}`,
-      });
+      const made = await topUp.mutateAsync({ amount, currency, payment });
+      if (made.state.at === 'added') forgetTypedCard();
       if (made.state.at === 'declined') setProblem(new CardProblem(undefined, made.state.reason));
       else if (made.state.at === 'added') setAdded(made);
       else done();

@@ -7,7 +7,7 @@ import { priceTrend } from '@tienda/core/catalogue/priceTrend';
 import type { Currency } from '@tienda/core/pricing/money';
 import { adviseTerms, growthFrom, termQuestion, type TermAdvice as Advice } from '@tienda/core/pricing/termAdvice';
 import { everyTerm } from '@tienda/core/pricing/yearRail';
-import { useSession } from '../../api/session';
+import { useNow } from '../../api/shopClock';
 import { percentText, roundAmount, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -35,7 +35,7 @@ interface TermAdviceProps {
 
 /** Which term is cheapest, given how long the names will be kept and how fast prices are thought to rise. */
 export function TermAdvice({ lines, catalogue, currency, rate, onTake }: TermAdviceProps) {
-  const now = useSession().data?.now;
+  const now = useNow();
   const [horizon, setHorizon] = useState(usualHorizon);
   const [growth, setGrowth] = useState(own);
   const advice = useMemo(() => {

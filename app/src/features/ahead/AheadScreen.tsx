@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import { addYears } from '@tienda/core/lifecycle/isoDate';
 import type { ShownName } from '@tienda/core/names/shownName';
-import { useToday } from '../../api/session';
+import { useToday } from '../../api/shopClock';
 import { dateText, tillAmount, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Screen } from '../../ui/Screen';

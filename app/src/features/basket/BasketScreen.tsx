@@ -4,7 +4,7 @@ import { canRegister } from '@tienda/core/names/availability';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
 import { useBasket, useBasketCheck, useEmptyBasket, usePutManyInBasket, useRemoveFromBasket } from '../../api/basket';
-import { useToday } from '../../api/session';
+import { useToday } from '../../api/shopClock';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Empty, Failure, Loading } from '../../ui/Empty';

@@ -1,6 +1,6 @@
 import type { Agreement } from '@tienda/core/catalogue/extension';
 import type { AgreedTerms } from '../../api/me';
-import { useToday } from '../../api/session';
+import { useToday } from '../../api/shopClock';
 import { dateText, dayText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Card } from '../../ui/Card';

@@ -55,9 +55,16 @@ export function ReviewStep() {
   if (contacts.data?.length === 0) return <Redirect href="/checkout/holder" />;
   if (basket.data?.lines.length === 0 && place.isIdle) return <Redirect href="/basket" />;
   const fault = basket.error ?? contacts.error ?? binding.error ?? agreements.error ?? before.error;
-  if (holder && binding.data && agreements.data && before.data && !fault)
+  const retry = () =>
+    [basket, contacts, binding, agreements, before]
+      .filter(({ isError }) => isError)
+      .forEach((one) => void one.refetch());
+  // What is known stays on screen, with all that was typed, though asking for it anew has failed.
+  if (holder && binding.data && agreements.data && before.data)
     return (
       <Review
+        fault={fault}
+        retry={retry}
         tally={tally}
         holder={holder}
         contacts={contacts.data ?? []}
@@ -70,18 +77,7 @@ export function ReviewStep() {
     );
   return (
     <Screen title={words.title} aside={<Stub>{texts.checkout.step(4)}</Stub>}>
-      {fault ? (
-        <Failure
-          fault={fault}
-          retry={() =>
-            [basket, contacts, binding, agreements, before]
-              .filter(({ isError }) => isError)
-              .forEach((one) => void one.refetch())
-          }
-        />
-      ) : (
-        <Loading />
-      )}
+      {fault ? <Failure fault={fault} retry={retry} /> : <Loading />}
     </Screen>
   );
 }
@@ -106,6 +102,9 @@ function askedBy({ lines, catalogue }: Tally): Asked[] {
 }
 
 interface ReviewProps {
+  /** Why what is shown could not be asked for anew. */
+  readonly fault: Error | null;
+  readonly retry: () => void;
   readonly tally: Tally;
   readonly holder: KeptContact;
   readonly contacts: readonly KeptContact[];
@@ -116,7 +115,8 @@ interface ReviewProps {
   readonly place: ReturnType<typeof usePlaceOrder>;
 }
 
-function Review({ tally, holder, contacts, binding, computing, agreements, before, place }: ReviewProps) {
+function Review(props: ReviewProps) {
+  const { fault, retry, tally, holder, contacts, binding, computing, agreements, before, place } = props;
   const asked = askedBy(tally);
   const { form, balance, agreed, setAgreed, missing, busy, problem, pay } = usePayment(
     binding,
@@ -137,11 +137,12 @@ function Review({ tally, holder, contacts, binding, computing, agreements, befor
           kind="main"
           title={free ? words.payNothing : words.pay(wholeAmount(binding.total, binding.currency))}
           busy={busy || computing}
-          disabled={binding.problems.length > 0}
+          disabled={binding.problems.length > 0 || fault !== null}
           onPress={() => void pay()}
         />
       }
     >
+      {fault ? <Failure fault={fault} retry={retry} /> : null}
       <TallyChanges tally={tally} />
       {binding.changes.length > 0 ? (
         <Notice kind="notice">
@@ -249,11 +250,13 @@ function usePayment(
         ),
         ...prepared,
       });
+      form.usedFor(order.id);
       router.replace({ pathname: '/orders/[id]', params: { id: order.id } });
     } catch (fault) {
       if (!(fault instanceof CardProblem) && !(fault instanceof ApiProblem)) throw fault;
       setProblem(fault);
-      if (fault instanceof ApiProblem && fault.status === 409)
+      // The quote is not the one it was: the new one is shown, with what is different, before anything is paid.
+      if (fault instanceof ApiProblem && (fault.status === 409 || fault.of('quoteId') !== undefined))
         await queries.invalidateQueries({ queryKey: ['me', 'quote'] });
     } finally {
       setBusy(false);

@@ -7,7 +7,7 @@ import { longestTerm } from '@tienda/core/pricing/yearRail';
 import { useCatalogue } from '../../api/catalogue';
 import { useRate } from '../../api/rates';
 import { useSearch } from '../../api/search';
-import { useSession } from '../../api/session';
+import { useNow } from '../../api/shopClock';
 import { readTexts, useStored } from '../../api/stored';
 import { roundAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
@@ -114,7 +114,7 @@ function useEntrants(items: readonly string[]) {
   const currency = useStored(currencyStore);
   const rate = useRate(currency);
   const catalogue = useCatalogue();
-  const now = useSession().data?.now;
+  const now = useNow();
   const names = items.filter((item) => !item.startsWith('.'));
   const search = useSearch({ query: names.join('\n'), currency });
   const answers = search.data?.answers;

@@ -3,7 +3,7 @@ import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import { addYears } from '@tienda/core/lifecycle/isoDate';
 import { convert } from '@tienda/core/pricing/money';
 import { useAgreements } from '../../api/catalogue';
-import { useToday } from '../../api/session';
+import { useToday } from '../../api/shopClock';
 import { useStored } from '../../api/stored';
 import { dateText, termsText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';

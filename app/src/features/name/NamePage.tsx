@@ -8,7 +8,7 @@ import { useBasket, usePutInBasket } from '../../api/basket';
 import { useCatalogue } from '../../api/catalogue';
 import { useRate } from '../../api/rates';
 import { useAskAgain, useSearch } from '../../api/search';
-import { useSession } from '../../api/session';
+import { useNow } from '../../api/shopClock';
 import { useStored } from '../../api/stored';
 import { timeText, wholeAmount } from '../../texts/format';
 import { problemText } from '../../texts/problems';
@@ -152,7 +152,7 @@ function Summary({
 function Prices({ row, rate }: { readonly row: Row; readonly rate: string }) {
   const styles = useStyles();
   const currency = useStored(currencyStore);
-  const now = useSession().data?.now;
+  const now = useNow();
   const { inBasket, toggle } = useBasketToggle();
   const put = usePutInBasket();
   const line = useBasket().data?.lines.find((kept) => kept.name === row.name);

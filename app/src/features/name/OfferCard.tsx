@@ -64,20 +64,12 @@ function OfferForm({ name, unicode, onMade }: OfferFormProps) {
   const [feePaidBy, setFeePaidBy] = useState<FeePayer>('buyer');
   const [message, setMessage] = useState('');
   const [missing, setMissing] = useState(false);
-  const [key, setKey] = useState(() => crypto.randomUUID());
   const amount = capOf(typed, 'USD');
   const problem = make.error instanceof ApiProblem ? make.error : undefined;
   const send = () => {
     setMissing(amount === undefined);
     if (amount === undefined) return;
-    make.mutate(
-      { name, amount, feePaidBy, message, key },
-      {
-        onSuccess: onMade,
-        // What was refused may be mended: the mended offer is another one.
-        onError: () => setKey(crypto.randomUUID()),
-      },
-    );
+    make.mutate({ name, amount, feePaidBy, message }, { onSuccess: onMade });
   };
   return (
     <View>

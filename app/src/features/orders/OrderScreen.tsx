@@ -185,7 +185,7 @@ function Next({ order }: { readonly order: ShownOrder }) {
       <Text kind="heading" level={2}>
         {words.next}
       </Text>
-      <Text colour="quiet">{words.mailSent}</Text>
+      <Text colour="quiet">{registered.length > 0 ? words.mailSent : words.mailSentOfNothing}</Text>
       {registered.length > 0 ? <HolderChecks /> : null}
       {order.status === 'declined' ? (
         <Action kind="main" title={words.payAgain} onPress={() => router.navigate('/checkout/review')} />

@@ -2,6 +2,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import { call } from '../../api/client';
+import { forgetTypedCard } from '../payment/usePaymentForm';
+
+/** How soon the order is asked for again where the server refused to follow it. */
+const againMs = 3000;
 
 /** An order as it moves on: fetched once, then told by the server each time something happens to it. */
 export function useOrderProgress(id: string) {
@@ -9,13 +13,23 @@ export function useOrderProgress(id: string) {
   const key = ['me', 'orders', id];
   const order = useQuery({ queryKey: key, queryFn: () => call<ShownOrder>('GET', `/api/me/orders/${id}`) });
   const [lost, setLost] = useState(false);
+  const [attempt, setAttempt] = useState(0);
   const following = order.isSuccess && !order.data.ended;
 
   useEffect(() => {
     if (!following) return undefined;
     const source = new EventSource(`/api/me/orders/${id}/progress`);
     source.onopen = () => setLost(false);
-    source.onerror = () => setLost(true);
+    let again: ReturnType<typeof setTimeout> | undefined;
+    source.onerror = () => {
+      setLost(true);
+      // Browsers come back by themselves, but not after a refusal: then the order is asked for, and why.
+      if (source.readyState !== EventSource.CLOSED) return;
+      again = setTimeout(() => {
+        void queries.invalidateQueries({ queryKey: ['me', 'orders', id] });
+        setAttempt(attempt + 1);
+      }, againMs);
+    };
     source.onmessage = ({ data }: MessageEvent<string>) => {
       const told: ShownOrder = JSON.parse(data);
       queries.setQueryData(['me', 'orders', id], told);
@@ -29,8 +43,16 @@ export function useOrderProgress(id: string) {
       void queries.invalidateQueries({ queryKey: ['basket'] });
       void queries.invalidateQueries({ queryKey: ['search'] });
     };
-    return () => source.close();
-  }, [following, id, queries]);
+    return () => {
+      clearTimeout(again);
+      source.close();
+    };
+  }, [following, id, queries, attempt]);
+
+  const isPaid = order.data !== undefined && !['asked', 'waiting', 'declined'].includes(order.data.payment.at);
+  useEffect(() => {
+    if (isPaid) forgetTypedCard(id);
+  }, [isPaid, id]);
 
   return { order, lost: lost && following };
 }

@@ -1,9 +1,10 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { PaymentMethod } from '@tienda/core/orders/payment';
 import type { Minor } from '@tienda/core/pricing/money';
 import { cardToken, type TypedCard } from '../../api/card';
 import { useCards, type KeptCard, type PaymentBody } from '../../api/payments';
 import { useSession } from '../../api/session';
+import { Held, useStored } from '../../api/stored';
 import { isComplete } from './CardForm';
 
 const noCard: TypedCard = { number: '', expiry: '', cvc: '' };
@@ -36,6 +37,8 @@ export interface PaymentForm {
    * @throws CardProblem where the provider finds something wrong
    */
   readonly prepare: (due: Minor, balance: Minor) => Promise<PreparedPayment | undefined>;
+  /** What is typed was used for an order; it stays until that is paid. */
+  readonly usedFor: (orderId: string) => void;
 }
 
 export interface PreparedPayment {
@@ -48,19 +51,42 @@ export function methodFor(chosen: PaymentMethod, due: Minor, balance: Minor): Pa
   return chosen === 'balance' && balance < due ? 'card' : chosen;
 }
 
+interface PaymentDraft {
+  readonly method: PaymentMethod;
+  /** Null where none of the kept cards is wanted. */
+  readonly keptId?: string | null;
+  readonly keep: boolean;
+  readonly card: TypedCard;
+  readonly phone: string;
+  readonly withBalance: boolean;
+  /** The order that was last placed with it. */
+  readonly orderId?: string;
+}
+
+const nothingTyped: PaymentDraft = { method: 'card', keep: false, card: noCard, phone: '', withBalance: false };
+
+/**
+ * What is chosen and typed to pay with. It outlives the screen, so that a refused payment, a session that ended or a
+ * step back loses nothing; it is never written to disk.
+ */
+const draft = new Held<PaymentDraft>(nothingTyped, true);
+
+/** The payment went through: the card is typed anew, or kept on purpose. @param orderId of the order that it was typed for */
+export function forgetTypedCard(orderId?: string): void {
+  if (draft.get().orderId === orderId) draft.set(nothingTyped);
+}
+
 /** Keeps what is chosen and typed to pay with; the card goes to the provider alone. */
 export function usePaymentForm(): PaymentForm {
   const paymentsUrl = useSession().data?.paymentsUrl ?? '';
-  const [method, choose] = useState<PaymentMethod>('card');
+  const typed = useStored(draft);
+  const { method, keep, card, phone, withBalance } = typed;
+  const change = (changes: Partial<PaymentDraft>) => draft.set({ ...draft.get(), ...changes });
   const kept = useCards().data ?? [];
-  const [chosenKept, setChosenKept] = useState<string | null>();
-  const [keep, setKeep] = useState(false);
   // The latest is there to pay with, until another or none of them is chosen.
-  const keptId = chosenKept === null ? undefined : (chosenKept ?? kept[0]?.id);
-  const [card, setCard] = useState(noCard);
-  const [phone, setPhone] = useState('');
-  const [withBalance, setWithBalance] = useState(false);
+  const keptId = typed.keptId === null ? undefined : (typed.keptId ?? kept[0]?.id);
   const [strict, setStrict] = useState(false);
+  const tokenOf = useRef<{ readonly card: TypedCard; readonly token: string }>(undefined);
 
   async function prepare(due: Minor, balance: Minor): Promise<PreparedPayment | undefined> {
     setStrict(true);
@@ -73,25 +99,27 @@ export function usePaymentForm(): PaymentForm {
 
   async function cardPart(): Promise<Pick<PaymentBody, 'token' | 'card' | 'keep'>> {
     if (keptId !== undefined) return { card: keptId };
-    return { token: await cardToken(paymentsUrl, card), ...(keep ? { keep } : {}) };
+    // The same card has the same token: what was sent and not answered can be sent again to the letter.
+    if (tokenOf.current?.card !== card) tokenOf.current = { card, token: await cardToken(paymentsUrl, card) };
+    return { token: tokenOf.current.token, ...(keep ? { keep } : {}) };
   }
 
-  const chooseKept = (id: string | undefined) => setChosenKept(id ?? null);
   return {
     kept,
     keptId,
-    chooseKept,
+    chooseKept: (id) => change({ keptId: id ?? null }),
     keep,
-    setKeep,
+    setKeep: (chosen) => change({ keep: chosen }),
     method,
-    choose,
+    choose: (chosen) => change({ method: chosen }),
     card,
-    setCard,
+    setCard: (changed) => change({ card: changed }),
     phone,
-    setPhone,
+    setPhone: (changed) => change({ phone: changed }),
     withBalance,
-    setWithBalance,
+    setWithBalance: (chosen) => change({ withBalance: chosen }),
     strict,
     prepare,
+    usedFor: (orderId) => change({ orderId }),
   };
 }

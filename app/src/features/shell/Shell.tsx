@@ -15,33 +15,27 @@ export function Shell() {
   const wide = useWide();
   const path = usePathname();
   const inCheckout = path.startsWith('/checkout');
-  if (wide)
-    return (
-      <View style={styles.shop}>
-        <Awning />
-        <View style={styles.wide}>
-          <Places wide />
-          <View style={styles.middle}>
-            <Slot />
-          </View>
-          <TallyColumn checkout={!inCheckout} />
-        </View>
-      </View>
-    );
+  const sheet = !wide && !ownTally.some((start) => path.startsWith(start));
+  // The screen stays at its place in the tree whatever the width: turning the phone loses nothing that was typed.
   return (
     <View style={styles.shop}>
       <Awning />
-      <View style={styles.middle}>
-        <Slot />
+      <View style={[styles.room, wide && styles.wide]}>
+        {wide ? <Places wide /> : null}
+        <View key="screen" style={styles.middle}>
+          <Slot />
+        </View>
+        {wide ? <TallyColumn checkout={!inCheckout} /> : null}
       </View>
-      {ownTally.some((start) => path.startsWith(start)) ? null : <TallySheet />}
-      <Places wide={false} />
+      {sheet ? <TallySheet /> : null}
+      {wide ? null : <Places wide={false} />}
     </View>
   );
 }
 
 const useStyles = themed((palette) => ({
   shop: { flex: 1, backgroundColor: palette.paper, minHeight: 0 },
-  wide: { flex: 1, flexDirection: 'row', minHeight: 0 },
+  room: { flex: 1, minHeight: 0 },
+  wide: { flexDirection: 'row' },
   middle: { flex: 1, minHeight: 0, minWidth: 0 },
 }));

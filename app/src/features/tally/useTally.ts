@@ -10,7 +10,7 @@ import { emptyBasket, useBasket } from '../../api/basket';
 import { useCatalogue } from '../../api/catalogue';
 import { usePromotions } from '../../api/promotions';
 import { useRate } from '../../api/rates';
-import { useSession } from '../../api/session';
+import { useNow } from '../../api/shopClock';
 import { useStored } from '../../api/stored';
 import { currencyStore } from '../../api/currencyStore';
 import { buyerSeenStore, useBuyer, useBuyerKnown, type Buyer } from './buyer';
@@ -45,7 +45,7 @@ export function useComputedTally(): Tally {
   const { lines, codes } = basket ?? emptyBasket;
   const known = useBuyerKnown();
   const catalogue = useCatalogue().data;
-  const now = useSession().data?.now;
+  const now = useNow();
   const buyer = useBuyer();
   const currency = useStored(currencyStore);
   const rate = useRate(currency);

@@ -4,6 +4,7 @@ export const checkout = {
   account: {
     title: 'Account',
     detail: 'Names are held by an account, so that you can look after them later.',
+    sessionEnded: 'Your session has ended. Sign in again: what you chose and typed is still here.',
     haveOne: 'I have an account',
     makeOne: 'Make an account',
     email: 'Mail address',

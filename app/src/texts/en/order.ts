@@ -107,8 +107,9 @@ export const order = {
   newPrice: (name: string) => `See the new price of ${name}`,
   payAgain: 'Pay another way',
   secondStep: 'Add a second step of signing in',
-  mailSent: 'A mail with what was registered and charged is in your inbox.',
-  lost: 'The line to Tienda was lost; trying again.',
+  mailSent: 'A mail with what was registered and charged is on its way to you.',
+  mailSentOfNothing: 'A mail that says the same is on its way to you.',
+  lost: 'Tienda cannot be reached just now; trying again.',
   documents: 'Papers',
   document: {
     invoice: (number: string) => `Invoice ${number}`,

@@ -5,6 +5,7 @@ export const checkout: Texts['checkout'] = {
   account: {
     title: 'Cuenta',
     detail: 'Los nombres pertenecen a una cuenta, para que pueda cuidarlos más adelante.',
+    sessionEnded: 'Su sesión ha terminado. Entre otra vez: lo que eligió y escribió sigue aquí.',
     haveOne: 'Ya tengo cuenta',
     makeOne: 'Crear una cuenta',
     email: 'Correo electrónico',

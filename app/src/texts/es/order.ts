@@ -106,7 +106,8 @@ export const order: Texts['order'] = {
   newPrice: (name) => `Ver el precio nuevo de ${name}`,
   payAgain: 'Pagar de otra manera',
   secondStep: 'Añadir un segundo paso al entrar',
-  mailSent: 'Un correo con lo registrado y lo cobrado está en su buzón.',
+  mailSent: 'Un correo con lo registrado y lo cobrado va de camino.',
+  mailSentOfNothing: 'Un correo que dice lo mismo va de camino.',
   lost: 'Se perdió la conexión con Tienda; se intenta de nuevo.',
   documents: 'Papeles',
   document: {

@@ -10,6 +10,7 @@ import {
   primaryKey,
   smallint,
   text,
+  uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
 import type { Declaration } from '@tienda/core/contacts/declarations';
@@ -27,7 +28,7 @@ export const customerOrder = pgTable(
     accountId: uuid('account_id')
       .notNull()
       .references(() => account.id),
-    quoteId: uuid('quote_id').notNull().unique(),
+    quoteId: uuid('quote_id').notNull(),
     contactId: uuid('contact_id')
       .notNull()
       .references(() => contact.id),
@@ -43,8 +44,13 @@ export const customerOrder = pgTable(
     lookAt: instant('look_at').notNull(),
     /** True once nothing remains to be done. */
     ended: boolean().notNull().default(false),
+    /** True once its payment came to nothing: its quote may be ordered again. */
+    unpaid: boolean().notNull().default(false),
   },
   (table) => [
+    uniqueIndex('order_of_quote')
+      .on(table.quoteId)
+      .where(sql`not ${table.unpaid}`),
     index('order_account').on(table.accountId, table.placedAt),
     index('order_open').on(table.ended, table.lookAt),
   ],
