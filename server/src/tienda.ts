@@ -9,6 +9,7 @@ import { Sessions } from './accounts/sessions';
 import { Entrance } from './accounts/entrance';
 import { AccountStore } from './accounts/store';
 import { TwoStep } from './accounts/twoStep';
+import { Attention } from './attention/attention';
 import { balanceRoutes } from './balance/routes';
 import { BalanceService } from './balance/service';
 import { BalanceStore } from './balance/store';
@@ -163,7 +164,9 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     secret: config.secret,
     ...(afterwards ? { afterwards } : {}),
   });
+  const attention = new Attention(database, clock, log);
   const worker = new OrderWorker({
+    attention,
     locks,
     orders,
     recorder,

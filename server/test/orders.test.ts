@@ -1,5 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import { marenContact, orderNames, readyToOrder, tokenFor, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { marenContact, orderNames, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { fault, intentsOf, mailTo, ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
@@ -61,42 +61,6 @@ test('a declined card registers nothing and charges nothing', async () => {
   expect([order.status, typesOf(order)]).toEqual(['declined', ['placed', 'declined', 'told']]);
   expect(await paid(order.id)).toBe(0);
   expect(await namesOf(visitor)).toEqual([]);
-});
-
-test('each attempt to pay is one order: refused, the same quote is paid another way; sent twice, it is still one', async () => {
-  const { visitor } = await server.member();
-  const name = `${unique('sw')}.org`;
-  const { order } = await readyToOrder(visitor, [{ name }], { card: '4539 0000 1111 0014' });
-  const attempt = async (key: string, token?: string) => {
-    const payment = token ? { method: 'card', token } : order.payment;
-    const body = { ...order, payment };
-    const sent = () => visitor.expect(201, 'POST', '/api/me/orders', body, { 'Idempotency-Key': key });
-    const [once, twice] = await Promise.all([sent(), sent()]);
-    expect(twice.id).toBe(once.id);
-    return once;
-  };
-  const refused = await attempt('first');
-  expect((await untilEnded(visitor, refused.id)).status).toBe('declined');
-  const token = await tokenFor(`http://127.0.0.1:${process.env['TIENDA_PAYMENTS_PORT']}`);
-  const paidFor = await attempt('second', token);
-  expect(paidFor.id).not.toBe(refused.id);
-  const other = await attempt('third', token);
-  expect(other.id).toBe(paidFor.id);
-  const ended = await untilEnded(visitor, paidFor.id);
-  expect([ended.status, await paid(ended.id)]).toEqual(['registered', ended.total]);
-  expect(await visitor.expect(200, 'GET', '/api/me/orders')).toHaveLength(2);
-});
-
-test('a promo code good once is free again for the attempt after a refused one', async () => {
-  const { visitor } = await server.member();
-  const wanted = [{ name: `${unique('sw')}.boats` }];
-  const first = await readyToOrder(visitor, wanted, { card: '4539 0000 1111 0014', use: 'FIRSTKNOT' });
-  const send = (key: string, order: object) =>
-    visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': key });
-  await untilEnded(visitor, (await send('declined', first.order)).id);
-  const payment = { method: 'card', token: await tokenFor(`http://127.0.0.1:${process.env['TIENDA_PAYMENTS_PORT']}`) };
-  const order = await untilEnded(visitor, (await send('paid', { ...first.order, payment })).id);
-  expect([order.status, order.lines[0].discount]).toEqual(['registered', 60]);
 });
 
 test('a bank that answers too late is asked again and charges once', async () => {

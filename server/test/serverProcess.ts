@@ -100,7 +100,8 @@ export async function intentsOf(reference: string): Promise<Intent[]> {
 /** What the buyer does on the wallet's page, the phone or at the bank; tells what the provider answered. */
 export async function buyer(
   reference: string,
-  does: 'wallet/approve' | 'wallet/refuse' | 'phone/approve' | 'phone/refuse' | 'bank/send',
+  does:
+    'wallet/approve' | 'wallet/refuse' | 'phone/approve' | 'phone/refuse' | 'bank/send' | 'bank/half' | 'bank/expire',
 ): Promise<number> {
   const [intent] = await intentsOf(reference);
   const [where = '', what = ''] = does.split('/');

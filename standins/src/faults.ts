@@ -4,7 +4,7 @@
  * - `delay`: answers `ms` late
  * - `dropBefore`: hangs up instead of doing what was asked
  * - `dropAfter`: does it, then hangs up without answering
- * - `refuse`: says that it failed
+ * - `refuse`: says that it failed; an EPP registry with `code` where one is given
  * - `garble`: does it, then answers nonsense
  * - `duplicate`: tells it twice
  * - `outOfOrder`: tells it after what happened next
@@ -14,6 +14,8 @@ export interface Fault {
   readonly on: string;
   readonly kind: 'delay' | 'dropBefore' | 'dropAfter' | 'refuse' | 'garble' | 'duplicate' | 'outOfOrder';
   readonly ms?: number;
+  /** EPP result code of a refusal; 2400, that it failed for now, when left out. */
+  readonly code?: number;
   /** How often it strikes before it wears off; always when left out. */
   readonly times?: number;
 }
@@ -40,12 +42,13 @@ export class Faults {
 export function readFaults(body: unknown): Fault[] {
   if (!Array.isArray(body)) throw new TypeError('Faults come as a list');
   return body.map((entry: Record<string, unknown>) => {
-    const { on, kind, ms, times } = entry;
+    const { on, kind, ms, code, times } = entry;
     if (typeof on !== 'string' || !isKind(kind)) throw new TypeError('A fault says on what, and which kind');
     return {
       on,
       kind,
       ...(typeof ms === 'number' ? { ms } : {}),
+      ...(typeof code === 'number' ? { code } : {}),
       ...(typeof times === 'number' ? { times } : {}),
     };
   });

@@ -9,6 +9,7 @@ const texts = {
     asks: (first: string, later: string) =>
       `Its registry asks another price than you were shown: ${first} for the first year, then ${later} a year. It was not bought at that.`,
     refused: 'The registry did not accept it.',
+    silent: 'Its registry gave no answer for three days.',
     said: (said: string) => `The registry refused it: “${said}”.`,
   },
   es: {
@@ -17,6 +18,7 @@ const texts = {
     asks: (first: string, later: string) =>
       `Su operador pide otro precio que el mostrado: ${first} el primer año, después ${later} al año. No se compró a ese.`,
     refused: 'El operador no lo aceptó.',
+    silent: 'Su operador no respondió en tres días.',
     said: (said: string) => `El operador lo rechazó: “${said}”.`,
   },
 } satisfies Record<Language, unknown>;

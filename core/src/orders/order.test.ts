@@ -46,6 +46,7 @@ const waiting: OrderEvent = {
 };
 const paid: OrderEvent = { type: 'paid', intent: 'int_1' };
 const declined: OrderEvent = { type: 'declined', cause: 'refused', reason: 'The bank declined the card.' };
+const silent: OrderEvent = { type: 'declined', cause: 'silent', reason: 'No answer.', unresolved: true };
 const sent = (name: string): OrderEvent => ({ type: 'sent', name });
 const pending = (name: string): OrderEvent => ({ type: 'pending', name });
 const registered = (name: string): OrderEvent => ({ type: 'registered', name, expiresOn: '2027-11-24' });
@@ -143,6 +144,31 @@ test('a declined card asks the registry for nothing', () => {
   expect(effects(next(order, { type: 'told' }))).toEqual([]);
 });
 
+test('of a provider that was silent, what it may hold is let go, told or not', () => {
+  const order = fromEvents([placed, silent]);
+  expect(effects(order)).toEqual([{ type: 'tell' }, { type: 'clear' }]);
+  const told = next(order, { type: 'told' });
+  expect([effects(told), told.told, statusOf(told)]).toEqual([[{ type: 'clear' }], true, 'declined']);
+  expect(effects(next(told, { type: 'cleared' }))).toEqual([]);
+  expect(() => fromEvents([placed, declined, { type: 'cleared' }])).toThrow('cannot follow');
+});
+
+test('of a transfer that is too small, what came so far is known, and the rest is waited for', () => {
+  const order = fromEvents([
+    placedWith({ method: 'transfer', balance: 0 }),
+    waiting,
+    { type: 'partlyPaid', received: 700 },
+  ]);
+  expect(order.payment).toMatchObject({ at: 'waiting', received: 700 });
+  expect(effects(order)).toEqual([{ type: 'awaitPayment', intent: 'int_1', until }]);
+  expect(effects(next(order, paid))).toHaveLength(2);
+});
+
+test('names whose money the bank let go of stay registered, and nothing is charged', () => {
+  const order = fromEvents([placed, authorised, ...bought(boats), ...bought(org), { type: 'lost', reason: 'Let go.' }]);
+  expect([statusOf(order), effects(order), moneyKept(order)]).toEqual(['registered', [{ type: 'tell' }], 0]);
+});
+
 test('an order is placed once', () => {
   expect(() => fromEvents([placed, placed])).toThrow('cannot follow');
 });
@@ -168,7 +194,7 @@ test('whatever registry, bank and buyer answer, an order reaches an end, and kee
         expect((steps += 1)).toBeLessThan(12);
       }
       const kept = moneyKept(order);
-      expect(kept).toBe(amountEarned(order));
+      expect(kept).toBe(order.payment.at === 'lost' ? 0 : amountEarned(order));
       expect(kept).toBeLessThanOrEqual(order.total);
       if (order.payment.at === 'captured') {
         const { amount, balance, refunded } = order.payment;
@@ -188,8 +214,11 @@ function eventsFor(effect: ReturnType<typeof effects>[number], { method }: Fundi
   switch (effect.type) {
     case 'authorise':
       if (effect.amount === 0) return [{ type: 'authorised' }];
+      if (yes()) return [{ ...silent }];
       if (method === 'card') return [yes() ? authorised : declined];
-      return [waiting];
+      return [waiting, { type: 'partlyPaid', received: 100 }];
+    case 'clear':
+      return [{ type: 'cleared' }];
     case 'awaitPayment':
       if (!yes()) return [{ type: 'declined', cause: 'tooLate', reason: '' }];
       return [method === 'transfer' ? paid : authorised];
@@ -200,6 +229,7 @@ function eventsFor(effect: ReturnType<typeof effects>[number], { method }: Fundi
       return [yes() ? registered(effect.name) : refused(effect.name)];
     case 'capture': {
       const { amount, balance, refunded } = effect;
+      if (amount > 0 && yes()) return [{ type: 'lost', reason: '' }];
       return [{ type: 'captured', amount, balance, refunded }];
     }
     case 'void':

@@ -35,7 +35,9 @@ export type FailureCause =
   /** It costs more than was shown; nothing is bought at a price that nobody agreed to. */
   | 'price'
   /** The registry will not have it. */
-  | 'refused';
+  | 'refused'
+  /** The registry gave no answer while there was time. */
+  | 'silent';
 
 /** Why a name was not registered: in a sentence, and as what the sentence was made of. */
 export interface Failure {
@@ -56,15 +58,32 @@ export type LineState =
   | { readonly at: 'registered'; readonly expiresOn: IsoDate }
   | ({ readonly at: 'notRegistered' } & Failure);
 
+/** Why no money came. */
+interface Decline {
+  readonly cause: DeclineCause;
+  readonly reason: string;
+  /** Whether the provider holds money is not known: it is asked until it says, and what it holds is let go. */
+  readonly unresolved?: true;
+}
+
 /** Where the money stands. `authorised` money is held, not taken; `paid` money is here already. */
 export type PaymentState =
   | { readonly at: 'asked' }
-  | { readonly at: 'waiting'; readonly intent: string; readonly action: PaymentAction; readonly until: string }
+  | {
+      readonly at: 'waiting';
+      readonly intent: string;
+      readonly action: PaymentAction;
+      readonly until: string;
+      /** What has come so far, where that is too little. */
+      readonly received?: Minor;
+    }
   | { readonly at: 'authorised'; readonly intent?: string }
   | { readonly at: 'paid'; readonly intent: string }
-  | { readonly at: 'declined'; readonly cause: DeclineCause; readonly reason: string }
+  | ({ readonly at: 'declined' } & Decline)
   | ({ readonly at: 'captured' } & Settlement)
   | { readonly at: 'voided' }
+  /** The bank had let go of what it held before it was taken: names are registered, and nothing was charged. */
+  | { readonly at: 'lost'; readonly reason: string }
   /** Money that came after the payment was given up: it goes back. */
   | { readonly at: 'returning'; readonly intent: string; readonly amount: Minor }
   | { readonly at: 'refunded'; readonly amount: Minor };
@@ -106,14 +125,19 @@ export type OrderEvent =
   | { readonly type: 'waiting'; readonly intent: string; readonly action: PaymentAction; readonly until: string }
   /** The money is held; without an intent where the provider had nothing to hold. */
   | { readonly type: 'authorised'; readonly intent?: string }
+  /** Too little came; `received` is all that came so far. */
+  | { readonly type: 'partlyPaid'; readonly received: Minor }
   | { readonly type: 'paid'; readonly intent: string }
-  | { readonly type: 'declined'; readonly cause: DeclineCause; readonly reason: string }
+  | ({ readonly type: 'declined' } & Decline)
+  /** After a silent decline: the provider holds nothing any more. */
+  | { readonly type: 'cleared' }
   | { readonly type: 'sent'; readonly name: string }
   | { readonly type: 'pending'; readonly name: string }
   | { readonly type: 'registered'; readonly name: string; readonly expiresOn: IsoDate }
   | ({ readonly type: 'notRegistered'; readonly name: string } & Failure)
   | ({ readonly type: 'captured' } & Settlement)
   | { readonly type: 'voided' }
+  | { readonly type: 'lost'; readonly reason: string }
   | { readonly type: 'paidLate'; readonly intent: string; readonly amount: Minor }
   | { readonly type: 'refunded'; readonly amount: Minor }
   | { readonly type: 'told' };
@@ -130,6 +154,8 @@ export type OrderEffect =
   /** Take what was earned of held money. */
   | ({ readonly type: 'capture'; readonly intent?: string } & Settlement)
   | { readonly type: 'void'; readonly intent?: string }
+  /** Ask the provider what it holds for the order, and let it go. */
+  | { readonly type: 'clear' }
   /** Give back what was paid and not earned; `settlement` where something was. */
   | {
       readonly type: 'refund';
@@ -150,13 +176,16 @@ export class OrderEventRefused extends Error {
 const paymentBefore: Partial<Record<OrderEvent['type'], readonly PaymentState['at'][]>> = {
   waiting: ['asked'],
   authorised: ['asked', 'waiting'],
+  partlyPaid: ['waiting'],
   paid: ['waiting'],
   declined: ['asked', 'waiting'],
+  cleared: ['declined'],
   captured: ['authorised', 'paid'],
   voided: ['authorised'],
+  lost: ['authorised'],
   paidLate: ['declined'],
   refunded: ['paid', 'returning'],
-  told: ['declined', 'captured', 'voided', 'refunded'],
+  told: ['declined', 'captured', 'voided', 'lost', 'refunded'],
 };
 
 /**
@@ -181,8 +210,18 @@ export function next(order: Order | undefined, event: OrderEvent): Order {
       return paymentAfter(order, { at: 'authorised', ...(event.intent ? { intent: event.intent } : {}) });
     case 'paid':
       return paymentAfter(order, { at: 'paid', intent: event.intent });
-    case 'declined':
-      return paymentAfter(order, { at: 'declined', cause: event.cause, reason: event.reason });
+    case 'partlyPaid':
+      if (order.payment.at !== 'waiting') throw new OrderEventRefused(event, order);
+      return paymentAfter(order, { ...order.payment, received: event.received });
+    case 'declined': {
+      const { type: _type, ...decline } = event;
+      return paymentAfter(order, { at: 'declined', ...decline });
+    }
+    case 'cleared': {
+      if (order.payment.at !== 'declined' || !order.payment.unresolved) throw new OrderEventRefused(event, order);
+      const { unresolved: _unresolved, ...payment } = order.payment;
+      return paymentAfter(order, payment);
+    }
     case 'sent':
       return withLine(order, event, ['held'], { at: 'sent' });
     case 'pending':
@@ -199,6 +238,8 @@ export function next(order: Order | undefined, event: OrderEvent): Order {
     }
     case 'voided':
       return settledAfter(order, event, { at: 'voided' });
+    case 'lost':
+      return settledAfter(order, event, { at: 'lost', reason: event.reason });
     case 'paidLate':
       return { ...paymentAfter(order, { at: 'returning', intent: event.intent, amount: event.amount }), told: false };
     case 'refunded':
@@ -290,11 +331,17 @@ export function effects(order: Order): OrderEffect[] {
     case 'returning':
       return [{ type: 'refund', intent: payment.intent, amount: payment.amount }];
     case 'declined':
+      return [...tellOnce(order), ...(payment.unresolved ? [{ type: 'clear' } as const] : [])];
     case 'captured':
     case 'voided':
+    case 'lost':
     case 'refunded':
-      return order.told ? [] : [{ type: 'tell' }];
+      return tellOnce(order);
   }
+}
+
+function tellOnce({ told }: Order): OrderEffect[] {
+  return told ? [] : [{ type: 'tell' }];
 }
 
 function openNames({ lines }: Order): OrderEffect[] {

@@ -27,7 +27,9 @@ export type DeclineCause =
   /** The buyer gave it up. */
   | 'cancelled'
   /** Nobody approved or sent it while there was time. */
-  | 'tooLate';
+  | 'tooLate'
+  /** The provider gave no answer while there was time. */
+  | 'silent';
 
 /** Minutes that a buyer has to approve or to send the money. */
 const minutesToPay: Readonly<Record<PaymentMethod, number>> = {

@@ -4,12 +4,26 @@ import type { DeclineCause, PaymentAction, PaymentMethod } from './payment';
 /** Where money on its way to a balance stands. */
 export type TopUpState =
   | { readonly at: 'asked' }
-  | { readonly at: 'waiting'; readonly intent: string; readonly action: PaymentAction; readonly until: string }
+  | {
+      readonly at: 'waiting';
+      readonly intent: string;
+      readonly action: PaymentAction;
+      readonly until: string;
+      /** What has come so far, where that is too little. */
+      readonly received?: Minor;
+    }
   /** Held by the provider, to be taken next. */
   | { readonly at: 'authorised'; readonly intent: string }
   | { readonly at: 'added' }
   /** With the intent where the buyer may still send the money. */
-  | { readonly at: 'declined'; readonly cause: DeclineCause; readonly reason: string; readonly intent?: string };
+  | {
+      readonly at: 'declined';
+      readonly cause: DeclineCause;
+      readonly reason: string;
+      readonly intent?: string;
+      /** Whether the provider holds money is not known: it is asked until it says, and what it holds is let go. */
+      readonly unresolved?: true;
+    };
 
 /** A top-up as its account sees it. */
 export interface ShownTopUp {

@@ -13,6 +13,8 @@ import type { BalanceStore, TopUp } from './store';
 
 /** How soon a payment that waits for its buyer is looked at again, where no notice comes. */
 const lookAgainMs = 20_000;
+/** How long a silent provider is asked before a payment is given up. */
+const patienceMs = 30 * 60_000;
 
 /** Money of the account's own: what there is, and how more comes. */
 export class BalanceService {
@@ -94,7 +96,7 @@ export class BalanceService {
         const state = await this.next(row);
         if (!state) return;
         if (state.at === 'added') return await this.store.addTopUp(row, this.clock.now());
-        const open = state.at !== 'declined';
+        const open = state.at !== 'declined' || state.unresolved;
         await this.store.setTopUp(id, state, open ? new Date(this.clock.now().getTime() + lookAgainMs) : null);
         if (state.at === 'waiting' || state.at === 'declined') return;
       }
@@ -104,13 +106,19 @@ export class BalanceService {
   }
 
   /** Where it stands after one more step; undefined where nothing has changed for good. */
-  private async next({ id, way, amount, currency, state }: TopUp): Promise<TopUpState | undefined> {
+  private async next({ id, way, amount, currency, state, createdAt }: TopUp): Promise<TopUpState | undefined> {
     switch (state.at) {
-      case 'asked':
-        return this.after(
-          await this.payments.begin({ amount, currency, way, reference: id }, `${id} top-up`),
-          payBy(way.type, this.clock.now()).toISOString(),
-        );
+      case 'asked': {
+        const until = payBy(way.type, this.clock.now()).toISOString();
+        try {
+          return this.after(await this.payments.begin({ amount, currency, way, reference: id }, `${id} top-up`), until);
+        } catch (fault) {
+          const waitedMs = this.clock.now().getTime() - createdAt.getTime();
+          if (!(fault instanceof PaymentSilent) || waitedMs <= patienceMs) throw fault;
+          const reason = 'The payment provider gave no answer.';
+          return { at: 'declined', cause: 'silent', reason, unresolved: true };
+        }
+      }
       case 'waiting': {
         const standing = await this.payments.look(state.intent);
         const isOver = standing.at === 'waiting' && new Date(state.until) <= this.clock.now();
@@ -118,9 +126,14 @@ export class BalanceService {
         return this.after(after, state.until, state.intent);
       }
       case 'authorised':
-        await this.payments.capture(state.intent, amount, `${id} capture`);
-        return { at: 'added' };
+        if (await this.payments.capture(state.intent, amount, `${id} capture`)) return { at: 'added' };
+        return { at: 'declined', cause: 'refused', reason: 'The bank had let go of the money.' };
       case 'declined': {
+        if (state.unresolved) {
+          for (const intent of await this.payments.open(id)) await this.payments.void(intent, `${id} void`);
+          const { unresolved: _unresolved, ...resolved } = state;
+          return resolved;
+        }
         const isHere = state.intent !== undefined && (await this.payments.look(state.intent)).at === 'paid';
         return isHere ? { at: 'added' } : undefined;
       }
@@ -132,7 +145,13 @@ export class BalanceService {
   private after(standing: PaymentStanding, until: string, intent?: string): TopUpState {
     switch (standing.at) {
       case 'waiting':
-        return { at: 'waiting', intent: standing.intent, action: standing.action, until };
+        return {
+          at: 'waiting',
+          intent: standing.intent,
+          action: standing.action,
+          until,
+          ...(standing.received === undefined ? {} : { received: standing.received }),
+        };
       case 'authorised':
         return { at: 'authorised', intent: standing.intent };
       case 'paid':

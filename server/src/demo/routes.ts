@@ -27,12 +27,16 @@ class FaultModel {
 
   @IsOptional()
   @IsInt()
+  code?: number;
+
+  @IsOptional()
+  @IsInt()
   @Min(1)
   times?: number;
 }
 
 class FaultsModel {
-  /** A registry's id, or `payments`. */
+  /** A registry's id, `payments` or `mail`. */
   @IsString()
   @MaxLength(40)
   standIn!: string;
@@ -73,11 +77,16 @@ export function demoRoutes(config: Config, clock: DemoClock): Route[] {
       '/api/demo/faults',
       { summary: 'Sets a stand-in’s fault switches', model: FaultsModel },
       async ({ body }) => {
-        const known = config.registries.some(({ id }) => id === body.standIn);
-        if (!known && body.standIn !== 'payments')
-          throw badField('/standIn', 'unknownStandIn', 'Name a registry or payments.');
-        const url = known ? `${config.registryControlUrl}/faults/${body.standIn}` : `${config.paymentsUrl}/faults`;
-        await reach(url, 'PUT', body.faults);
+        const { standIn, faults } = body;
+        const others: Readonly<Record<string, string>> = { payments: config.paymentsUrl, mail: config.mailUrl };
+        const isRegistry = config.registries.some(({ id }) => id === standIn);
+        const url = isRegistry
+          ? `${config.registryControlUrl}/faults/${standIn}`
+          : Object.hasOwn(others, standIn)
+            ? `${others[standIn]}/faults`
+            : undefined;
+        if (!url) throw badField('/standIn', 'unknownStandIn', 'Name a registry, payments or mail.');
+        await reach(url, 'PUT', faults);
         return {};
       },
     ),

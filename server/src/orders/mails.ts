@@ -101,6 +101,8 @@ function moneyLines({ payment, funding, currency }: Order, words: Words): string
         ...(payment.refunded > 0 ? [words.givenBack(text(payment.refunded))] : []),
         ...(payment.balance < funding.balance ? [words.backOnBalance(text(funding.balance - payment.balance))] : []),
       ];
+    case 'lost':
+      return [words.lost];
     case 'refunded':
       return [words.givenBack(text(payment.amount))];
     default:

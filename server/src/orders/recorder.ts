@@ -86,6 +86,7 @@ export class OrderRecorder {
         else await this.issue(transaction, happening, invoiceOf(order));
         return;
       case 'voided':
+      case 'lost':
         return this.giveBack(transaction, happening, order.funding.balance);
       case 'refunded':
         await this.giveBack(transaction, happening, order.funding.balance);
@@ -96,6 +97,8 @@ export class OrderRecorder {
       case 'told':
         return this.mailEnded(transaction, happening);
       case 'placed':
+      case 'partlyPaid':
+      case 'cleared':
       case 'sent':
       case 'pending':
       case 'notRegistered':

@@ -59,7 +59,10 @@ export class Registrar {
       const found = await registry.info(line.name);
       if (found && isOurs(found, handles.registrant, code)) return this.found(head, line, found);
     }
-    for (const id of new Set(Object.values(contacts))) await this.needContact(head, registry, id, line.privacy);
+    for (const id of new Set(Object.values(contacts))) {
+      const refusal = await this.needContact(head, registry, id, line.privacy);
+      if (refusal !== undefined) return this.notRegistered(head, line, failureOf({ cause: 'refused', said: refusal }));
+    }
     if (!sentBefore) await this.parts.recorder.record(head, { type: 'sent', name: line.name });
     const outcome = await registry.create(eppDomain(line, handles, code), transaction);
     this.parts.afterwards?.();
@@ -109,6 +112,7 @@ export class Registrar {
     const concerned: string[] = [];
     for (let message = await registry.message(); message; message = await registry.message()) {
       const { id, text, result } = message;
+      await this.parts.orders.keepMessage(registry.id, message);
       if (result?.transaction) {
         const { name, done, transaction } = result;
         concerned.push(...(await this.parts.orders.keepDecision({ name, done, transaction, text })));
@@ -116,6 +120,11 @@ export class Registrar {
       await registry.takeMessage(id);
     }
     return concerned;
+  }
+
+  /** The registry was silent for too long: the money goes elsewhere. */
+  async giveUp(head: OrderHead, name: string): Promise<void> {
+    await this.parts.recorder.record(head, { type: 'notRegistered', name, ...failureOf({ cause: 'silent' }) });
   }
 
   private identify(head: OrderHead, line: OrderLine): Identity {
@@ -130,12 +139,17 @@ export class Registrar {
     };
   }
 
-  /** Makes a contact at the registry, or finds it there. @throws RegistrySilent */
-  private async needContact(head: OrderHead, registry: RegistryGateway, id: string, privacy: boolean): Promise<void> {
+  /** Makes a contact at the registry, or finds it there. @returns why the registry refuses it for good @throws RegistrySilent */
+  private async needContact(
+    head: OrderHead,
+    registry: RegistryGateway,
+    id: string,
+    privacy: boolean,
+  ): Promise<string | undefined> {
     const contact = await this.parts.contacts.find(head.accountId, id);
     if (!contact) throw new Error(`Order ${head.number} has lost a contact`);
     const handle = contactHandle(id, privacy);
-    await registry.needContact(
+    return registry.needContact(
       eppContact(contact, handle, privacy, authCode(this.parts.secret, id, handle), needsLatin(registry.id)),
     );
   }

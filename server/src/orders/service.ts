@@ -29,7 +29,7 @@ import type { OrderWorker } from './worker';
 const leaseMs = 30_000;
 
 /** How long another process that has an order is waited for. */
-const busyMs = 3000;
+const busyMs = 6000;
 
 /** What placing and showing orders needs. */
 export interface OrderServiceParts {

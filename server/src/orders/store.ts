@@ -1,7 +1,8 @@
 import { and, asc, desc, eq, inArray, lte, notExists, sql } from 'drizzle-orm';
 import { fromEvents, next, type Order, type OrderEvent } from '@tienda/core/orders/order';
 import type { Database, Transaction } from '../db/database';
-import { codeUse, customerOrder, orderEvent, registryDecision } from '../db/schema';
+import { codeUse, customerOrder, orderEvent, registryDecision, registryMessage } from '../db/schema';
+import type { RegistryMessage } from '../gateways/registry/registryGateway';
 
 export type OrderHead = typeof customerOrder.$inferSelect;
 
@@ -154,6 +155,14 @@ export class OrderStore {
   /** Something happened to an order that had ended. */
   async reopen(transaction: Transaction, orderId: string): Promise<void> {
     await transaction.update(customerOrder).set({ ended: false }).where(eq(customerOrder.id, orderId));
+  }
+
+  /** Keeps a message of a registry as it came, whether it is understood or not; once, however often it is heard. */
+  async keepMessage(registry: string, { id, text, result }: RegistryMessage): Promise<void> {
+    await this.database
+      .insert(registryMessage)
+      .values({ registry, id, text, result: result ?? null })
+      .onConflictDoNothing();
   }
 
   /** Keeps what a registry decided on a name, and tells the orders that wait for it. */

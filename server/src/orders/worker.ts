@@ -1,5 +1,6 @@
 import { payBy, type DeclineCause } from '@tienda/core/orders/payment';
 import { effects, fromEvents, type Order, type OrderEffect } from '@tienda/core/orders/order';
+import type { Attention } from '../attention/attention';
 import type { Clock } from '../clock/clock';
 import type { Locks } from '../db/locks';
 import { PaymentSilent, type PaymentGateway, type PaymentStanding } from '../gateways/payments/paymentGateway';
@@ -15,6 +16,7 @@ export interface WorkerParts {
   readonly registrar: Registrar;
   readonly payments: PaymentGateway;
   readonly clock: Clock;
+  readonly attention: Attention;
   /** Called after every effect outside; tests end the process here. */
   readonly afterwards?: () => void;
 }
@@ -35,10 +37,16 @@ const leaseMs = 30_000;
 const lookAgainMs = 20_000;
 const lookForTransferMs = 600_000;
 
+/** How long a silent provider is asked before the payment is given up. */
+const paymentPatienceMs = 30 * 60_000;
+/** How long a silent registry is asked before the name is given up: less than banks hold money. */
+const registryPatienceMs = 3 * 24 * 3600_000;
+
 const gaveUp: Readonly<Record<DeclineCause, string>> = {
   refused: 'The payment was refused.',
   cancelled: 'You did not go on with the payment.',
   tooLate: 'The payment did not come while there was time.',
+  silent: 'The payment provider gave no answer.',
 };
 
 /** Carries out what the state machine in core says is next, one order at a time per order. */
@@ -61,6 +69,8 @@ export class OrderWorker {
       const { payment } = await this.order(head);
       if (payment.at === 'waiting')
         await this.standsAt(head, await this.parts.payments.void(payment.intent, `${head.id} void`), 'cancelled');
+      // The provider has not answered yet: what it may hold is let go once it does.
+      if (payment.at === 'asked') await this.decline(head, 'cancelled', true);
       return true;
     });
     return done ?? false;
@@ -108,7 +118,11 @@ export class OrderWorker {
         await orders.end(head.id);
         return 'resting';
       }
-      const outcomes = await Promise.all(due.map((effect) => this.attempt(head, order, effect)));
+      // All come to their end before anything else happens to the order, whatever becomes of one of them.
+      const settled = await Promise.allSettled(due.map((effect) => this.attempt(head, order, effect)));
+      const fault = settled.find((one) => one.status === 'rejected');
+      if (fault) throw fault.reason;
+      const outcomes = settled.flatMap((one) => (one.status === 'fulfilled' ? [one.value] : []));
       if (outcomes.includes('silent')) return 'again';
       if (outcomes.includes('wait')) {
         const isTransfer = order.payment.at === 'waiting' && head.way.type === 'transfer';
@@ -123,9 +137,34 @@ export class OrderWorker {
     try {
       return await this.carryOut(head, order, effect);
     } catch (fault) {
-      if (fault instanceof RegistrySilent || fault instanceof PaymentSilent) return 'silent';
+      if (fault instanceof RegistrySilent || fault instanceof PaymentSilent) return this.silent(head, effect, fault);
       throw fault;
     }
+  }
+
+  /** Nobody waits for ever: what was asked for too long is given up, and someone is told. */
+  private async silent(head: OrderHead, effect: OrderEffect, fault: Error): Promise<Outcome> {
+    const { registrar, clock, attention } = this.parts;
+    const waitedMs = clock.now().getTime() - head.placedAt.getTime();
+    if (effect.type === 'authorise' && waitedMs > paymentPatienceMs) {
+      await this.decline(head, 'silent', true);
+      return 'done';
+    }
+    if (waitedMs <= registryPatienceMs) return 'silent';
+    const what = `Order ${head.number}: ${effect.type} has had no answer for three days`;
+    if (effect.type === 'register' || effect.type === 'awaitRegistry') {
+      await attention.raise(`order ${head.id} ${effect.type} ${effect.name}`, `${what}, ${effect.name} was given up`);
+      await registrar.giveUp(head, effect.name);
+      return 'done';
+    }
+    await attention.raise(`order ${head.id} ${effect.type}`, `${what}; it is still asked. ${fault.message}`);
+    return 'silent';
+  }
+
+  /** No money came. @param isUnresolved whether the provider holds any is not known */
+  private async decline(head: OrderHead, cause: DeclineCause, isUnresolved = false): Promise<void> {
+    const unresolved = isUnresolved ? ({ unresolved: true } as const) : {};
+    await this.parts.recorder.record(head, { type: 'declined', cause, reason: gaveUp[cause], ...unresolved });
   }
 
   private async carryOut(head: OrderHead, order: Order, effect: OrderEffect): Promise<Outcome> {
@@ -134,7 +173,7 @@ export class OrderWorker {
       case 'authorise':
         return this.authorise(head, order, effect.amount);
       case 'awaitPayment':
-        return this.awaitPayment(head, effect.intent, effect.until);
+        return this.awaitPayment(head, order, effect.intent, effect.until);
       case 'register': {
         const line = lineOf(order, effect.name);
         await registrar.register(head, line, line.state.at === 'sent');
@@ -147,6 +186,10 @@ export class OrderWorker {
       case 'void':
         await this.letGo(head, effect.intent);
         await recorder.record(head, { type: 'voided' });
+        return 'done';
+      case 'clear':
+        for (const intent of await this.outside((payments) => payments.open(head.id))) await this.letGo(head, intent);
+        await recorder.record(head, { type: 'cleared' });
         return 'done';
       case 'refund': {
         const { intent, amount, settlement } = effect;
@@ -170,10 +213,15 @@ export class OrderWorker {
     return this.standsAt(head, await this.outside((payments) => payments.begin(request, `${id} authorise`)), 'refused');
   }
 
-  private async awaitPayment(head: OrderHead, intent: string, until: string): Promise<Outcome> {
+  private async awaitPayment(head: OrderHead, order: Order, intent: string, until: string): Promise<Outcome> {
     const standing = await this.outside((payments) => payments.look(intent));
     const isOver = standing.at === 'waiting' && new Date(until) <= this.parts.clock.now();
-    if (standing.at === 'waiting' && !isOver) return 'wait';
+    if (standing.at === 'waiting' && !isOver) {
+      const known = order.payment.at === 'waiting' ? (order.payment.received ?? 0) : 0;
+      const { received = 0 } = standing;
+      if (received > known) await this.parts.recorder.record(head, { type: 'partlyPaid', received });
+      return 'wait';
+    }
     const after = isOver ? await this.outside((payments) => payments.void(intent, `${head.id} void`)) : standing;
     return this.standsAt(head, after, isOver ? 'tooLate' : 'cancelled');
   }
@@ -197,7 +245,7 @@ export class OrderWorker {
         await recorder.record(head, { type: 'declined', cause: 'refused', reason: standing.reason });
         return 'done';
       case 'voided':
-        await recorder.record(head, { type: 'declined', cause: voidedBecause, reason: gaveUp[voidedBecause] });
+        await this.decline(head, voidedBecause);
         return 'done';
       case 'settled':
         throw new Error(`The payment of order ${head.number} is settled, though its order is not`);
@@ -207,9 +255,21 @@ export class OrderWorker {
   private async capture(head: OrderHead, effect: Extract<OrderEffect, { type: 'capture' }>): Promise<Outcome> {
     const { intent, amount, balance, refunded } = effect;
     if (amount === 0) await this.letGo(head, intent);
-    else if (intent !== undefined)
-      await this.outside((payments) => payments.capture(intent, amount, `${head.id} capture`));
+    else if (intent !== undefined) {
+      const isTaken = await this.outside((payments) => payments.capture(intent, amount, `${head.id} capture`));
+      if (!isTaken) return this.lost(head);
+    }
     await this.parts.recorder.record(head, { type: 'captured', amount, balance, refunded });
+    return 'done';
+  }
+
+  /** The bank let go of the money before it was taken. The names are registered all the same. */
+  private async lost(head: OrderHead): Promise<Outcome> {
+    await this.parts.attention.raise(
+      `order ${head.id} lost`,
+      `Order ${head.number}: its names are registered, but the bank had let go of the money before it was taken`,
+    );
+    await this.parts.recorder.record(head, { type: 'lost', reason: 'The bank had let go of the money.' });
     return 'done';
   }
 

@@ -85,6 +85,8 @@ export const intent = paymentsSchema.table(
     status: text({ enum: intentStatuses }).notNull(),
     captured: bigint({ mode: 'number' }).notNull().default(0),
     refunded: bigint({ mode: 'number' }).notNull().default(0),
+    /** What has come of a transfer so far. */
+    received: bigint({ mode: 'number' }).notNull().default(0),
     reason: text(),
     /** Where the shop wants to be told of changes. */
     notifyUrl: text('notify_url'),

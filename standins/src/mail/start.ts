@@ -6,16 +6,29 @@ import { SMTPServer } from 'smtp-server';
 import type { StandInConfig } from '../config';
 import type { Database } from '../db/database';
 import { message } from '../db/schema';
+import { Faults, readFaults } from '../faults';
 import { serveHttp } from '../http';
 
 /** As many mails as one look into a mailbox shows. */
 const mostShown = 100;
 
+/** A refusal for now: whoever sends tries again (RFC 5321, section 4.2.1). */
+function busy(): Error {
+  return Object.assign(new Error('Try again later'), { responseCode: 451 });
+}
+
 /** Everyone's mailbox: takes mail by SMTP (RFC 5321), shows it over HTTP. */
 export async function startMail(config: StandInConfig, database: Database, log: Logger): Promise<void> {
+  const faults = new Faults();
   const smtp = new SMTPServer({
     disabledCommands: ['AUTH', 'STARTTLS'],
     onData(stream, session, done) {
+      const fault = faults.strike('send');
+      if (fault) {
+        stream.resume();
+        stream.once('end', () => setTimeout(() => done(busy()), fault.kind === 'delay' ? (fault.ms ?? 1000) : 0));
+        return;
+      }
       simpleParser(stream)
         .then(async (mail) => {
           const from = session.envelope.mailFrom ? session.envelope.mailFrom.address : '';
@@ -44,6 +57,10 @@ export async function startMail(config: StandInConfig, database: Database, log: 
   smtp.on('error', (fault) => log.warn({ fault: fault.message }, 'mail session ended by a fault'));
 
   const router = new Router();
+  router.put('/faults', (ctx) => {
+    faults.set(readFaults(ctx.request.body));
+    ctx.status = 204;
+  });
   router.get('/messages', async (ctx) => {
     const to = String(ctx.query['to'] ?? '').toLowerCase();
     ctx.body = await database

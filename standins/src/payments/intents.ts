@@ -41,6 +41,7 @@ export async function beginIntent(
     status: declined ? 'declined' : card ? 'authorised' : 'waiting',
     captured: 0,
     refunded: 0,
+    received: 0,
     reason: declined ? 'The bank declined the card.' : null,
     notifyUrl: text(notifyUrl) || null,
     createdAt: new Date(),
@@ -72,7 +73,16 @@ export const capture = (amount: number): Move => ({
       ? { status: 'captured', captured: amount }
       : 'At most what was authorised can be captured',
 });
-export const voided: Move = { from: ['authorised', 'waiting'], change: () => ({ status: 'voided' }) };
+/** Lets go of what is held, and sends back what came of a transfer. */
+export const voided: Move = {
+  from: ['authorised', 'waiting'],
+  change: ({ received }) => ({ status: 'voided', refunded: received }),
+};
+/** The bank holds the money no longer: it was not taken in time. */
+export const expired: Move = {
+  from: ['authorised'],
+  change: () => ({ status: 'voided', reason: 'The bank had let go of the money.' }),
+};
 /** Gives back of what was sent. */
 export const refund = (amount: number): Move => ({
   from: ['paid', 'captured'],
@@ -88,8 +98,14 @@ export const refused: Move = {
   from: ['waiting'],
   change: () => ({ status: 'declined', reason: 'The payment was not approved.' }),
 };
-/** A transfer arrives, also one that nobody waits for any more. */
-export const arrived: Move = { from: ['waiting', 'voided'], change: () => ({ status: 'paid' }) };
+/** All that is missing of a transfer arrives, or a share of it; also where nobody waits for it any more. */
+export const arrived = (share: number): Move => ({
+  from: ['waiting', 'voided'],
+  change: ({ amount, received, status }) => {
+    const now = status === 'voided' ? amount : received + Math.ceil((amount - received) * share);
+    return now >= amount ? { status: 'paid', received: amount, refunded: 0 } : { received: now };
+  },
+});
 
 /** Moves an intent on and tells the shop; 409 where it is elsewhere. */
 export async function move(transaction: Transaction, intentId: string, { from, change }: Move): Promise<Answer> {
@@ -114,8 +130,8 @@ async function tell(transaction: Transaction, row: Intent): Promise<void> {
 }
 
 export function shown(row: Intent): Record<string, unknown> {
-  const { id, reference, amount, currency, status, captured, refunded, reason, method } = row;
-  const open = { id, reference, amount, currency, status, captured, refunded, reason, method: method.type };
+  const { id, reference, amount, currency, status, captured, refunded, received, reason, method } = row;
+  const open = { id, reference, amount, currency, status, captured, refunded, received, reason, method: method.type };
   return status === 'waiting' ? { ...open, action: actionOf(row) } : open;
 }
 

@@ -3,7 +3,7 @@ import { desc, eq, inArray } from 'drizzle-orm';
 import { decimalAmount, isCurrency } from '@tienda/core/pricing/money';
 import type { Database } from '../db/database';
 import { intent } from '../db/schema';
-import { approved, arrived, move, refused, transferReference, type Intent } from './intents';
+import { approved, arrived, expired, move, refused, transferReference, type Intent } from './intents';
 
 /** What buyers see of the provider: the wallet's page, and a stand-in for their phone and their bank. */
 export function buyersPages(router: Router, database: Database): void {
@@ -40,7 +40,7 @@ export function buyersPages(router: Router, database: Database): void {
   });
   router.post('/devices/:id/:answer', async (ctx) => {
     const answer = String(ctx.params['answer']);
-    const moves = { approve: approved, refuse: refused, send: arrived };
+    const moves = { approve: approved, refuse: refused, send: arrived(1), half: arrived(0.5), expire: expired };
     const chosen = Object.entries(moves).find(([name]) => name === answer)?.[1];
     if (!chosen) return void (ctx.status = 404);
     const { status } = await database.transaction((transaction) => move(transaction, String(ctx.params['id']), chosen));
@@ -69,9 +69,9 @@ function devicesPage(rows: readonly Intent[]): string {
   const prompt = ({ id, method, amount, currency }: Intent) =>
     `<li>Phone ${escaped(method.type === 'mobile' ? method.phone : '')}: Tienda asks for ${amountText(amount, currency)}
      ${button(`/devices/${id}/approve`, 'Approve')} ${button(`/devices/${id}/refuse`, 'Refuse')}</li>`;
-  const transfer = ({ id, amount, currency, status }: Intent) =>
-    `<li>${transferReference(id)}: ${amountText(amount, currency)}${status === 'voided' ? ', given up by the shop' : ''}
-     ${button(`/devices/${id}/send`, 'Send it now')}</li>`;
+  const transfer = ({ id, amount, currency, status, received }: Intent) =>
+    `<li>${transferReference(id)}: ${amountText(amount - received, currency)}${status === 'voided' ? ', given up by the shop' : ''}
+     ${button(`/devices/${id}/send`, 'Send it now')} ${button(`/devices/${id}/half`, 'Send half of it')}</li>`;
   const list = (items: readonly string[], none: string) =>
     items.length > 0 ? `<ul>${items.join('')}</ul>` : `<p>${none}</p>`;
   return page(

@@ -43,6 +43,9 @@ export async function startPayments(config: StandInConfig, database: Database, l
   });
   router.post('/v1/tokens', async (ctx) => {
     allowBrowsers(ctx);
+    const fault = faults.strike('token');
+    if (fault?.kind === 'garble') return garble(ctx);
+    if (fault) return void ctx.req.socket.destroy();
     const { number, expiry, cvc } = fields(ctx);
     const digits = text(number).replace(/\s/g, '');
     if (!hasCheckDigit(digits)) return fail(ctx, 'number', 'The card number has a mistake in it.');
@@ -130,6 +133,7 @@ export async function startPayments(config: StandInConfig, database: Database, l
       return { answer: fresh, repeated: false };
     });
     if (fault?.kind === 'dropAfter') return void ctx.req.socket.destroy();
+    if (fault?.kind === 'garble') return garble(ctx);
     if (!repeated && answer.body['slow']) await pause(slowAnswerMs * Math.max(config.pace, 0.1));
     respond(ctx, answer);
   }
@@ -149,6 +153,12 @@ function respond(ctx: Context, { status, body }: Answer): void {
   const { slow: _slow, ...open } = body;
   ctx.status = status;
   ctx.body = open;
+}
+
+/** What stands in the way now and then, and speaks HTML. */
+function garble(ctx: Context): void {
+  ctx.type = 'html';
+  ctx.body = '<html>busy</html>';
 }
 
 function fail(ctx: Context, field: string, error: string): void {

@@ -6,7 +6,7 @@ import type { Logger } from 'pino';
 import { EppRefusal } from '@tienda/core/epp/command';
 import { frame, FrameReader } from '@tienda/core/epp/framing';
 import { readCommand, type ReceivedCommand } from '@tienda/core/epp/readCommand';
-import { resultTexts } from '@tienda/core/epp/resultCode';
+import { isResultCode, resultTexts, type ResultCode } from '@tienda/core/epp/resultCode';
 import { writeGreeting, writeResponse } from '@tienda/core/epp/writeResponse';
 import type { Faults } from '../faults';
 import type { Registry } from './registries';
@@ -95,7 +95,9 @@ async function carryOut(
     return false;
   }
   if (fault?.kind === 'refuse') {
-    socket.write(frame(refusalResponse(new EppRefusal(2400, 'The registry could not do it', clTRID))));
+    socket.write(
+      frame(refusalResponse(new EppRefusal(resultCodeOf(fault.code), 'The registry could not do it', clTRID))),
+    );
     return true;
   }
   const response = await session.answer(command, clTRID);
@@ -107,6 +109,10 @@ async function carryOut(
   const over = response.code === 1500 || response.code >= 2500;
   if (over) socket.end();
   return !over;
+}
+
+function resultCodeOf(code = 2400): ResultCode {
+  return isResultCode(code) ? code : 2400;
 }
 
 function latency({ latencyMs, slowEvery }: Registry, command: string, checks: { count: number }): number {

@@ -60,7 +60,14 @@ function OpenTopUps() {
   const topUps = useTopUps();
   return topUps.data?.map(({ id, state, amount, currency }) =>
     state.at === 'waiting' ? (
-      <WaitingPayment key={id} action={state.action} until={state.until} amount={wholeAmount(amount, currency)} />
+      <WaitingPayment
+        key={id}
+        action={state.action}
+        until={state.until}
+        due={amount}
+        received={state.received}
+        currency={currency}
+      />
     ) : null,
   );
 }

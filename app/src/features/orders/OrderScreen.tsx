@@ -56,10 +56,12 @@ function Progress({ order }: { readonly order: ShownOrder }) {
         <WaitingPayment
           action={payment.action}
           until={payment.until}
-          amount={wholeAmount(total - funding.balance, currency)}
+          due={total - funding.balance}
+          received={payment.received}
+          currency={currency}
         />
       ) : null}
-      {payment.at === 'waiting' ? <GiveUp order={order} /> : null}
+      {payment.at === 'waiting' || payment.at === 'asked' ? <GiveUp order={order} /> : null}
       {lines.map((line) => (
         <LineProgress key={line.name} line={line} />
       ))}
@@ -95,6 +97,8 @@ function paymentWords({ payment, total, currency, funding }: ShownOrder): string
     }
     case 'voided':
       return words.voided;
+    case 'lost':
+      return words.letGo;
     case 'declined':
       return `${words.declined[payment.cause]} ${words.nothingTaken}`;
     case 'returning':

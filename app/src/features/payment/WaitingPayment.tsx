@@ -1,11 +1,13 @@
 import type { PaymentAction } from '@tienda/core/orders/payment';
+import type { Currency, Minor } from '@tienda/core/pricing/money';
 import { useSession } from '../../api/session';
-import { dayText, timeText } from '../../texts/format';
+import { dayText, timeText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Fact } from '../../ui/Fact';
 import { FileLink } from '../../ui/FileLink';
+import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 
 const words = texts.waiting;
@@ -14,12 +16,15 @@ interface WaitingPaymentProps {
   readonly action: PaymentAction;
   /** ISO 8601 instant. */
   readonly until: string;
-  /** As it is shown. */
-  readonly amount: string;
+  readonly due: Minor;
+  /** What has come so far, where that is too little. */
+  readonly received?: Minor | undefined;
+  readonly currency: Currency;
 }
 
 /** What the buyer has to do before the money is there, and until when. */
-export function WaitingPayment({ action, until, amount }: WaitingPaymentProps) {
+export function WaitingPayment({ action, until, due, received = 0, currency }: WaitingPaymentProps) {
+  const amount = wholeAmount(due - received, currency);
   const { demo = false, paymentsUrl = '' } = useSession().data ?? {};
   return (
     <Card label={texts.order.status.waitingForPayment}>
@@ -32,6 +37,7 @@ export function WaitingPayment({ action, until, amount }: WaitingPaymentProps) {
       {action.type === 'prompt' ? <Text>{words.prompt(action.phone)}</Text> : null}
       {action.type === 'transfer' ? (
         <>
+          {received > 0 ? <Notice kind="notice">{words.partly(wholeAmount(received, currency), amount)}</Notice> : null}
           <Text style={{ marginBottom: 4 }}>{words.transfer(amount, dayText(until))}</Text>
           <Fact title={words.payee}>{action.payee}</Fact>
           <Fact mono title={words.iban}>

@@ -51,6 +51,8 @@ export const waiting = {
   toWallet: 'Go to the wallet',
   prompt: (phone: string) => `A prompt is on the phone ${phone}. Approve it there.`,
   transfer: (amount: string, date: string) => `Send ${amount}, so that it is here by ${date}.`,
+  partly: (received: string, missing: string) =>
+    `${received} has come, ${missing} is missing. Send the rest with the same reference.`,
   until: (time: string) => `It is given up at ${time}.`,
   payee: 'To',
   iban: 'IBAN',
@@ -87,12 +89,15 @@ export const order = {
   refundedPart: (amount: string) => `${amount} was given back.`,
   refunded: (amount: string) => `${amount} was given back; nothing was kept.`,
   returning: (amount: string) => `Your ${amount} came after the order was given up and is on its way back to you.`,
+  letGo:
+    'Your bank had let go of the money before it could be taken. Nothing was charged; we will write to you about it.',
   nothingDue: 'There was nothing to pay.',
   voided: 'Nothing was taken; the money that was held is free again.',
   declined: {
     refused: 'The payment was refused.',
     cancelled: 'The payment was given up.',
     tooLate: 'The payment did not come in time.',
+    silent: 'The payment provider gave no answer.',
   },
   nothingTaken: 'Nothing was registered and nothing was taken. The names are back in your basket, not reserved.',
   registered: (date: string) => `registered until ${date}`,

@@ -1,4 +1,5 @@
 export * from './accounts';
+export * from './attention';
 export * from './mail';
 export * from './money';
 export * from './orders';

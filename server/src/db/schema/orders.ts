@@ -15,6 +15,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { Declaration } from '@tienda/core/contacts/declarations';
 import type { NameContacts } from '@tienda/core/contacts/roles';
+import type { PendingResult } from '@tienda/core/epp/objects';
 import type { OrderEvent } from '@tienda/core/orders/order';
 import type { PaymentWay } from '../../gateways/payments/paymentGateway';
 import { instant } from './instant';
@@ -137,6 +138,21 @@ export const holderCheck = pgTable(
       .on(table.askedOn)
       .where(sql`confirmed_at is null`),
   ],
+);
+
+/** Every message taken off a registry's queue, as it came. */
+export const registryMessage = pgTable(
+  'registry_message',
+  {
+    registry: text().notNull(),
+    /** The registry's own. */
+    id: text().notNull(),
+    text: text().notNull(),
+    /** What it was understood to be about; null where it was not. */
+    result: jsonb().$type<PendingResult>(),
+    receivedAt: instant('received_at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.registry, table.id] })],
 );
 
 /** What a registry told of a name that it looked at before registering it. */

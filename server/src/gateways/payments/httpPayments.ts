@@ -6,6 +6,8 @@ const timeoutMs = 5000;
 interface Answer {
   readonly status: number;
   readonly body: Readonly<Record<string, unknown>>;
+  /** Where the body is a list. */
+  readonly list?: readonly Readonly<Record<string, unknown>>[];
 }
 
 /** The payment provider over its HTTP interface. */
@@ -26,8 +28,12 @@ export class HttpPayments implements PaymentGateway {
       ...(this.notifyUrl ? { notifyUrl: this.notifyUrl } : {}),
     };
     const { status, body } = await this.send('POST', '/v1/intents', key, wanted);
-    if (status === 400 && way.type === 'card')
-      return { at: 'declined', reason: 'The card could not be used: enter it again.' };
+    if (status === 400 || status === 422)
+      return {
+        at: 'declined',
+        reason:
+          way.type === 'card' ? 'The card could not be used: enter it again.' : 'The provider refused this way to pay.',
+      };
     if (status !== 201 && status !== 402) throw new PaymentSilent(`The provider answered ${status}`);
     return this.standing(body);
   }
@@ -41,8 +47,22 @@ export class HttpPayments implements PaymentGateway {
     return answer.status === 404 ? undefined : { last4: textOf(expected(answer)['last4'], '') };
   }
 
-  async capture(intent: string, amount: number, key: string): Promise<void> {
-    expected(await this.send('POST', `/v1/intents/${intent}/capture`, key, { amount }));
+  async open(reference: string): Promise<readonly string[]> {
+    const { status, list } = await this.send('GET', `/v1/intents?reference=${encodeURIComponent(reference)}`);
+    if (status !== 200 || !list) throw new PaymentSilent(`The provider answered ${status}`);
+    return list
+      .filter((one) => one['status'] === 'waiting' || one['status'] === 'authorised')
+      .map((one) => textOf(one['id'], ''));
+  }
+
+  async capture(intent: string, amount: number, key: string): Promise<boolean> {
+    const answer = await this.send('POST', `/v1/intents/${intent}/capture`, key, { amount });
+    // 409: it stands elsewhere. Taken before is taken; let go is gone for good.
+    if (answer.status !== 409) return expected(answer)['status'] === 'captured';
+    const { at } = this.standing(answer.body);
+    if (at === 'settled') return true;
+    if (at === 'voided' || at === 'declined') return false;
+    throw new PaymentSilent(`The provider says ${at} to taking the money`);
   }
 
   async void(intent: string, key: string): Promise<PaymentStanding> {
@@ -59,7 +79,12 @@ export class HttpPayments implements PaymentGateway {
     const intent = textOf(body['id'], '');
     switch (body['status']) {
       case 'waiting':
-        return { at: 'waiting', intent, action: this.action(body['action']) };
+        return {
+          at: 'waiting',
+          intent,
+          action: this.action(body['action']),
+          ...(typeof body['received'] === 'number' && body['received'] > 0 ? { received: body['received'] } : {}),
+        };
       case 'authorised':
         return { at: 'authorised', intent };
       case 'paid':
@@ -97,7 +122,11 @@ export class HttpPayments implements PaymentGateway {
         signal: AbortSignal.timeout(timeoutMs),
       });
       const answer: unknown = await response.json();
-      return { status: response.status, body: isRecord(answer) ? answer : {} };
+      return {
+        status: response.status,
+        body: isRecord(answer) ? answer : {},
+        ...(Array.isArray(answer) ? { list: answer.filter(isRecord) } : {}),
+      };
     } catch (fault) {
       throw new PaymentSilent(fault instanceof Error ? fault.message : String(fault));
     }

@@ -16,7 +16,13 @@ export type PaymentWay =
 
 /** Where a payment stands at the provider. */
 export type PaymentStanding =
-  | { readonly at: 'waiting'; readonly intent: string; readonly action: PaymentAction }
+  | {
+      readonly at: 'waiting';
+      readonly intent: string;
+      readonly action: PaymentAction;
+      /** What has come so far, where that is too little. */
+      readonly received?: Minor;
+    }
   /** Held, not taken. */
   | { readonly at: 'authorised'; readonly intent: string }
   /** Sent by the buyer, and here. */
@@ -40,10 +46,12 @@ export interface PaymentGateway {
   begin(request: PaymentRequest, key: string): Promise<PaymentStanding>;
   /** @throws PaymentSilent */
   look(intent: string): Promise<PaymentStanding>;
+  /** Intents under a reference of ours that money may still be held for. @throws PaymentSilent */
+  open(reference: string): Promise<readonly string[]>;
   /** What may be told of a card; undefined where the token is not known. @throws PaymentSilent */
   card(token: string): Promise<{ readonly last4: string } | undefined>;
-  /** Takes at most what is held; the rest is let go. @throws PaymentSilent */
-  capture(intent: string, amount: Minor, key: string): Promise<void>;
+  /** Takes at most what is held; the rest is let go. @returns false where nothing is held any more @throws PaymentSilent */
+  capture(intent: string, amount: Minor, key: string): Promise<boolean>;
   /** Lets held money go, or waits for the buyer no more; tells where the payment stands after that. @throws PaymentSilent */
   void(intent: string, key: string): Promise<PaymentStanding>;
   /** Gives back of what was paid. @throws PaymentSilent */

@@ -18,8 +18,13 @@ import {
 /** The currency in which registries are asked for fees; the catalogue's own. */
 const feesIn = 'USD';
 
-/** Codes after which the registry has certainly done nothing and never will for this request. */
-const finalRefusals: ReadonlySet<number> = new Set([2003, 2004, 2005, 2102, 2103, 2201, 2303, 2306, 2307]);
+/**
+ * True for codes after which the registry has certainly done nothing, and never will for this request (RFC 5730,
+ * section 3). Not so 2002, where the session is not what was thought, and 24xx and 25xx, where the server failed.
+ */
+function isRefusal(code: number): boolean {
+  return code >= 2000 && code < 2400 && code !== 2002;
+}
 
 /** A registry over EPP sessions (RFC 5730-5734). */
 export class EppRegistry implements RegistryGateway {
@@ -92,15 +97,17 @@ export class EppRegistry implements RegistryGateway {
     return expected(code, data, 'domain').domain;
   }
 
-  async needContact(contact: EppContact): Promise<void> {
-    const { code } = await this.send({ type: 'createContact', contact });
-    if (!succeeded(code) && code !== 2302) throw new RegistrySilent(`The contact was answered with ${code}`);
+  async needContact(contact: EppContact): Promise<string | undefined> {
+    const { code, reason, message } = await this.send({ type: 'createContact', contact });
+    if (succeeded(code) || code === 2302) return undefined;
+    if (isRefusal(code)) return reason ?? message;
+    throw new RegistrySilent(`The contact was answered with ${code}`);
   }
 
   async create(domain: EppDomainCreate, transaction: string): Promise<CreateOutcome> {
     const { code, data, reason, message } = await this.send({ type: 'createDomain', domain }, transaction);
     if (code === 2302) return { type: 'exists' };
-    if (finalRefusals.has(code)) return { type: 'refused', reason: reason ?? message };
+    if (isRefusal(code)) return { type: 'refused', reason: reason ?? message };
     if (code === 1001) return { type: 'pending' };
     return { type: 'created', expiresAt: expected(code, data, 'domainCreated').expiresAt };
   }

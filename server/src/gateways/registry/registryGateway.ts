@@ -42,8 +42,8 @@ export interface RegistryGateway {
   ): Promise<void>;
   /** @throws RegistrySilent */
   info(name: string, authCode?: string): Promise<EppDomainInfo | undefined>;
-  /** Makes the contact, or finds it there from an earlier attempt. @throws RegistrySilent */
-  needContact(contact: EppContact): Promise<void>;
+  /** Makes the contact, or finds it there from an earlier attempt. @returns why it is refused for good @throws RegistrySilent */
+  needContact(contact: EppContact): Promise<string | undefined>;
   /** @param transaction the clTRID; the same for every attempt at one name of one order @throws RegistrySilent */
   create(domain: EppDomainCreate, transaction: string): Promise<CreateOutcome>;
   /** Puts a name out of service, or back in (RFC 5731, `clientHold`). @throws RegistrySilent */

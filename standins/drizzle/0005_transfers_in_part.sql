@@ -1,0 +1,1 @@
+ALTER TABLE "payments"."intent" ADD COLUMN "received" bigint DEFAULT 0 NOT NULL;
