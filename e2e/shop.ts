@@ -1,5 +1,5 @@
 import { test as base, expect, type Page } from '@playwright/test';
-import { marenContact, signUp, Visitor } from '../scripts/demo.mjs';
+import { codeFor, marenContact, signUp, Visitor } from '../scripts/demo.mjs';
 
 export { expect };
 
@@ -45,11 +45,9 @@ export async function signedIn(page: Page, baseURL: string, withHolder: boolean)
   return email;
 }
 
-/** The code in the latest mail to an address. */
+/** The code in the latest mail to an address that was not read before; waited for. */
 export async function codeIn(page: Page, email: string): Promise<string> {
-  const answer = await page.request.get(`/api/demo/inbox?to=${encodeURIComponent(email)}`);
-  const mails: { subject: string }[] = await answer.json();
-  return /^\d{6}/.exec(mails[0]?.subject ?? '')?.[0] ?? '';
+  return codeFor(await Visitor.open(new URL(page.url()).origin), email);
 }
 
 /** Fills in the card that succeeds. */

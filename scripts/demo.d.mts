@@ -18,7 +18,7 @@ export class Visitor {
 export const demoSignIns: readonly { readonly email: string; readonly password: string; readonly who: string }[];
 export const marenContact: Readonly<Record<string, string>>;
 export function loadDemo(url: string): Promise<void>;
-export function codeFor(visitor: Visitor, email: string): Promise<string>;
+export function codeFor(visitor: Visitor, email: string, timeoutMs?: number): Promise<string>;
 export function signUp(visitor: Visitor, email: string, password: string): Promise<void>;
 export function tokenFor(paymentsUrl: string, number?: string): Promise<string>;
 export interface WantedName {

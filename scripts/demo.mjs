@@ -45,12 +45,19 @@ export async function signUp(visitor, email, password) {
   await visitor.expect(200, 'POST', '/api/accounts/confirm', { email, code: await codeFor(visitor, email) });
 }
 
-/** The latest code sent to an address, read in the demo inbox. */
-export async function codeFor(visitor, email) {
-  const mails = await visitor.expect(200, 'GET', `/api/demo/inbox?to=${encodeURIComponent(email)}`);
-  const code = mails.map(({ subject }) => /^\d{6}/.exec(subject)?.[0]).find(Boolean);
-  if (!code) throw new Error(`No code came for ${email}`);
-  return code;
+/** Mails whose code was read before. */
+const read = new Set();
+
+/** The latest code sent to an address and not read before, waited for in the demo inbox. */
+export async function codeFor(visitor, email, timeoutMs = 10_000) {
+  for (const end = Date.now() + timeoutMs; Date.now() < end; await pause(50)) {
+    const mails = await visitor.expect(200, 'GET', `/api/demo/inbox?to=${encodeURIComponent(email)}`);
+    const mail = mails.find(({ id, subject }) => !read.has(id) && /^\d{6} /.test(subject));
+    if (!mail) continue;
+    read.add(mail.id);
+    return mail.subject.slice(0, 6);
+  }
+  throw new Error(`No code came for ${email}`);
 }
 
 /** A token of the payment provider for a card; the one that succeeds unless another is given. */
@@ -127,7 +134,7 @@ export async function untilEnded(visitor, orderId, timeoutMs = 30_000) {
 
 /** A visitor without a browser: keeps the cookie, sends the session's token. */
 export class Visitor {
-  #cookie = '';
+  #cookies = new Map();
   #csrf = '';
 
   constructor(url) {
@@ -144,14 +151,17 @@ export class Visitor {
     const response = await fetch(`${this.url}${path}`, {
       method,
       headers: {
-        ...(this.#cookie ? { Cookie: this.#cookie, 'X-Tienda-CSRF': this.#csrf } : {}),
+        ...(this.#cookies.size > 0 ? { Cookie: [...this.#cookies.values()].join('; ') } : {}),
+        ...(this.#csrf ? { 'X-Tienda-CSRF': this.#csrf } : {}),
         ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
         ...headers,
       },
       body: body === undefined ? undefined : JSON.stringify(body),
     });
-    const cookie = response.headers.getSetCookie()[0];
-    if (cookie) this.#cookie = cookie.split(';')[0];
+    for (const cookie of response.headers.getSetCookie()) {
+      const [pair] = cookie.split(';');
+      this.#cookies.set(pair.split('=')[0], pair);
+    }
     const text = await response.text();
     const json =
       text === '' ||

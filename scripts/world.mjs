@@ -11,8 +11,18 @@ function secretsIn(data) {
   const file = path.join(data, 'secrets.json');
   mkdirSync(data, { recursive: true });
   const known = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : {};
-  const names = ['TIENDA_SECRET', 'TIENDA_REGISTRY_PASSWORD', 'TIENDA_PAYMENTS_KEY', 'TIENDA_NOTICE_SECRET'];
-  const secrets = Object.fromEntries(names.map((name) => [name, known[name] ?? randomBytes(12).toString('hex')]));
+  const names = [
+    'TIENDA_SECRET',
+    'TIENDA_SEALING_KEY',
+    'TIENDA_REGISTRY_PASSWORD',
+    'TIENDA_PAYMENTS_KEY',
+    'TIENDA_NOTICE_SECRET',
+    'TIENDA_BROKER_KEY',
+  ];
+  const secrets = Object.fromEntries(names.map((name) => [name, known[name] ?? randomBytes(24).toString('hex')]));
+  // Data from before the two were kept apart was sealed with the other.
+  const older = known.TIENDA_SECRET && !known.TIENDA_SEALING_KEY ? known.TIENDA_SECRET : known.TIENDA_OLD_SEALING_KEYS;
+  if (older) secrets.TIENDA_OLD_SEALING_KEYS = older;
   writeFileSync(file, JSON.stringify(secrets), { mode: 0o600 });
   return secrets;
 }

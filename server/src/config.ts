@@ -11,14 +11,23 @@ interface RegistryAddress {
   readonly feesPerCheck: number;
 }
 
+/** The one in use first. */
+type Keys = readonly [string, ...string[]];
+
 export interface Config {
   readonly host: string;
   readonly port: number;
   readonly databaseUrl: string;
   /** That this process opens at the most, beside those for locks, queue and notifications. */
   readonly databaseConnections: number;
-  /** Signs auth codes; never leaves the server. */
-  readonly secret: string;
+  /** Auth codes and links in mails are made with it; older ones after the one in use. */
+  readonly codeKeys: Keys;
+  /** Seals the secrets of second steps; older ones after the one in use. */
+  readonly sealingKeys: Keys;
+  /** Proxies of ours that every request has come through. */
+  readonly proxies: number;
+  /** Visitors come over HTTPS. */
+  readonly isSecure: boolean;
   readonly registryHost: string;
   readonly registryPassword: string;
   /** Certificate that registries are trusted by. */
@@ -72,6 +81,11 @@ function needed(name: string): string {
   return value;
 }
 
+/** The key in use, then the older ones, separated by commas in their variable. */
+function keys(name: string, older: string): Keys {
+  return [needed(name), ...(process.env[older] ?? '').split(',').filter(Boolean)];
+}
+
 /** The one place where the environment is read. */
 export function readConfig(): Config {
   const host = process.env['TIENDA_HOST'] ?? '127.0.0.1';
@@ -80,12 +94,16 @@ export function readConfig(): Config {
   const paymentsPort = number('TIENDA_PAYMENTS_PORT', 4340);
   const smtpPort = number('TIENDA_SMTP_PORT', 4350);
   const data = process.env['TIENDA_DATA'] ?? '.data';
+  const publicUrl = process.env['TIENDA_PUBLIC_URL'] ?? `http://127.0.0.1:${port}`;
   return {
     host,
     port,
     databaseUrl: needed('DATABASE_URL'),
     databaseConnections: number('TIENDA_DATABASE_CONNECTIONS', 20),
-    secret: needed('TIENDA_SECRET'),
+    codeKeys: keys('TIENDA_SECRET', 'TIENDA_OLD_SECRETS'),
+    sealingKeys: keys('TIENDA_SEALING_KEY', 'TIENDA_OLD_SEALING_KEYS'),
+    proxies: number('TIENDA_PROXIES', 0),
+    isSecure: publicUrl.startsWith('https:'),
     registryHost: '127.0.0.1',
     registryPassword: needed('TIENDA_REGISTRY_PASSWORD'),
     registryCertificate: path.join(data, 'tls', 'registry.cert.pem'),
@@ -102,7 +120,7 @@ export function readConfig(): Config {
     zonesDirectory: path.join(data, 'zones'),
     rdapUrl: `http://127.0.0.1:${number('TIENDA_RDAP_PORT', registryPort + 10)}`,
     brokerUrl: `http://127.0.0.1:${number('TIENDA_BROKER_PORT', registryPort + 40)}`,
-    brokerKey: needed('TIENDA_PAYMENTS_KEY'),
+    brokerKey: needed('TIENDA_BROKER_KEY'),
     sweepSeconds: number('TIENDA_SWEEP_SECONDS', 15),
     registryTimeoutMs: number('TIENDA_REGISTRY_TIMEOUT_MS', 8000),
     registryControlUrl: `http://127.0.0.1:${number('TIENDA_REGISTRY_CONTROL_PORT', registryPort + 9)}`,
@@ -110,7 +128,7 @@ export function readConfig(): Config {
     paymentsKey: needed('TIENDA_PAYMENTS_KEY'),
     noticeSecret: needed('TIENDA_NOTICE_SECRET'),
     noticeUrl: process.env['TIENDA_NOTICE_URL'] ?? `http://127.0.0.1:${port}/api/payments/notices`,
-    publicUrl: process.env['TIENDA_PUBLIC_URL'] ?? `http://127.0.0.1:${port}`,
+    publicUrl,
     smtpPort,
     mailUrl: `http://127.0.0.1:${number('TIENDA_MAIL_HTTP_PORT', smtpPort + 1)}`,
     web: path.resolve('dist/web'),

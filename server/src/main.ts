@@ -1,38 +1,47 @@
 import http from 'node:http';
-import pino from 'pino';
 import { readConfig } from './config';
+import { openLog } from './http/log';
 import { openTienda } from './tienda';
 
 const config = readConfig();
-const log = pino({ level: config.logLevel });
+const log = openLog(config.logLevel);
 const tienda = await openTienda(config, log);
 /** A search for 500 names is a long address. */
 const longestHeaders = 256 * 1024;
 const answer = tienda.app.callback();
-const server = http.createServer({ maxHeaderSize: longestHeaders }, (request, response) => {
+const server = http.createServer({ maxHeaderSize: longestHeaders, requestTimeout: 30_000 }, (request, response) => {
   void answer(request, response);
 });
 server.listen(config.port, config.host, () => {
   log.info({ port: config.port }, 'Tienda is open');
 });
 
+/** So long what is being answered may go on. */
+const drainingMs = 4000;
 /** What has not closed by then is cut off: nothing is lost that way, since all work can be taken up again. */
 const longestClosingMs = 10_000;
 
-function closeDown(): void {
+/** No visitors any more; those being answered are answered, then the rest is closed. */
+async function closeDown(): Promise<void> {
   setTimeout(() => {
     log.warn('closing down took too long');
     process.exit(1);
   }, longestClosingMs).unref();
-  server.close();
-  server.closeAllConnections();
-  tienda.close().then(
-    () => process.exit(0),
-    (fault: unknown) => {
-      log.error({ fault }, 'closing down failed');
-      process.exit(1);
-    },
-  );
+  tienda.drain();
+  const drained = new Promise((resolve) => server.close(resolve));
+  server.closeIdleConnections();
+  setTimeout(() => server.closeAllConnections(), drainingMs).unref();
+  await drained;
+  await tienda.close();
 }
-process.on('SIGTERM', closeDown);
-process.on('SIGINT', closeDown);
+
+for (const signal of ['SIGTERM', 'SIGINT'] as const)
+  process.once(signal, () => {
+    closeDown().then(
+      () => process.exit(0),
+      (fault: unknown) => {
+        log.error({ err: fault }, 'closing down failed');
+        process.exit(1);
+      },
+    );
+  });

@@ -5,6 +5,7 @@ import { Departure } from './accounts/departure';
 import { ownAccountRoutes } from './accounts/mine';
 import { entranceRoutes } from './accounts/routes';
 import { AccountService } from './accounts/service';
+import { KnownDevices } from './accounts/devices';
 import { Sessions } from './accounts/sessions';
 import { Entrance } from './accounts/entrance';
 import { AccountStore } from './accounts/store';
@@ -37,7 +38,9 @@ import { RdapClient } from './gateways/rdap/rdapClient';
 import { EppRegistry } from './gateways/registry/eppRegistry';
 import type { Registries } from './gateways/registry/registryGateway';
 import { createApp } from './http/app';
-import { healthRoute } from './http/health';
+import { healthRoutes, Readiness } from './http/health';
+import { Cookies } from './http/cookies';
+import { Limits } from './http/limits';
 import { Idempotency } from './http/idempotency';
 import { ideaRoutes } from './ideas/routes';
 import { IdeaService } from './ideas/service';
@@ -70,6 +73,7 @@ import { CodeUseStore } from './promotions/store';
 import { quoteRoutes } from './pricing/routes';
 import { QuoteService } from './pricing/service';
 import { QuoteStore } from './pricing/store';
+import { Keyring } from './secrets/keyring';
 import { searchRoutes } from './search/routes';
 import { SearchService } from './search/service';
 import { AvailabilityStore } from './search/store';
@@ -84,6 +88,8 @@ export interface Tienda {
   readonly app: Koa;
   readonly clock: DemoClock;
   readonly accounts: AccountService;
+  /** No more visitors are to be sent here. */
+  drain(): void;
   close(): Promise<void>;
 }
 
@@ -100,9 +106,17 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   await queue.start();
 
   const catalogue = new CatalogueReader(clock);
-  const sessions = new Sessions(database, clock);
+  const attention = new Attention(database, clock, log);
+  const limits = new Limits(pool, config.limits);
+  const cookies = new Cookies(config.isSecure);
+  const codeKeys = new Keyring(config.codeKeys);
+  const invoices = new InvoiceStore(database);
+  const mails = new OutgoingMailStore(database);
+  const outbox = new Outbox(mails, mail, (document) => attachmentOf(invoices, document), attention, clock, log);
+  const sessions = new Sessions(database, clock, cookies, limits);
+  const devices = new KnownDevices(database, cookies, clock);
   const accounts = new AccountStore(database);
-  const accountService = new AccountService(accounts, mail, clock);
+  const accountService = new AccountService({ database, store: accounts, sessions, devices, outbox, clock });
   const basket = new BasketStore(database);
   const contacts = new ContactStore(database);
   const names = new NameStore(database);
@@ -113,20 +127,17 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   await zones.open(notifications);
   const search = new SearchService(catalogue, registries, zones, availability, clock);
   const rdap = new RdapClient(config.rdapUrl);
-  const watches = new WatchService(new WatchStore(database), catalogue, rdap, search, accounts, mail, clock);
+  const watches = new WatchService(new WatchStore(database), catalogue, rdap, search, accounts, outbox, clock);
   const broker = new HttpBroker(config.brokerUrl, config.brokerKey);
-  const offers = new OfferService(new OfferStore(database), broker, catalogue, search, accounts, mail, clock);
+  const offers = new OfferService(new OfferStore(database), broker, catalogue, search, accounts, outbox, clock);
   const quoteStore = new QuoteStore(database);
   const codeUses = new CodeUseStore(database);
   const quotes = new QuoteService(catalogue, search, names, quoteStore, codeUses, clock);
   const payments = new HttpPayments(config.paymentsUrl, config.paymentsKey, config.noticeUrl);
-  const invoices = new InvoiceStore(database);
   const cards = new KeptCardStore(database);
   const ways = new PaymentWays(cards, payments, clock);
   const balances = new BalanceStore(database);
   const balance = new BalanceService(locks, balances, payments, ways, clock, config.publicUrl);
-  const mails = new OutgoingMailStore(database);
-  const outbox = new Outbox(mails, mail, (...document) => attachmentOf(invoices, ...document), clock, log);
   const afterwards = config.dieAfter > 0 ? deathAfter(config.dieAfter) : undefined;
   const holders = new HolderChecks({
     database,
@@ -138,7 +149,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     outbox,
     clock,
     publicUrl: config.publicUrl,
-    secret: config.secret,
+    keys: codeKeys,
   });
   const recorder = new OrderRecorder({
     orders,
@@ -161,10 +172,9 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     catalogue,
     registries,
     clock,
-    secret: config.secret,
+    keys: codeKeys,
     ...(afterwards ? { afterwards } : {}),
   });
-  const attention = new Attention(database, clock, log);
   const worker = new OrderWorker({
     attention,
     locks,
@@ -219,8 +229,9 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     config.sweepSeconds * 1000,
     log,
   );
-  const entrance = new Entrance(sessions, basket, codeUses, clock, config);
-  const twoStep = new TwoStep(accounts, clock, config.secret);
+  const entrance = new Entrance({ sessions, devices, limits, basket, codeUses, clock, config, log });
+  const twoStep = new TwoStep(database, accounts, outbox, clock, new Keyring(config.sealingKeys));
+  const readiness = new Readiness();
   const departure = new Departure({
     accounts,
     sessions,
@@ -238,7 +249,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   });
   const idempotency = new Idempotency(database, clock);
   const routes = [
-    healthRoute(database, registries, version),
+    ...healthRoutes(database, registries, attention, readiness, version),
     ...catalogueRoutes(catalogue),
     ...searchRoutes(search, log),
     ...quoteRoutes(quotes),
@@ -263,9 +274,10 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   if (config.demo) await tellClock(config, clock);
   sweeper.start();
   return {
-    app: createApp(config, routes, sessions, pool, log, version),
+    app: createApp(config, routes, sessions, limits, log, version),
     clock,
     accounts: accountService,
+    drain: () => readiness.close(),
     close: async () => {
       await sweeper.stop();
       await queue.stop();

@@ -78,7 +78,7 @@ describe('notifications', () => {
     const stops: (() => void)[] = [];
     for (const [index, notifications] of listeners.entries()) {
       await notifications.open();
-      stops.push(await notifications.on(channel, (payload) => heard.push(`${index} ${payload}`)));
+      stops.push(await notifications.subscribe(channel, (payload) => heard.push(`${index} ${payload}`)));
     }
     await open.pool.query('select pg_notify($1, $2)', [channel, 'first']);
     await pause(100);
@@ -94,7 +94,7 @@ describe('notifications', () => {
     const heard: string[] = [];
     const notifications = new Notifications(process.env['DATABASE_URL'] ?? '', silent);
     await notifications.open();
-    await notifications.on(channel, (payload) => heard.push(payload));
+    await notifications.subscribe(channel, (payload) => heard.push(payload));
     await open.pool.query(
       `select pg_terminate_backend(pid) from pg_stat_activity where query like 'listen%${channel}%' and pid <> pg_backend_pid()`,
     );

@@ -1,10 +1,25 @@
+import { eq } from 'drizzle-orm';
+import pino from 'pino';
+import { Attention } from '../src/attention/attention';
 import { openDatabase, type OpenDatabase } from '../src/db/database';
+import { attention as attentionTable, outgoingMail } from '../src/db/schema';
+import type { Mail } from '../src/gateways/mail/mailGateway';
+import { Outbox } from '../src/mails/outbox';
 import { OutgoingMailStore } from '../src/mails/store';
+import { Keyring } from '../src/secrets/keyring';
 import { unique } from './serverProcess';
 import { fromEvents, type OrderEvent, type OrderLine } from '@tienda/core/orders/order';
 import { endedMail, receivedMail } from '../src/orders/mails';
 import { contactsOf } from '@tienda/core/contacts/roles';
-import { authCode, contactHandle, contactHandles, eppDomain, isOurs, transactionOf } from '../src/orders/registration';
+import {
+  authCode,
+  authCodes,
+  contactHandle,
+  contactHandles,
+  eppDomain,
+  isOurs,
+  transactionOf,
+} from '../src/orders/registration';
 
 const line = (name: string, more: Partial<OrderLine> = {}): OrderLine => ({
   name,
@@ -124,10 +139,18 @@ test('of money from the balance and money sent, each part is accounted for', () 
 });
 
 describe('what a registration is recognised by', () => {
+  const keys = new Keyring(['secret']);
+
+  test('a name sent under a key that was replaced since is still known to be ours', () => {
+    const rotated = new Keyring(['fresh', 'secret']);
+    expect(authCode(rotated, 'o1', 'a.org')).not.toBe(authCode(keys, 'o1', 'a.org'));
+    expect(authCodes(rotated, 'o1', 'a.org')).toContain(authCode(keys, 'o1', 'a.org'));
+  });
+
   test('is the same at every attempt, and another for another order', () => {
-    expect(authCode('secret', 'o1', 'a.org')).toBe(authCode('secret', 'o1', 'a.org'));
-    expect(authCode('secret', 'o1', 'a.org')).not.toBe(authCode('secret', 'o2', 'a.org'));
-    expect(authCode('secret', 'o1', 'a.org')).not.toBe(authCode('other', 'o1', 'a.org'));
+    expect(authCode(keys, 'o1', 'a.org')).toBe(authCode(keys, 'o1', 'a.org'));
+    expect(authCode(keys, 'o1', 'a.org')).not.toBe(authCode(keys, 'o2', 'a.org'));
+    expect(authCode(keys, 'o1', 'a.org')).not.toBe(authCode(new Keyring(['other']), 'o1', 'a.org'));
     expect(transactionOf('o1', 'a.org')).toBe(transactionOf('o1', 'a.org'));
     expect(transactionOf('o1', 'a.org')).not.toBe(transactionOf('o1', 'b.org'));
   });
@@ -148,9 +171,9 @@ describe('what a registration is recognised by', () => {
       expiresAt: '',
       authCode: 'code',
     };
-    expect(isOurs(found, 'TI1', 'code')).toBe(true);
-    expect(isOurs({ ...found, authCode: 'other' }, 'TI1', 'code')).toBe(false);
-    expect(isOurs({ ...found, registrant: 'HG-a' }, 'TI1', 'code')).toBe(false);
+    expect(isOurs(found, 'TI1', ['new', 'code'])).toBe(true);
+    expect(isOurs({ ...found, authCode: 'other' }, 'TI1', ['code'])).toBe(false);
+    expect(isOurs({ ...found, registrant: 'HG-a' }, 'TI1', ['code'])).toBe(false);
   });
 
   test('a premium name is asked for at the fee that was shown, for all its years', () => {
@@ -177,29 +200,81 @@ describe('what a registration is recognised by', () => {
 
 describe('mail that waits', () => {
   let open: OpenDatabase;
-  const sent: string[] = [];
   beforeAll(async () => {
     open = await openDatabase(process.env['DATABASE_URL'] ?? '');
   });
   afterAll(() => open.pool.end());
 
-  test('goes out once under a key, and one that fails holds up none of the others', async () => {
-    const store = new OutgoingMailStore(open.database);
-    const now = () => new Date();
-    const mail = (to: string) => ({ to, subject: to, text: '' });
-    const [bad, good] = [unique('bad'), unique('good')];
-    await open.database.transaction(async (transaction) => {
-      await store.put(transaction, bad, mail(bad), now());
-      await store.put(transaction, good, mail(good), now());
-      await store.put(transaction, good, mail(`${good} again`), now());
-    });
-    const send = ({ to }: { to: string }) => {
-      if (to === bad) return Promise.reject(new Error('no such mailbox'));
-      sent.push(to);
-      return Promise.resolve();
+  /** An outbox whose mail server answers as the test wants, and a clock that the test moves. */
+  function outboxWith(refuses: (to: string) => boolean) {
+    const sent: string[] = [];
+    const clock = { time: Date.now(), now: () => new Date(clock.time) };
+    const gateway = {
+      send: ({ to }: Mail) => {
+        if (refuses(to)) return Promise.reject(new Error('no such mailbox'));
+        sent.push(to);
+        return Promise.resolve();
+      },
     };
-    for (let round = 0; round < 6; round += 1) await store.sendNext(send, now);
+    const log = pino({ level: 'silent' });
+    const attention = new Attention(open.database, clock, log);
+    const noFiles = () => Promise.reject(new Error('no files here'));
+    const outbox = new Outbox(new OutgoingMailStore(open.database), gateway, noFiles, attention, clock, log);
+    return { outbox, sent, clock };
+  }
+  const mail = (to: string, more: Partial<Mail> = {}) => ({ to, subject: `to ${to}`, text: 'words', ...more });
+  const rowOf = async (key: string) => {
+    const [row] = await open.database.select().from(outgoingMail).where(eq(outgoingMail.key, key));
+    return row;
+  };
+
+  test('goes out once under a key, and one that fails holds up none of the others', async () => {
+    const [bad, good] = [unique('bad'), unique('good')];
+    const { outbox, sent, clock } = outboxWith((to) => to === bad);
+    await open.database.transaction(async (transaction) => {
+      await outbox.put(transaction, bad, mail(bad));
+      await outbox.put(transaction, good, mail(good));
+      await outbox.put(transaction, good, mail(`${good} again`));
+    });
+    await Promise.all([outbox.flush(), outbox.flush()]);
     expect(sent.filter((to) => to.startsWith(good))).toEqual([good]);
-    await store.sendNext(({ to }) => (to === bad ? Promise.resolve() : send({ to })), now);
+    expect(await rowOf(bad)).toMatchObject({ attempts: 1, sentAt: null });
+    clock.time += 60_000;
+    await outbox.flush();
+    expect((await rowOf(bad))?.attempts).toBe(2);
+  });
+
+  test('that cannot be sent for four days is given up, and someone is told', async () => {
+    const to = unique('gone');
+    const { outbox, clock } = outboxWith((one) => one === to);
+    await outbox.send(to, mail(to));
+    await outbox.flush();
+    clock.time += 5 * 24 * 3600_000;
+    await outbox.flush();
+    const row = await rowOf(to);
+    expect(row?.givenUpAt).not.toBeNull();
+    const raised = await open.database
+      .select()
+      .from(attentionTable)
+      .where(eq(attentionTable.key, `mail ${row?.id}`));
+    expect(raised).toHaveLength(1);
+  });
+
+  test('is not kept once it is out, nor is a subject that holds a code', async () => {
+    const [letter, code] = [unique('letter'), unique('code')];
+    const { outbox } = outboxWith(() => false);
+    await outbox.send(letter, mail(letter));
+    await outbox.send(code, mail(code, { isSecret: true }));
+    await outbox.flush();
+    expect((await rowOf(letter))?.mail).toEqual({ to: letter, subject: `to ${letter}`, text: '' });
+    expect((await rowOf(code))?.mail).toEqual({ to: code, subject: '', text: '' });
+  });
+
+  test('that is only written down is not sent', async () => {
+    const to = unique('nobody');
+    const { outbox, sent } = outboxWith(() => false);
+    await outbox.pretend(to, mail(to));
+    await outbox.flush();
+    expect(sent).toEqual([]);
   });
 });

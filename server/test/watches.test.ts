@@ -6,6 +6,8 @@ import { CatalogueReader } from '../src/catalogue/catalogue';
 import { openDatabase, type OpenDatabase } from '../src/db/database';
 import { account } from '../src/db/schema';
 import type { Mail } from '../src/gateways/mail/mailGateway';
+import { RdapSilent } from '../src/gateways/rdap/rdapClient';
+import type { Outbox } from '../src/mails/outbox';
 import type { SearchService } from '../src/search/service';
 import { WatchService } from '../src/watches/service';
 import { WatchStore } from '../src/watches/store';
@@ -38,19 +40,24 @@ class World {
   answer: RegistryAnswer = { status: 'available' };
   readonly mails: Mail[] = [];
   readonly asked: string[] = [];
+  readonly silentAbout = new Set<string>();
 
   service(): WatchService {
     const clock = { now: () => this.now };
     const rdap = {
       domain: (name: string) => {
         this.asked.push(name);
+        if (this.silentAbout.has(name)) return Promise.reject(new RdapSilent('No answer'));
         return Promise.resolve(this.registered.get(name));
       },
     };
     const search = {
       answers: (names: readonly string[]) => Promise.resolve(new Map(names.map((name) => [name, this.answer]))),
     } as unknown as SearchService;
-    const mail = { send: (sent: Mail) => Promise.resolve(void this.mails.push(sent)) };
+    const outbox = {
+      put: (_within: unknown, _key: string, mail: Mail) => Promise.resolve(void this.mails.push(mail)),
+      soon: () => undefined,
+    } as unknown as Outbox;
     const accounts = new AccountStore(open.database);
     return new WatchService(
       new WatchStore(open.database),
@@ -58,7 +65,7 @@ class World {
       rdap,
       search,
       accounts,
-      mail,
+      outbox,
       clock,
     );
   }
@@ -108,6 +115,28 @@ test('a mail goes out once, when the registry says that the name is free', async
   await world.service().lookAround();
   expect(world.mailsTo(email)).toEqual([`${name} is free`]);
   expect(await world.service().list(id)).toMatchObject([{ name, free: true }]);
+});
+
+test('registration data that is silent about one name holds up no other, and is asked again an hour later', async () => {
+  const world = new World();
+  const names = [`${unique('sw')}.com`, `${unique('sw')}.com`];
+  const { id, email } = await member();
+  for (const name of names) {
+    world.registered.set(name, registered(name, '2026-12-20'));
+    await world.service().begin(id, name);
+  }
+  const [silent = '', other = ''] = names;
+  world.now = new Date('2027-03-10T10:00:00Z');
+  world.registered.clear();
+  world.silentAbout.add(silent);
+  await world.service().lookAround();
+  expect(world.mailsTo(email)).toEqual([`${other} is free`]);
+  world.silentAbout.clear();
+  await world.service().lookAround();
+  expect(world.mailsTo(email)).toHaveLength(1);
+  world.now = new Date('2027-03-10T11:00:00Z');
+  await world.service().lookAround();
+  expect(world.mailsTo(email)).toContain(`${silent} is free`);
 });
 
 test('a name that was renewed meanwhile is waited for anew', async () => {

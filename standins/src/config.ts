@@ -50,7 +50,7 @@ export function readConfig(): StandInConfig {
     zonesPassword: secret('TIENDA_REGISTRY_PASSWORD'),
     rdapPort: number('TIENDA_RDAP_PORT', registryPort + 10),
     brokerPort: number('TIENDA_BROKER_PORT', registryPort + 40),
-    brokerKey: secret('TIENDA_PAYMENTS_KEY'),
+    brokerKey: secret('TIENDA_BROKER_KEY'),
     paymentsPort: number('TIENDA_PAYMENTS_PORT', 4340),
     smtpPort,
     mailHttpPort: number('TIENDA_MAIL_HTTP_PORT', smtpPort + 1),

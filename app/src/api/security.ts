@@ -78,7 +78,7 @@ export function useConfirmTwoStep() {
 export function useEndTwoStep() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (password: string) => call<AccountView>('POST', '/api/me/two-step/off', { password }),
+    mutationFn: (proof: { password: string; code: string }) => call<AccountView>('POST', '/api/me/two-step/off', proof),
     onSuccess: (account) => keepAccount(queries, account),
   });
 }

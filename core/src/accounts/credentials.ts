@@ -101,6 +101,12 @@ export class SecondStep {
   code!: string;
 }
 
+/** Both factors, to give the second one up. */
+export class TwoStepProof extends SecondStep {
+  @Length(1, longestPassword, { message: 'Type the password.' })
+  password!: string;
+}
+
 function emailOf(args: ValidationArguments | undefined): string {
   return args?.object instanceof MailAddress && typeof args.object.email === 'string' ? args.object.email : '';
 }

@@ -20,15 +20,20 @@ interface Growing {
   text: string;
 }
 
+/** Levels and elements that no honest document of EPP comes near. */
+const deepest = 40;
+const most = 20_000;
+
 /**
  * Reads a document into its root element (Namespaces in XML 1.0), in one pass.
  *
- * @throws XmlError where the text is not well formed, has a document type, or uses an undeclared prefix
+ * @throws XmlError where the text is not well formed, has a document type, uses an undeclared prefix, or is far too large
  */
 export function readXml(text: string): Element {
   const parser = new SaxesParser({ xmlns: true });
   const open: Growing[] = [];
   let root: Element | undefined;
+  let elements = 0;
   parser.on('error', (fault) => {
     throw new XmlError(`Not well-formed XML: ${fault.message}`);
   });
@@ -36,6 +41,8 @@ export function readXml(text: string): Element {
     throw new XmlError('A document type is not allowed');
   });
   parser.on('opentag', ({ uri, local, attributes }) => {
+    elements += 1;
+    if (open.length >= deepest || elements > most) throw new XmlError('The document has too many elements');
     open.push({ namespace: uri, name: local, attributes: plainAttributes(attributes), children: [], text: '' });
   });
   const addText = (piece: string) => {
@@ -95,8 +102,16 @@ const entities: Readonly<Record<string, string>> = {
   '\r': '&#13;',
 };
 
+/** What no document can hold, escaped or not (XML 1.0, section 2.2), and halves of characters. */
+// eslint-disable-next-line no-control-regex -- these are what is looked for
+const notXml = /[\0-\x08\v\f\x0e-\x1f\ufffe\uffff]|\p{Surrogate}/gu;
+
+/** Always well formed: what cannot be written becomes U+FFFD, so that nothing that was kept once stops a document. */
 function escaped(text: string): string {
-  return /[&<>"\r]/.test(text) ? text.replace(/[&<>"\r]/g, (character) => entities[character] ?? character) : text;
+  const written = text.replace(notXml, '\ufffd');
+  return /[&<>"\r]/.test(written)
+    ? written.replace(/[&<>"\r]/g, (character) => entities[character] ?? character)
+    : written;
 }
 
 /** The first child of that namespace and name. */

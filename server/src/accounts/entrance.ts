@@ -1,32 +1,75 @@
 import type { Context } from 'koa';
+import type { Logger } from 'pino';
 import type { BasketStore } from '../basket/store';
 import type { Clock } from '../clock/clock';
 import type { Config } from '../config';
+import type { Limits } from '../http/limits';
+import { networkOf } from '../http/network';
+import { Problem } from '../http/problem';
 import { sessionOf, type Answer } from '../http/route';
 import type { CodeUseStore } from '../promotions/store';
+import type { KnownDevices } from './devices';
 import type { Session, Sessions } from './sessions';
 import type { Account } from './store';
 
-/** What the app is told of the session, and how one begins for an account. */
+export interface EntranceParts {
+  readonly sessions: Sessions;
+  readonly devices: KnownDevices;
+  readonly limits: Limits;
+  readonly basket: BasketStore;
+  readonly codeUses: CodeUseStore;
+  readonly clock: Clock;
+  readonly config: Pick<Config, 'demo' | 'paymentsUrl'>;
+  readonly log: Logger;
+}
+
+/** What the app is told of the session, how one begins for an account, and how often somebody may try to get in. */
 export class Entrance {
-  constructor(
-    private readonly sessions: Sessions,
-    private readonly basket: BasketStore,
-    private readonly codeUses: CodeUseStore,
-    private readonly clock: Clock,
-    private readonly config: Pick<Config, 'demo' | 'paymentsUrl'>,
-  ) {}
+  constructor(private readonly parts: EntranceParts) {}
+
+  /**
+   * Somebody tries to get in to an account, or asks for a mail with a code. Refusals are counted against where they
+   * are, and written to the log for whoever looks after security.
+   *
+   * @param whose the address typed, or the account whose second step or password is asked for
+   * @throws Problem 429
+   */
+  async attempt<Result>(
+    ctx: Context,
+    kind: 'guess' | 'mail',
+    whose: { readonly email: string } | { readonly accountId: string },
+    what: string,
+    action: () => Promise<Result>,
+  ): Promise<Result> {
+    const { limits, devices } = this.parts;
+    const subject = 'email' in whose ? whose.email : whose.accountId;
+    const device = await devices.find(ctx, whose);
+    try {
+      return await limits.attempt(ctx, kind, subject, device, action);
+    } catch (refusal) {
+      if (refusal instanceof Problem) this.note(ctx, `${what} refused`, { reason: refusal.type });
+      throw refusal;
+    }
+  }
+
+  /** Writes a line for whoever looks after security. No passwords, codes or addresses of mail. */
+  note(ctx: Context, security: string, more: Readonly<Record<string, unknown>> = {}): void {
+    const { accountId, awaiting } = sessionOf(ctx) ?? {};
+    const account = accountId ?? awaiting ?? undefined;
+    this.parts.log.info({ security, request: ctx.state['request'], network: networkOf(ctx.ip), account, ...more });
+  }
 
   async shown(session: Session, account: Account | undefined): Promise<Answer> {
+    const { clock, config } = this.parts;
     return {
       body: {
         csrf: session.csrf,
         account: account ? await this.shownAccount(account) : null,
         /** True while a second step is awaited. */
         secondStep: session.awaiting !== null,
-        now: this.clock.now().toISOString(),
-        demo: this.config.demo,
-        paymentsUrl: this.config.paymentsUrl,
+        now: clock.now().toISOString(),
+        demo: config.demo,
+        paymentsUrl: config.paymentsUrl,
       },
     };
   }
@@ -41,7 +84,8 @@ export class Entrance {
     twoStepSince,
     recoveryHashes,
   }: Account): Promise<object> {
-    const [isNew, uses] = await Promise.all([this.codeUses.isNew(id), this.codeUses.ofAccount(id)]);
+    const { codeUses } = this.parts;
+    const [isNew, uses] = await Promise.all([codeUses.isNew(id), codeUses.ofAccount(id)]);
     return {
       email,
       autoRenew,
@@ -57,22 +101,26 @@ export class Entrance {
   /** The password or a code was right: signed in, or asked for the second step where the account has one. */
   async admit(ctx: Context, account: Account): Promise<Answer> {
     if (!account.twoStepSince) return this.enter(ctx, account);
-    const session = await this.sessions.begin(ctx, null, account.id, sessionOf(ctx)?.basketId);
+    const basketId = sessionOf(ctx)?.basketId;
+    const session = await this.parts.sessions.begin(ctx, { awaiting: account.id, ...(basketId ? { basketId } : {}) });
     await this.endVisitor(ctx);
     return this.shown(session, undefined);
   }
 
   /** A new session for the account, the old one ended; what the visitor put in the basket comes along. */
   async enter(ctx: Context, account: Account): Promise<Answer> {
+    const { sessions, devices, basket } = this.parts;
     const visitor = sessionOf(ctx);
-    const session = await this.sessions.begin(ctx, account.id);
-    if (visitor && !visitor.accountId) await this.basket.merge(visitor.basketId, account.basketId);
+    const session = await sessions.begin(ctx, { accountId: account.id });
+    await devices.remember(ctx, account.id);
+    if (visitor && !visitor.accountId) await basket.merge(visitor.basketId, account.basketId);
     await this.endVisitor(ctx);
+    this.note(ctx, 'signed in', { account: account.id });
     return this.shown(session, account);
   }
 
   private async endVisitor(ctx: Context): Promise<void> {
     const visitor = sessionOf(ctx);
-    if (visitor) await this.sessions.end(visitor);
+    if (visitor) await this.parts.sessions.end(visitor);
   }
 }

@@ -4,8 +4,10 @@ import {
   PasswordChange,
   PasswordProof,
   SecondStep,
+  TwoStepProof,
 } from '@tienda/core/accounts/credentials';
 import Bowser from 'bowser';
+import type { Context } from 'koa';
 import { notFound } from '../http/problem';
 import { accountRoute, sessionOf, type Route } from '../http/route';
 import { isUuid } from '../http/uuid';
@@ -26,6 +28,13 @@ export function ownAccountRoutes(
   entrance: Entrance,
   departure: Departure,
 ): Route[] {
+  /** The password or a code once more: wrong ones of every kind share one budget. */
+  const proven = async <Result>(ctx: Context, accountId: string, what: string, prove: () => Promise<Result>) => {
+    const result = await entrance.attempt(ctx, 'guess', { accountId }, what, prove);
+    entrance.note(ctx, what);
+    return result;
+  };
+  const sessionIn = (ctx: Context) => sessionOf(ctx)?.id ?? '';
   const shown = async (accountId: string) => {
     const account = await store.byId(accountId);
     if (!account) throw notFound('account');
@@ -55,8 +64,8 @@ export function ownAccountRoutes(
       '/api/me/password',
       { summary: 'Sets another password, and signs out everywhere else', model: PasswordChange, perMinute: 10 },
       async ({ ctx, accountId, body: { current, password } }) => {
-        await accounts.changePassword(accountId, current, password);
-        await sessions.endAll(accountId, sessionOf(ctx));
+        const change = () => accounts.changePassword(accountId, current, password, sessionOf(ctx));
+        await proven(ctx, accountId, 'password changed', change);
         return {};
       },
     ),
@@ -64,17 +73,19 @@ export function ownAccountRoutes(
       'post',
       '/api/me/mail',
       { summary: 'Asks for another mail address: codes go to both', model: MailChange, perMinute: 10 },
-      async ({ accountId, body: { email, password } }) => {
-        await accounts.askMailChange(accountId, email, password);
-        return { status: 202, body: { sentTo: email } };
+      async ({ ctx, accountId, body: { email: sentTo, password } }) => {
+        const ask = () => accounts.askMailChange(accountId, sentTo.toLowerCase(), password, sessionIn(ctx));
+        await proven(ctx, accountId, 'other mail address asked for', ask);
+        return { status: 202, body: { sentTo } };
       },
     ),
     accountRoute(
       'post',
       '/api/me/mail/confirm',
       { summary: 'Changes the mail address with both codes', model: MailChangeCodes, perMinute: 10 },
-      async ({ accountId, body: { oldCode, newCode } }) => {
-        await accounts.changeMail(accountId, oldCode, newCode);
+      async ({ ctx, accountId, body: { oldCode, newCode } }) => {
+        const change = () => accounts.changeMail(accountId, oldCode, newCode, sessionIn(ctx));
+        await proven(ctx, accountId, 'mail address changed', change);
         return shown(accountId);
       },
     ),
@@ -109,8 +120,8 @@ export function ownAccountRoutes(
         model: PasswordProof,
         perMinute: 10,
       },
-      async ({ accountId, body: { password } }) => {
-        await accounts.prove(accountId, password);
+      async ({ ctx, accountId, body: { password } }) => {
+        await proven(ctx, accountId, 'second step begun', () => accounts.prove(accountId, password));
         return { status: 201, body: await twoStep.begin(accountId) };
       },
     ),
@@ -122,15 +133,20 @@ export function ownAccountRoutes(
         model: SecondStep,
         perMinute: 10,
       },
-      async ({ accountId, body: { code } }) => ({ body: { recoveryCodes: await twoStep.confirm(accountId, code) } }),
+      async ({ ctx, accountId, body: { code } }) => {
+        const confirm = () => twoStep.confirm(accountId, code);
+        return { body: { recoveryCodes: await proven(ctx, accountId, 'second step switched on', confirm) } };
+      },
     ),
     accountRoute(
       'post',
       '/api/me/two-step/off',
-      { summary: 'Gives the second step up', model: PasswordProof, perMinute: 10 },
-      async ({ accountId, body: { password } }) => {
-        await accounts.prove(accountId, password);
-        await twoStep.end(accountId);
+      { summary: 'Gives the second step up, with a last code of it', model: TwoStepProof, perMinute: 10 },
+      async ({ ctx, accountId, body: { password, code } }) => {
+        await proven(ctx, accountId, 'second step switched off', async () => {
+          await accounts.prove(accountId, password);
+          await twoStep.end(accountId, code);
+        });
         return shown(accountId);
       },
     ),
@@ -140,7 +156,7 @@ export function ownAccountRoutes(
       { summary: 'All that is kept of the account, as JSON', perMinute: 10 },
       async ({ ctx, accountId }) => {
         ctx.set('Content-Disposition', 'attachment; filename="tienda-account.json"');
-        ctx.set('Cache-Control', 'private, no-store');
+        entrance.note(ctx, 'account exported');
         return { body: await departure.everything(accountId) };
       },
     ),
@@ -148,8 +164,8 @@ export function ownAccountRoutes(
       'post',
       '/api/me/closing',
       { summary: 'Closes the account; what the law wants kept stays', model: PasswordProof, perMinute: 10 },
-      async ({ accountId, body: { password } }) => {
-        await accounts.prove(accountId, password);
+      async ({ ctx, accountId, body: { password } }) => {
+        await proven(ctx, accountId, 'closing', () => accounts.prove(accountId, password));
         await departure.close(accountId);
         return {};
       },

@@ -1,13 +1,18 @@
-import { createCipheriv, createDecipheriv, createHash, createHmac, randomBytes } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
 import { Secret, TOTP } from 'otpauth';
 import type { DemoClock } from '../clock/clock';
+import type { Database } from '../db/database';
 import { badField, Problem } from '../http/problem';
+import type { Outbox } from '../mails/outbox';
+import type { Keyring } from '../secrets/keyring';
+import { twoStepMail } from './mails';
 import type { Account, AccountStore } from './store';
 
 const period = 30;
 const recoveryCodes = 10;
 /** Without letters and digits that are mistaken for each other. */
 const alphabet = 'abcdefghjkmnpqrstuvwxyz23456789';
+const sealedAs = 'two-step';
 
 /** What an authenticator app needs to know. */
 export interface TwoStepSetup {
@@ -20,10 +25,12 @@ export interface TwoStepSetup {
 /** The second step of signing in: time-based codes (RFC 6238) and recovery codes. */
 export class TwoStep {
   constructor(
+    private readonly database: Database,
     private readonly store: AccountStore,
+    private readonly outbox: Outbox,
     /** Authenticator apps live in the world's time. */
     private readonly clock: DemoClock,
-    private readonly secret: string,
+    private readonly keys: Keyring,
   ) {}
 
   /** Makes a secret; it is in use once a code of it was typed. @throws Problem 409 where it is in use already */
@@ -31,7 +38,7 @@ export class TwoStep {
     const account = await this.account(accountId);
     if (account.twoStepSince) throw alreadyOn();
     const secret = new Secret({ size: 20 });
-    await this.store.change(accountId, { twoStepSecret: this.seal(secret.base32) });
+    await this.store.change(accountId, { twoStepSecret: this.keys.seal(sealedAs, secret.base32) });
     const totp = this.totp(account.email, secret);
     return { secret: secret.base32, uri: totp.toString() };
   }
@@ -48,10 +55,8 @@ export class TwoStep {
     const step = this.stepOf(account, code);
     if (step === undefined || !(await this.store.useStep(accountId, step))) throw wrongCode();
     const codes = Array.from({ length: recoveryCodes }, recoveryCode);
-    await this.store.change(accountId, {
-      twoStepSince: this.clock.now(),
-      recoveryHashes: codes.map((one) => this.digest(one)),
-    });
+    const recoveryHashes = codes.map((one) => this.keys.sign(recoveryText(one)).toString('hex'));
+    await this.switch(accountId, { twoStepSince: this.clock.now(), recoveryHashes }, true);
     return codes;
   }
 
@@ -59,17 +64,27 @@ export class TwoStep {
   async pass(accountId: string, code: string): Promise<Account> {
     const account = await this.account(accountId);
     const step = this.stepOf(account, code);
+    const hashes = this.keys.signatures(recoveryText(code)).map((one) => one.toString('hex'));
     const isPassed =
-      step === undefined
-        ? await this.store.useRecovery(accountId, this.digest(code))
-        : await this.store.useStep(accountId, step);
+      step === undefined ? await this.store.useRecovery(accountId, hashes) : await this.store.useStep(accountId, step);
     if (!isPassed) throw wrongCode();
     return this.account(accountId);
   }
 
-  async end(accountId: string): Promise<void> {
+  /** Gives the second step up, which takes a last code of it. @throws Problem 422 where the code is not right */
+  async end(accountId: string, code: string): Promise<void> {
+    await this.pass(accountId, code);
     const off = { twoStepSecret: null, twoStepSince: null, twoStepLast: null, recoveryHashes: [] };
-    await this.store.change(accountId, off);
+    await this.switch(accountId, off, false);
+  }
+
+  /** Its holder is told by mail, together with the change. */
+  private async switch(accountId: string, changes: Partial<Account>, isOn: boolean): Promise<void> {
+    await this.database.transaction(async (transaction) => {
+      const account = await this.store.change(accountId, changes, transaction);
+      await this.outbox.put(transaction, `account two-step ${randomUUID()}`, twoStepMail(account, isOn));
+    });
+    this.outbox.soon();
   }
 
   private async account(accountId: string): Promise<Account> {
@@ -86,35 +101,14 @@ export class TwoStep {
   private stepOf({ twoStepSecret, email }: Account, code: string): number | undefined {
     if (!twoStepSecret || !/^\d{6}$/.test(code)) return undefined;
     const timestamp = this.clock.world().getTime();
-    const totp = this.totp(email, Secret.fromBase32(this.open(twoStepSecret)));
+    const totp = this.totp(email, Secret.fromBase32(this.keys.open(sealedAs, twoStepSecret)));
     const delta = totp.validate({ token: code, timestamp, window: 1 });
     return delta === null ? undefined : Math.floor(timestamp / 1000 / period) + delta;
   }
+}
 
-  /** AES-256-GCM: nonce, tag, text. A stolen database does not give the secrets away. */
-  private seal(text: string): string {
-    const nonce = randomBytes(12);
-    const cipher = createCipheriv('aes-256-gcm', this.key(), nonce);
-    const sealed = Buffer.concat([cipher.update(text, 'utf8'), cipher.final()]);
-    return Buffer.concat([nonce, cipher.getAuthTag(), sealed]).toString('base64');
-  }
-
-  private open(sealed: string): string {
-    const bytes = Buffer.from(sealed, 'base64');
-    const decipher = createDecipheriv('aes-256-gcm', this.key(), bytes.subarray(0, 12));
-    decipher.setAuthTag(bytes.subarray(12, 28));
-    return decipher.update(bytes.subarray(28), undefined, 'utf8') + decipher.final('utf8');
-  }
-
-  private key(): Buffer {
-    return createHash('sha256').update(`two-step ${this.secret}`).digest();
-  }
-
-  private digest(code: string): string {
-    return createHmac('sha256', this.secret)
-      .update(`recovery ${code.replace('-', '')}`)
-      .digest('hex');
-  }
+function recoveryText(code: string): string {
+  return `recovery ${code.replace('-', '')}`;
 }
 
 function recoveryCode(): string {

@@ -14,7 +14,7 @@ export function basketRoutes(basket: BasketService, sessions: Sessions, accounts
 
   /** The same, begun where there was none. */
   async function ownBasket(ctx: Context): Promise<string> {
-    return (await basketOf(ctx)) ?? (await sessions.begin(ctx, null)).basketId;
+    return (await basketOf(ctx)) ?? (await sessions.begin(ctx)).basketId;
   }
 
   const show = async (id: string | undefined, check?: boolean) => ({ body: await basket.show(id, check) });
@@ -32,7 +32,11 @@ export function basketRoutes(basket: BasketService, sessions: Sessions, accounts
     route(
       'put',
       '/api/basket/:name',
-      { summary: 'Puts a name in the basket, or changes what was chosen for it', model: BasketLineModel },
+      {
+        summary: 'Puts a name in the basket, or changes what was chosen for it',
+        model: BasketLineModel,
+        perMinute: 600,
+      },
       async ({ ctx, params, body: { years, privacy, autoRenew } }) => {
         const id = await ownBasket(ctx);
         const line = { name: params['name'] ?? '', years, privacy, autoRenew };
@@ -43,7 +47,11 @@ export function basketRoutes(basket: BasketService, sessions: Sessions, accounts
     route(
       'post',
       '/api/basket/lines',
-      { summary: 'Puts many names in, or changes what was chosen for them: all or none', model: BasketLinesModel },
+      {
+        summary: 'Puts many names in, or changes what was chosen for them: all or none',
+        model: BasketLinesModel,
+        perMinute: 120,
+      },
       async ({ ctx, body: { lines } }) => {
         const id = await ownBasket(ctx);
         await basket.put(id, lines, (place, field) => `/lines/${place}/${field}`);
@@ -58,7 +66,7 @@ export function basketRoutes(basket: BasketService, sessions: Sessions, accounts
     route(
       'put',
       '/api/basket-codes',
-      { summary: 'The promo codes typed, and which to use', model: BasketCodesModel },
+      { summary: 'The promo codes typed, and which to use', model: BasketCodesModel, perMinute: 240 },
       async ({ ctx, body: { typed, use } }) => {
         const id = await ownBasket(ctx);
         await basket.keepCodes(id, { typed, ...(use === undefined ? {} : { use }) });

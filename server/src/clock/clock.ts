@@ -13,16 +13,21 @@ const channel = 'demo_clock';
 const row = 1;
 const dayInMs = 24 * 3600 * 1000;
 
+/** The time of people's own devices. */
+export interface WorldClock {
+  world(): Date;
+}
+
 /** The real time, moved ahead by whole days in the demo; all server processes move together. */
-export class DemoClock implements Clock {
+export class DemoClock implements Clock, WorldClock {
   private days = 0;
 
   private constructor(private readonly database: Database) {}
 
   static async open(database: Database, notifications: Notifications, log: Logger): Promise<DemoClock> {
     const clock = new DemoClock(database);
-    await notifications.on(channel, () => {
-      clock.refresh().catch((fault: unknown) => log.error({ fault }, 'the demo clock could not be read'));
+    await notifications.subscribe(channel, () => {
+      clock.refresh().catch((fault: unknown) => log.error({ err: fault }, 'the demo clock could not be read'));
     });
     await clock.refresh();
     return clock;

@@ -41,11 +41,14 @@ export async function openDatabase(url: string, connections = 20): Promise<OpenD
   };
   const client = await pool.connect();
   try {
+    // Others may migrate before, and a large table takes its time.
+    await client.query('set statement_timeout = 0');
     await client.query('select pg_advisory_lock($1)', [migrationLock]);
     await migrate(drizzle(client), { migrationsFolder: path.resolve('server/drizzle') });
   } finally {
     await client.query('select pg_advisory_unlock($1)', [migrationLock]);
-    client.release();
+    // Its settings go with it.
+    client.release(true);
   }
   return { pool, database };
 }

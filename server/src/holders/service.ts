@@ -1,4 +1,4 @@
-import { createHash, createHmac } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import {
   confirmBy,
   isSuspended,
@@ -16,6 +16,7 @@ import { RegistrySilent, type Registries } from '../gateways/registry/registryGa
 import { notFound } from '../http/problem';
 import type { Outbox } from '../mails/outbox';
 import type { NameStore } from '../names/store';
+import type { Keyring } from '../secrets/keyring';
 import type { Reader } from '../texts/texts';
 import { confirmMail, releasedMail, reminderMail, suspendedMail } from './mails';
 import type { HolderCheckStore, KeptHolderCheck } from './store';
@@ -30,7 +31,7 @@ export interface HolderCheckParts {
   readonly outbox: Outbox;
   readonly clock: Clock;
   readonly publicUrl: string;
-  readonly secret: string;
+  readonly keys: Keyring;
 }
 
 /** Asks holders to confirm their addresses, reminds them, and suspends the names of those who do not. */
@@ -66,14 +67,13 @@ export class HolderChecks {
 
   /** Sends the mail again. @throws Problem 404 where the account has no such holder, or the address is confirmed */
   async askAgain(accountId: string, typedEmail: string): Promise<void> {
-    const { store, database, outbox, clock } = this.parts;
+    const { store, outbox, clock } = this.parts;
     const email = typedEmail.toLowerCase();
     const kept = (await store.ofAccount(accountId)).find((known) => known.email === email && !known.confirmedAt);
     if (!kept) throw notFound('address to confirm');
     const mail = reminderMail(await this.reader(kept), this.urlOf(kept), confirmBy(kept));
     const key = `holder ${accountId} ${email} again ${Math.floor(clock.now().getTime() / 60_000)}`;
-    await database.transaction((transaction) => outbox.put(transaction, key, mail));
-    await outbox.flush();
+    await outbox.send(key, mail);
   }
 
   /** The holder confirms; what was suspended for want of it is released. @throws Problem 404 for a token never sent */
@@ -96,7 +96,7 @@ export class HolderChecks {
       });
     }
     await this.place();
-    await outbox.flush();
+    outbox.soon();
   }
 
   /** Puts names out of service and back in until all are where they have to be. Each step can be repeated. */
@@ -120,7 +120,7 @@ export class HolderChecks {
         await outbox.put(transaction, key, mail);
       });
     }
-    await outbox.flush();
+    outbox.soon();
   }
 
   /** Holders are written to in the language of the account that named them. */
@@ -133,13 +133,15 @@ export class HolderChecks {
 
   /** What the mail's link carries: not stored, since it can be made again. */
   private token(accountId: string, email: string, askedOn: IsoDate): string {
-    return createHmac('sha256', this.parts.secret)
-      .update(`holder ${accountId} ${email} ${askedOn}`)
-      .digest('base64url');
+    return this.parts.keys.sign(tokenText({ accountId, email, askedOn })).toString('base64url');
   }
 
-  private urlOf({ accountId, email, askedOn }: Pick<KeptHolderCheck, 'accountId' | 'email' | 'askedOn'>): string {
-    return this.url(this.token(accountId, email, askedOn));
+  /** With the token that was sent first, though another key may be in use by now. */
+  private urlOf(kept: Pick<KeptHolderCheck, 'accountId' | 'email' | 'askedOn' | 'tokenHash'>): string {
+    const tokens = this.parts.keys.signatures(tokenText(kept)).map((one) => one.toString('base64url'));
+    const sent = tokens.find((token) => digest(token) === kept.tokenHash);
+    if (sent === undefined) throw new Error('The key of this link is not known any more');
+    return this.url(sent);
   }
 
   private url(token: string): string {
@@ -149,6 +151,10 @@ export class HolderChecks {
 
 function checkOf({ askedOn, reminded, confirmedAt }: KeptHolderCheck): HolderCheck {
   return { askedOn, reminded, confirmed: confirmedAt !== null };
+}
+
+function tokenText({ accountId, email, askedOn }: Pick<KeptHolderCheck, 'accountId' | 'email' | 'askedOn'>): string {
+  return `holder ${accountId} ${email} ${askedOn}`;
 }
 
 function digest(token: string): string {

@@ -7,7 +7,7 @@ import { contact, heldName, holderCheck } from '../db/schema';
 export type KeptHolderCheck = typeof holderCheck.$inferSelect;
 
 /** A name that has to be put out of service, or back in. */
-export interface Misplaced extends Pick<KeptHolderCheck, 'accountId' | 'email' | 'askedOn'> {
+export interface Misplaced extends Pick<KeptHolderCheck, 'accountId' | 'email' | 'askedOn' | 'tokenHash'> {
   readonly name: string;
   readonly suspend: boolean;
 }
@@ -81,8 +81,8 @@ export class HolderCheckStore {
   async misplaced(before: string): Promise<Misplaced[]> {
     const late = and(isNull(holderCheck.confirmedAt), lt(holderCheck.askedOn, before));
     const isIts = sql`${holderCheck.email} = lower(${contact.contact} ->> 'email')`;
-    const { accountId, email, askedOn } = holderCheck;
-    const columns = { name: heldName.name, accountId, email, askedOn };
+    const { accountId, email, askedOn, tokenHash } = holderCheck;
+    const columns = { name: heldName.name, accountId, email, askedOn, tokenHash };
     const toSuspend = await this.database
       .select(columns)
       .from(holderCheck)

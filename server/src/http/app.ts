@@ -6,11 +6,11 @@ import Router from '@koa/router';
 import Koa, { type Middleware } from 'koa';
 import helmet from 'koa-helmet';
 import serve from 'koa-static';
-import type pg from 'pg';
 import type { Logger } from 'pino';
 import type { Sessions } from '../accounts/sessions';
 import type { Config } from '../config';
-import { answerProblems, knowVisitor, limiter, timeAnswers } from './middleware';
+import type { Limits } from './limits';
+import { answerProblems, knowVisitor, logRequests, refuseControlCharacters } from './middleware';
 import { openApi } from './openapi';
 import { mount, route, type Route } from './route';
 
@@ -24,7 +24,7 @@ export function createApp(
   config: Config,
   routes: readonly Route[],
   sessions: Sessions,
-  pool: pg.Pool,
+  limits: Limits,
   log: Logger,
   version: string,
 ): Koa {
@@ -34,14 +34,16 @@ export function createApp(
   ];
   const document = openApi(documented, version);
   const router = new Router();
-  mount(router, documented, limiter(pool, config.limits));
+  mount(router, documented, limits);
 
-  const app = new Koa();
+  // Behind proxies of ours the visitor's address and protocol are those that the outermost of them wrote down.
+  const app = new Koa({ proxy: config.proxies > 0, maxIpsCount: config.proxies });
   app.on('error', (fault: Error & { code?: string }) => {
-    if (fault.code !== 'EPIPE' && fault.code !== 'ECONNRESET') log.error({ fault }, 'a response failed');
+    if (!hungUp.has(fault.code ?? '')) log.error({ err: fault }, 'a response failed');
   });
-  app.use(timeAnswers);
+  app.use(logRequests(log));
   app.use(answerProblems(log));
+  app.use(refuseControlCharacters);
   app.use(secureHeaders(config));
   app.use(bodyParser({ enableTypes: ['json'], jsonLimit: '1mb' }));
   app.use(knowVisitor(sessions));
@@ -50,7 +52,10 @@ export function createApp(
   return app;
 }
 
-function secureHeaders({ paymentsUrl }: Config): Middleware {
+/** The visitor went away while being answered. */
+const hungUp: ReadonlySet<string> = new Set(['EPIPE', 'ECONNRESET', 'ERR_STREAM_PREMATURE_CLOSE']);
+
+function secureHeaders({ paymentsUrl, isSecure }: Config): Middleware {
   return helmet({
     contentSecurityPolicy: {
       useDefaults: false,
@@ -70,7 +75,8 @@ function secureHeaders({ paymentsUrl }: Config): Middleware {
       },
     },
     referrerPolicy: { policy: 'same-origin' },
-    strictTransportSecurity: false,
+    xFrameOptions: { action: 'deny' },
+    strictTransportSecurity: isSecure ? { maxAge: yearInMs / 1000, includeSubDomains: true } : false,
   });
 }
 

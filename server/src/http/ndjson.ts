@@ -6,6 +6,9 @@ import type { Logger } from 'pino';
 import type { Asker } from '../gateways/registry/registryGateway';
 import { sessionOf } from './route';
 
+/** Octets that may wait for a visitor to read them. */
+const mostUnread = 4 * 1024 * 1024;
+
 /**
  * Answers with a line of JSON for each event as soon as it is told; whoever hangs up is told no more.
  *
@@ -21,17 +24,22 @@ export function answerLines<Event>(
   // Every frame that waits for a session listens for the visitor going away.
   setMaxListeners(0, gone.signal);
   ctx.type = 'application/x-ndjson';
-  ctx.set('Cache-Control', 'no-store');
   ctx.body = lines;
   ctx.req.socket.setNoDelay(true);
   ctx.res.once('close', () => gone.abort());
   const asker = { id: sessionOf(ctx)?.basketId ?? `${ctx.ip} ${randomUUID()}`, signal: gone.signal };
   run(asker, (events) => {
-    if (!gone.signal.aborted) lines.write(events.map((event) => `${JSON.stringify(event)}\n`).join(''));
+    if (gone.signal.aborted) return;
+    lines.write(events.map((event) => `${JSON.stringify(event)}\n`).join(''));
+    // Who does not read is as good as gone: what waits for them does not fill the memory.
+    if (lines.writableLength > mostUnread) {
+      gone.abort();
+      lines.destroy();
+    }
   })
     .then(() => lines.end())
     .catch((fault: unknown) => {
-      log.error({ fault }, 'an answer by lines failed');
+      log.error({ err: fault, request: ctx.state['request'] }, 'an answer by lines failed');
       lines.destroy();
     });
   return undefined;

@@ -37,24 +37,43 @@ export function ListOf<T extends object>(model: Model<T>): PropertyDecorator {
 export function readModel<T extends object>(model: Model<T>, body: unknown): T {
   if (typeof body !== 'object' || body === null || Array.isArray(body))
     throw badField('', 'notAnObject', 'Send a JSON object.');
-  const unkept = pointerToNul(body);
-  if (unkept !== undefined)
-    throw badField(unkept, 'badCharacter', 'There is a character here that cannot be kept: type this again.');
+  const unreadable = pointerToUnreadable(body);
+  if (unreadable) throw badFields([unreadable]);
   const instance = plainToInstance(model, body);
   const faults = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
   if (faults.length > 0) throw badFields(faults.flatMap((fault) => fieldErrors(fault, '')));
   return instance;
 }
 
-/** Where a text has a NUL in it, which PostgreSQL does not keep; as a JSON pointer. */
-function pointerToNul(value: unknown, pointer = ''): string | undefined {
-  if (typeof value === 'string') return value.includes('\0') ? pointer : undefined;
+/** Deeper than any body that is asked for. */
+const deepest = 12;
+/** Names that mean something else to JavaScript than a field. */
+const notFields: ReadonlySet<string> = new Set(['__proto__', 'constructor', 'prototype']);
+/**
+ * Control characters but tab and line ends, halves of characters, and what is no character: neither PostgreSQL nor XML
+ * (XML 1.0, section 2.2) keeps all of them, and nobody types them.
+ */
+// eslint-disable-next-line no-control-regex -- these are what is looked for
+const notText = /[\0-\x08\v\f\x0e-\x1f\x7f-\x9f\ufffe\uffff]|\p{Surrogate}/u;
+
+/** The first thing in a body that cannot be kept or read. */
+function pointerToUnreadable(value: unknown, pointer = '', depth = 0): FieldError | undefined {
+  if (typeof value === 'string' && notText.test(value)) return badText(pointer);
   if (typeof value !== 'object' || value === null) return undefined;
+  if (depth > deepest) return { pointer, code: 'tooDeep', detail: 'This is nested too deeply: send less at once.' };
   for (const [key, part] of Object.entries(value)) {
-    const found = pointerToNul(part, `${pointer}/${escaped(key)}`);
-    if (found !== undefined) return found;
+    const inside = `${pointer}/${escaped(key)}`;
+    if (notFields.has(key)) return { pointer: inside, code: 'whitelistValidation', detail: 'There is no such field.' };
+    if (notText.test(key)) return badText(pointer);
+    const found = pointerToUnreadable(part, inside, depth + 1);
+    if (found) return found;
   }
   return undefined;
+}
+
+function badText(pointer: string): FieldError {
+  const detail = 'There is a character here that cannot be kept: type this again.';
+  return { pointer, code: 'badCharacter', detail };
 }
 
 /** A part of a JSON pointer (RFC 6901, section 3). */

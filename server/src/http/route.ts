@@ -1,6 +1,8 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
 import type { Session } from '../accounts/sessions';
+import type { Limits } from './limits';
+import { networkOf } from './network';
 import { badField, notFound, signInNeeded } from './problem';
 import { readModel, type Model } from './readModel';
 
@@ -33,10 +35,6 @@ export interface Route {
   readonly produces: string;
   /** How often one visitor may ask, per minute. */
   readonly perMinute?: number;
-  /** How often it may be asked about one mail address or one account, by whomever, in a quarter of an hour. */
-  readonly perAddress?: number;
-  /** The same, of requests that were refused: guesses. */
-  readonly failuresPerAddress?: number;
   readonly serve: (ctx: Context) => Promise<void>;
 }
 
@@ -46,8 +44,6 @@ interface RouteOptions<Body extends object> {
   readonly query?: Readonly<Record<string, string>>;
   readonly produces?: string;
   readonly perMinute?: number;
-  readonly perAddress?: number;
-  readonly failuresPerAddress?: number;
 }
 
 const json = 'application/json';
@@ -59,7 +55,7 @@ export function route<Body extends object = never>(
   options: RouteOptions<Body>,
   handle: (asked: Asked<Body>) => Promise<Answer | undefined>,
 ): Route {
-  const { summary, model, query, produces = json, perMinute, perAddress, failuresPerAddress } = options;
+  const { summary, model, query, produces = json, perMinute } = options;
   return {
     method,
     path,
@@ -69,8 +65,6 @@ export function route<Body extends object = never>(
     ...(model ? { model } : {}),
     ...(query ? { query } : {}),
     ...(perMinute ? { perMinute } : {}),
-    ...(perAddress ? { perAddress } : {}),
-    ...(failuresPerAddress ? { failuresPerAddress } : {}),
     serve: async (ctx) => {
       const params: Record<string, string> = ctx['params'];
       // PostgreSQL keeps no text with a NUL in it.
@@ -118,16 +112,13 @@ export function queryText(ctx: Context, name: string): string | undefined {
   return value;
 }
 
-/** Wraps a route's serving with its limits on how often. */
-export type Limiter = (route: Route) => Route['serve'];
-
 /** Puts the routes on a router, those for accounts closed to others before anything is read. */
-export function mount(router: Router, routes: readonly Route[], limit: Limiter): void {
-  for (const route of routes) {
-    const serve = limit(route);
-    router[route.method](route.path, async (ctx) => {
-      if (route.needsAccount) accountOf(ctx);
+export function mount(router: Router, routes: readonly Route[], limits: Limits): void {
+  for (const { method, path, needsAccount, perMinute: times, serve } of routes)
+    router[method](path, async (ctx) => {
+      if (needsAccount) accountOf(ctx);
+      const whose = sessionOf(ctx)?.accountId ?? networkOf(ctx.ip);
+      if (times) await limits.spend(ctx, { what: `${method} ${path}`, whose, times, seconds: 60 });
       await serve(ctx);
     });
-  }
 }

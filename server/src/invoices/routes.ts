@@ -1,5 +1,4 @@
 import type { Invoice } from '@tienda/core/orders/invoice';
-import type { Transaction } from '../db/database';
 import type { Attachment } from '../gateways/mail/mailGateway';
 import { notFound } from '../http/problem';
 import { accountRoute, type Route } from '../http/route';
@@ -17,9 +16,8 @@ function filenameOf(kind: PaperKind, number: string): string {
 export async function attachmentOf(
   invoices: InvoiceStore,
   document: Pick<Invoice, 'kind' | 'number'>,
-  transaction: Transaction,
 ): Promise<Attachment> {
-  const found = await invoices.find(document, transaction);
+  const found = await invoices.find(document);
   if (!found) throw new Error(`${document.kind} ${document.number} was never issued`);
   const filename = filenameOf(document.kind, document.number);
   return { filename, contentType, content: await invoicePdf(found.invoice) };

@@ -29,7 +29,7 @@ export class PatientSql {
         // Nobody waits for the answer any more: jobs under way are taken up again by another process.
         if (this.closed) return new Promise(() => undefined);
         if (!isOutOfReach(fault) || Date.now() > end) throw fault;
-        this.log.warn({ fault: fault instanceof Error ? fault.message : '' }, 'the queue waits for PostgreSQL');
+        this.log.warn({ err: fault }, 'the queue waits for PostgreSQL');
       }
     }
   }

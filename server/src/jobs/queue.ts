@@ -29,7 +29,7 @@ export class OrderQueue {
   ) {
     this.sql = new PatientSql(url, log);
     this.boss = new PgBoss({ db: this.sql, schema: 'queue' });
-    this.boss.on('error', (fault) => log.error({ fault: fault.message }, 'the queue had a fault'));
+    this.boss.on('error', (fault) => log.error({ err: fault }, 'the queue had a fault'));
   }
 
   async start(): Promise<void> {
@@ -53,7 +53,7 @@ export class OrderQueue {
     const handle = async (jobs: readonly PgBoss.Job<OrderJob>[]) => {
       for (const { data } of jobs) {
         const came = await advance(data.orderId).catch((fault: unknown) => {
-          this.log.error({ orderId: data.orderId, fault }, 'an order could not be moved on; trying again');
+          this.log.error({ orderId: data.orderId, err: fault }, 'an order could not be moved on; trying again');
           return 'again' as const;
         });
         if (came === 'again') await this.push(data.orderId, data.failures + 1);

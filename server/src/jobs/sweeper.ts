@@ -7,13 +7,16 @@ export interface Chore {
   readonly run: () => Promise<unknown>;
 }
 
+/** A chore that takes longer is told of; it holds up none of the others. */
+const budgetMs = 60_000;
+
 /**
- * Looks after what falls due by itself, every so often. However many server processes there are, one does a
- * chore at a time; a chore that fails is logged and tried again the next time.
+ * Looks after what falls due by itself, every so often, each chore beside the others. However many server processes
+ * there are, one does a chore at a time; a chore that fails is logged and tried again the next time.
  */
 export class Sweeper {
-  private timer: NodeJS.Timeout | undefined;
-  private running: Promise<void> = Promise.resolve();
+  private readonly timers = new Map<string, NodeJS.Timeout>();
+  private readonly running = new Map<string, Promise<void>>();
   private closed = false;
 
   constructor(
@@ -25,25 +28,29 @@ export class Sweeper {
 
   /** The first round begins at once, beside whatever else is starting. */
   start(): void {
-    this.running = this.round();
+    for (const chore of this.chores) this.begin(chore);
   }
 
   async stop(): Promise<void> {
     this.closed = true;
-    clearTimeout(this.timer);
-    await this.running;
+    for (const timer of this.timers.values()) clearTimeout(timer);
+    await Promise.all(this.running.values());
   }
 
-  private async round(): Promise<void> {
-    for (const { name, run } of this.chores) {
-      if (this.closed) return;
-      await this.locks.exclusively(`chore ${name}`, run).catch((fault: unknown) => {
-        this.log.warn({ chore: name, fault: fault instanceof Error ? fault.message : String(fault) }, 'a chore failed');
-      });
-    }
+  private begin(chore: Chore): void {
+    this.running.set(chore.name, this.turn(chore));
+  }
+
+  private async turn(chore: Chore): Promise<void> {
+    const late = setTimeout(() => this.log.warn({ chore: chore.name }, 'a chore takes long'), budgetMs);
+    await this.locks.exclusively(`chore ${chore.name}`, chore.run).catch((fault: unknown) => {
+      this.log.warn({ chore: chore.name, err: fault }, 'a chore failed');
+    });
+    clearTimeout(late);
     if (this.closed) return;
-    this.timer = setTimeout(() => {
-      this.running = this.round();
-    }, this.everyMs);
+    this.timers.set(
+      chore.name,
+      setTimeout(() => this.begin(chore), this.everyMs),
+    );
   }
 }

@@ -6,13 +6,16 @@ import type { AccountStore } from '../accounts/store';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
 import { BrokerSilent, type BrokerGateway } from '../gateways/broker/broker';
-import type { MailGateway } from '../gateways/mail/mailGateway';
 import { badField, notFound, Problem } from '../http/problem';
 import { isUuid } from '../http/uuid';
+import type { Outbox } from '../mails/outbox';
 import type { SearchService } from '../search/service';
 import { offerMail } from './mails';
 import type { NewOffer } from './models';
 import type { KeptOffer, OfferStore } from './store';
+
+/** Offers that the broker is spoken to about side by side. */
+const atOnce = 5;
 
 /** Offers to holders of taken names. Money is no part of it until both sides have agreed. */
 export class OfferService {
@@ -22,7 +25,7 @@ export class OfferService {
     private readonly catalogue: CatalogueReader,
     private readonly search: SearchService,
     private readonly accounts: AccountStore,
-    private readonly mail: MailGateway,
+    private readonly outbox: Outbox,
     private readonly clock: Clock,
   ) {}
 
@@ -50,12 +53,14 @@ export class OfferService {
       (offer) => offer.name === read.name && ['sent', 'countered', 'agreed'].includes(offer.state.at),
     );
     const id = idOf(accountId, key);
-    if (earlier && earlier.id !== id)
-      throw badField('/name', 'offered', `There is an offer for ${read.unicode} already: change or withdraw that one.`);
+    const offered = () =>
+      badField('/name', 'offered', `There is an offer for ${read.unicode} already: change or withdraw that one.`);
+    if (earlier && earlier.id !== id) throw offered();
     const at = this.clock.now();
     const state = { at: 'sent' } as const;
-    const offer = { id, accountId, name: read.name, amount, feePaidBy, message, state, untold: true };
-    await this.store.add({ ...offer, createdAt: at, changedAt: at });
+    const offer = { id, accountId, name: read.name, amount, feePaidBy, message, state };
+    const times = { createdAt: at, changedAt: at, lookedAt: null };
+    if (!(await this.store.add({ ...offer, ...times, revision: 1, toldRevision: 0 }))) throw offered();
     return this.carriedOn(accountId, id);
   }
 
@@ -71,31 +76,36 @@ export class OfferService {
 
   /** Tells the broker what it does not know yet, and takes up what holders have answered. */
   async lookAround(): Promise<void> {
-    for (const offer of await this.store.open()) await this.carryOn(offer);
+    const open = [...(await this.store.open())];
+    const carryOn = async () => {
+      for (let offer = open.shift(); offer; offer = open.shift()) await this.carryOn(offer);
+    };
+    await Promise.all(Array.from({ length: atOnce }, carryOn));
   }
 
   private async carriedOn(accountId: string, id: string): Promise<ShownOffer> {
     const offer = await this.store.find(accountId, id);
     if (!offer) throw notFound('offer among yours');
-    if (offer.untold) await this.carryOn(offer);
+    if (isUntold(offer)) await this.carryOn(offer);
     return this.shown((await this.store.find(accountId, id)) ?? offer);
   }
 
   /** A broker that is silent is asked again in the next round. */
   private async carryOn(offer: KeptOffer): Promise<void> {
     try {
-      if (offer.untold) await this.tell(offer);
+      await this.store.looked(offer.id, this.clock.now());
+      if (isUntold(offer)) await this.tell(offer);
       else await this.hear(offer);
     } catch (fault) {
       if (!(fault instanceof BrokerSilent)) throw fault;
     }
   }
 
-  private async tell({ id, name, amount, feePaidBy, message, state }: KeptOffer): Promise<void> {
+  private async tell({ id, name, amount, feePaidBy, message, state, revision }: KeptOffer): Promise<void> {
     const reaching = offerSums(amount, feePaidBy).holderGets;
     if (state.at === 'withdrawn') await this.broker.withdraw(id);
     else await this.broker.send(id, { name, amount: reaching, message });
-    await this.store.told(id);
+    await this.store.told(id, revision);
   }
 
   private async hear(offer: KeptOffer): Promise<void> {
@@ -107,9 +117,13 @@ export class OfferService {
         : answer.state === 'countered'
           ? { type: 'holderCountered', amount: askedOf(answer.amount, offer) }
           : { type: 'holderDeclined' };
-    const moved = await this.store.move(offer.id, event, this.clock.now());
-    const account = moved && (await this.accounts.byId(offer.accountId));
-    if (account) await this.mail.send(offerMail(account, this.shown(moved)));
+    const account = await this.accounts.byId(offer.accountId);
+    const at = this.clock.now();
+    await this.store.move(offer.id, event, at, offer, async (transaction, moved) => {
+      const key = `offer ${offer.id} ${event.type} ${offer.revision}`;
+      if (account) await this.outbox.put(transaction, key, offerMail(account, this.shown(moved)));
+    });
+    this.outbox.soon();
   }
 
   private shown(offer: KeptOffer): ShownOffer {
@@ -128,6 +142,11 @@ export class OfferService {
       changedAt: changedAt.toISOString(),
     };
   }
+}
+
+/** The buyer has changed it since the broker was told. */
+function isUntold({ revision, toldRevision }: KeptOffer): boolean {
+  return toldRevision < revision;
 }
 
 /** The price at which the holder gets what they ask for: more where the fee comes out of it. */

@@ -1,6 +1,6 @@
-import { and, desc, eq, or, sql } from 'drizzle-orm';
+import { and, desc, eq, lt, or, sql } from 'drizzle-orm';
 import { nextOffer, type OfferEvent } from '@tienda/core/names/offer';
-import type { Database } from '../db/database';
+import type { Database, Transaction } from '../db/database';
 import { nameOffer } from '../db/schema';
 
 export type KeptOffer = typeof nameOffer.$inferSelect;
@@ -24,9 +24,14 @@ export class OfferStore {
     await this.database.delete(nameOffer).where(eq(nameOffer.accountId, accountId));
   }
 
-  /** Keeps a new offer; harmless where the very same was kept before. */
-  async add(offer: KeptOffer): Promise<void> {
+  /**
+   * Keeps a new offer; harmless where the very same was kept before.
+   *
+   * @returns false where the account has another open offer for the name
+   */
+  async add(offer: KeptOffer): Promise<boolean> {
     await this.database.insert(nameOffer).values(offer).onConflictDoNothing();
+    return (await this.find(offer.accountId, offer.id)) !== undefined;
   }
 
   async find(accountId: string, id: string): Promise<KeptOffer | undefined> {
@@ -37,31 +42,54 @@ export class OfferStore {
     return found;
   }
 
-  /** Offers that the broker has not been told of, or whose holder has not answered. */
+  /** Offers that the broker has not been told of in full, or whose holder has not answered; the longest waiting first. */
   open(): Promise<KeptOffer[]> {
     return this.database
       .select()
       .from(nameOffer)
-      .where(or(nameOffer.untold, sql`${nameOffer.state} ->> 'at' = 'sent'`))
+      .where(or(lt(nameOffer.toldRevision, nameOffer.revision), sql`${nameOffer.state} ->> 'at' = 'sent'`))
+      .orderBy(sql`${nameOffer.lookedAt} nulls first`)
       .limit(mostAtOnce);
   }
 
-  async told(id: string): Promise<void> {
-    await this.database.update(nameOffer).set({ untold: false }).where(eq(nameOffer.id, id));
+  /** The broker was spoken to. */
+  async looked(id: string, lookedAt: Date): Promise<void> {
+    await this.database.update(nameOffer).set({ lookedAt }).where(eq(nameOffer.id, id));
   }
 
-  /** The offer after an event, checked in core; undefined where there is no such offer. @throws Error where it cannot follow */
-  async move(id: string, event: OfferEvent, at: Date): Promise<KeptOffer | undefined> {
+  /** The broker knows of this revision; of a later one it is still to be told. */
+  async told(id: string, revision: number): Promise<void> {
+    await this.database
+      .update(nameOffer)
+      .set({ toldRevision: sql`greatest(${nameOffer.toldRevision}, ${revision})` })
+      .where(eq(nameOffer.id, id));
+  }
+
+  /**
+   * Moves an offer on, checked in core, together with what else must be true with it.
+   *
+   * @param seen the offer that was answered: where the buyer has changed it meanwhile, the answer is to another one
+   * @returns undefined where there is no such offer
+   * @throws Error where the event cannot follow
+   */
+  async move(
+    id: string,
+    event: OfferEvent,
+    at: Date,
+    seen?: KeptOffer,
+    alongside: (transaction: Transaction, moved: KeptOffer) => Promise<void> = () => Promise.resolve(),
+  ): Promise<KeptOffer | undefined> {
     return this.database.transaction(async (transaction) => {
       const [found] = await transaction.select().from(nameOffer).where(eq(nameOffer.id, id)).for('update');
-      if (!found) return undefined;
+      if (!found || (seen && seen.revision !== found.revision)) return undefined;
       const { amount, state } = nextOffer(found, event);
-      const untold = found.untold || event.type === 'buyerRaised' || event.type === 'buyerWithdrew';
+      const revision = found.revision + (event.type.startsWith('buyer') ? 1 : 0);
       const [moved] = await transaction
         .update(nameOffer)
-        .set({ amount, state, untold, changedAt: at })
+        .set({ amount, state, revision, changedAt: at })
         .where(eq(nameOffer.id, id))
         .returning();
+      if (moved) await alongside(transaction, moved);
       return moved;
     });
   }

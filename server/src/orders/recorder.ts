@@ -58,7 +58,7 @@ export class OrderRecorder {
       this.alongside(transaction, { head, event, order: after, now }),
     );
     this.parts.afterwards?.();
-    if (mailing.has(event.type)) void this.parts.outbox.flush();
+    if (mailing.has(event.type)) this.parts.outbox.soon();
     return order;
   }
 

@@ -12,9 +12,10 @@ import type { ContactStore } from '../contacts/store';
 import { keeperOf } from '../gateways/registry/keeper';
 import { RegistrySilent, type Registries, type RegistryGateway } from '../gateways/registry/registryGateway';
 import type { AvailabilityStore } from '../search/store';
+import type { Keyring } from '../secrets/keyring';
 import { amountText } from '../texts/texts';
 import type { OrderRecorder } from './recorder';
-import { authCode, contactHandle, contactHandles, eppDomain, isOurs, transactionOf } from './registration';
+import { authCode, authCodes, contactHandle, contactHandles, eppDomain, isOurs, transactionOf } from './registration';
 import type { OrderHead, OrderStore } from './store';
 
 /** What a name of an order is known by at its registry. */
@@ -24,6 +25,8 @@ interface Identity {
   /** The registry's ids for them. */
   readonly handles: NameContacts;
   readonly code: string;
+  /** The code, and what it was under older keys. */
+  readonly codes: readonly string[];
   readonly transaction: string;
 }
 
@@ -35,7 +38,7 @@ export interface RegistrarParts {
   readonly catalogue: CatalogueReader;
   readonly registries: Registries;
   readonly clock: Clock;
-  readonly secret: string;
+  readonly keys: Keyring;
   /** Called after every step; tests end the process here. */
   readonly afterwards?: () => void;
 }
@@ -54,10 +57,10 @@ export class Registrar {
    * @throws RegistrySilent
    */
   async register(head: OrderHead, line: OrderLine, sentBefore: boolean): Promise<void> {
-    const { registry, contacts, handles, code, transaction } = this.identify(head, line);
+    const { registry, contacts, handles, code, codes, transaction } = this.identify(head, line);
     if (sentBefore) {
       const found = await registry.info(line.name);
-      if (found && isOurs(found, handles.registrant, code)) return this.found(head, line, found);
+      if (found && isOurs(found, handles.registrant, codes)) return this.found(head, line, found);
     }
     for (const id of new Set(Object.values(contacts))) {
       const refusal = await this.needContact(head, registry, id, line.privacy);
@@ -76,7 +79,7 @@ export class Registrar {
       case 'exists': {
         const found = await registry.info(line.name);
         if (!found) throw new RegistrySilent(`${line.name} both exists and does not`);
-        if (isOurs(found, handles.registrant, code)) return this.found(head, line, found);
+        if (isOurs(found, handles.registrant, codes)) return this.found(head, line, found);
         return this.notRegistered(head, line, failureOf({ cause: 'taken' }));
       }
     }
@@ -89,9 +92,9 @@ export class Registrar {
    * @throws RegistrySilent
    */
   async decided(head: OrderHead, line: OrderLine): Promise<boolean> {
-    const { registry, handles, code, transaction } = this.identify(head, line);
+    const { registry, handles, codes, transaction } = this.identify(head, line);
     const found = await registry.info(line.name);
-    if (found && isOurs(found, handles.registrant, code)) {
+    if (found && isOurs(found, handles.registrant, codes)) {
       if (isPending(found)) return false;
       await this.registered(head, line, found.expiresAt);
       return true;
@@ -134,7 +137,8 @@ export class Registrar {
       registry,
       contacts,
       handles: contactHandles(contacts, line.privacy),
-      code: authCode(this.parts.secret, head.id, line.name),
+      code: authCode(this.parts.keys, head.id, line.name),
+      codes: authCodes(this.parts.keys, head.id, line.name),
       transaction: transactionOf(head.id, line.name),
     };
   }
@@ -150,7 +154,7 @@ export class Registrar {
     if (!contact) throw new Error(`Order ${head.number} has lost a contact`);
     const handle = contactHandle(id, privacy);
     return registry.needContact(
-      eppContact(contact, handle, privacy, authCode(this.parts.secret, id, handle), needsLatin(registry.id)),
+      eppContact(contact, handle, privacy, authCode(this.parts.keys, id, handle), needsLatin(registry.id)),
     );
   }
 

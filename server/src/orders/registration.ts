@@ -1,16 +1,25 @@
-import { createHash, createHmac } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import type { EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
 import type { ContactRole, NameContacts } from '@tienda/core/contacts/roles';
 import type { OrderLine } from '@tienda/core/orders/order';
 import { decimalAmount } from '@tienda/core/pricing/money';
+import type { Keyring } from '../secrets/keyring';
 
 /**
  * The auth code of a name: the same whenever it is asked for, so that a name found at the registry after a
  * crash can be told to be ours; stored nowhere.
  */
-export function authCode(secret: string, orderId: string, name: string): string {
-  return `T1-${createHmac('sha256', secret).update(`auth ${orderId} ${name}`).digest('base64url').slice(0, 16)}`;
+export function authCode(keys: Keyring, orderId: string, name: string): string {
+  return codeOf(keys.sign(authText(orderId, name)));
 }
+
+/** The auth codes that a name may have been registered with, under the key in use and those before it. */
+export function authCodes(keys: Keyring, orderId: string, name: string): string[] {
+  return keys.signatures(authText(orderId, name)).map(codeOf);
+}
+
+const authText = (orderId: string, name: string) => `auth ${orderId} ${name}`;
+const codeOf = (signature: Buffer) => `T1-${signature.toString('base64url').slice(0, 16)}`;
 
 /** The registry's id for a contact: 16 characters at most (RFC 5733, `clIDType`), the same for every attempt. */
 export function contactHandle(contactId: string, privacy: boolean): string {
@@ -48,6 +57,6 @@ export function eppDomain(line: OrderLine, handles: NameContacts, code: string):
 }
 
 /** True where the name at the registry is the one this very order made. */
-export function isOurs(found: EppDomainInfo, handle: string, code: string): boolean {
-  return found.registrant === handle && found.authCode === code;
+export function isOurs(found: EppDomainInfo, handle: string, codes: readonly string[]): boolean {
+  return found.registrant === handle && found.authCode !== undefined && codes.includes(found.authCode);
 }

@@ -51,11 +51,13 @@ export function orderRoutes(orders: OrderService, notifications: Notifications, 
         ctx.set('Cache-Control', 'no-store');
         ctx.body = stream;
         const tell = () => stream.write(`id: ${shown.events.length}\ndata: ${JSON.stringify(shown)}\n\n`);
-        const unhear = await notifications.on(orderChannel, (payload) => {
-          if (payload !== id) return;
+        const unsubscribe = await notifications.subscribe(orderChannel, (payload) => {
+          // An empty payload: something may have been missed.
+          if (payload !== id && payload !== '') return;
           orders
             .find(accountId, id)
             .then((order) => {
+              if (stream.writableEnded || order.events.length < shown.events.length) return;
               shown = order;
               tell();
               if (order.ended) stream.end();
@@ -64,7 +66,7 @@ export function orderRoutes(orders: OrderService, notifications: Notifications, 
         });
         const heartbeat = setInterval(() => stream.write(': still here\n\n'), heartbeatMs);
         stream.on('close', () => {
-          unhear();
+          unsubscribe();
           clearInterval(heartbeat);
         });
         shown = await orders.find(accountId, id);

@@ -134,6 +134,9 @@ export class OrderService {
       },
       { type: 'placed', lines, currency, taxRate: tax.rate, taxBasis: tax.basis, total, funding },
       async (transaction) => {
+        const named = [contact.id, ...Object.values(differing).flatMap((roles) => Object.values(roles))];
+        if (!(await this.parts.contacts.hold(transaction, accountId, named)))
+          throw badField('/contactId', 'unknownContact', 'This contact is not among yours: choose another.');
         const aside = { accountId, currency, amount: balance, reference: id, at: now };
         if (balance > 0 && !(await this.parts.balances.setAside(transaction, aside)))
           throw badField(

@@ -15,6 +15,14 @@ export const en = {
     passwordText: 'The password of your account at Tienda was changed.',
     mail: (address: string) => `Your account: its mail address is now ${address}`,
     mailText: (address: string) => `The mail address of your account at Tienda is now ${address}.`,
+    twoStepOn: {
+      subject: 'Your account: a second step was added',
+      text: 'Signing in to your account at Tienda now asks for a code of your authenticator app too.',
+    },
+    twoStepOff: {
+      subject: 'Your account: the second step was removed',
+      text: 'Signing in to your account at Tienda asks for the password alone again.',
+    },
     notYou: 'If that was not you, ask for a new password where you sign in, and write to us.',
   },
   orders: {

@@ -16,6 +16,14 @@ export const es: Texts = {
     passwordText: 'La contraseña de su cuenta en Tienda ha cambiado.',
     mail: (address) => `Su cuenta: su correo es ahora ${address}`,
     mailText: (address) => `El correo de su cuenta en Tienda es ahora ${address}.`,
+    twoStepOn: {
+      subject: 'Su cuenta: se añadió un segundo paso',
+      text: 'Al entrar en su cuenta de Tienda ahora se pide también un código de su aplicación.',
+    },
+    twoStepOff: {
+      subject: 'Su cuenta: se quitó el segundo paso',
+      text: 'Al entrar en su cuenta de Tienda se pide otra vez solo la contraseña.',
+    },
     notYou: 'Si no ha sido usted, pida una contraseña nueva donde se entra y escríbanos.',
   },
   orders: {

@@ -7,9 +7,9 @@ import { registrationData } from '@tienda/core/rdap/registrationData';
 import type { AccountStore } from '../accounts/store';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
-import type { MailGateway } from '../gateways/mail/mailGateway';
-import type { RdapGateway } from '../gateways/rdap/rdapClient';
+import { RdapSilent, type RdapGateway } from '../gateways/rdap/rdapClient';
 import { badField } from '../http/problem';
+import type { Outbox } from '../mails/outbox';
 import type { SearchService } from '../search/service';
 import { freeMail } from './mails';
 import type { Watch, WatchStore } from './store';
@@ -17,6 +17,10 @@ import type { Watch, WatchStore } from './store';
 /** A name is looked at this often while it cannot be free yet, and every day once it may be. */
 const quietDays = 7;
 const mostWatches = 200;
+/** Names looked at side by side. */
+const atOnce = 5;
+/** When a name is looked at again after silence. */
+const silentMs = 3600_000;
 
 export class WatchService {
   constructor(
@@ -25,7 +29,7 @@ export class WatchService {
     private readonly rdap: RdapGateway,
     private readonly search: SearchService,
     private readonly accounts: AccountStore,
-    private readonly mail: MailGateway,
+    private readonly outbox: Outbox,
     private readonly clock: Clock,
   ) {}
 
@@ -53,22 +57,42 @@ export class WatchService {
     return this.store.remove(accountId, name);
   }
 
-  /** Looks at every name whose turn it is; mails where one is free. */
+  /** Looks at every name whose turn it is, some side by side; mails where one is free. */
   async lookAround(): Promise<void> {
-    for (const due of await this.store.due(this.clock.now())) await this.look(due);
+    const due = [...(await this.store.due(this.clock.now()))];
+    const lookOn = async () => {
+      for (let watch = due.shift(); watch; watch = due.shift()) await this.look(watch);
+    };
+    await Promise.all(Array.from({ length: atOnce }, lookOn));
   }
 
+  /** Where registration data or the registry is silent, the name is looked at later; others are not held up. */
   private async look(watch: Watch): Promise<void> {
     const read = domainName(watch.name, this.catalogue.current());
     if (read.kind === 'problem') return this.store.remove(watch.accountId, watch.name);
-    const dates = await this.dates(read);
-    const nextLookAt = this.nextLook(dates?.freeFrom ?? null);
-    if (dates) return this.store.keep({ ...watch, ...dates, nextLookAt });
-    const answer = (await this.search.answers([watch.name], 0)).get(watch.name);
-    if (!answer || !canRegister(answer.status)) return this.store.keep({ ...watch, nextLookAt });
-    const account = await this.accounts.byId(watch.accountId);
-    if (account) await this.mail.send(freeMail(account, read.unicode, answer));
-    await this.store.keep({ ...watch, nextLookAt, freeAt: this.clock.now() });
+    try {
+      const dates = await this.dates(read);
+      const nextLookAt = this.nextLook(dates?.freeFrom ?? null);
+      if (dates) return await this.store.moveOn({ ...watch, ...dates, nextLookAt });
+      const answer = (await this.search.answers([watch.name], 0)).get(watch.name);
+      if (!answer || answer.status === 'unknown')
+        return await this.store.moveOn({ ...watch, nextLookAt: this.later() });
+      if (!canRegister(answer.status)) return await this.store.moveOn({ ...watch, nextLookAt });
+      const account = await this.accounts.byId(watch.accountId);
+      if (!account) return;
+      const key = `watch ${watch.accountId} ${watch.name} ${watch.createdAt.toISOString()}`;
+      await this.store.becameFree(watch, this.clock.now(), (transaction) =>
+        this.outbox.put(transaction, key, freeMail(account, read.unicode, answer)),
+      );
+      this.outbox.soon();
+    } catch (fault) {
+      if (!(fault instanceof RdapSilent)) throw fault;
+      await this.store.moveOn({ ...watch, nextLookAt: this.later() });
+    }
+  }
+
+  private later(): Date {
+    return new Date(this.clock.now().getTime() + silentMs);
   }
 
   /** What registration data says of when the name runs out and when it can be free; undefined where it is not registered. */

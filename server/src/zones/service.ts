@@ -39,8 +39,8 @@ export class ZoneIndex {
 
   /** Loads what is on disk, and again whenever a process has built something. */
   async open(notifications: Notifications): Promise<void> {
-    await notifications.on(channel, () => {
-      this.load().catch((fault: unknown) => this.log.error({ fault }, 'the zone index could not be loaded'));
+    await notifications.subscribe(channel, () => {
+      this.load().catch((fault: unknown) => this.log.error({ err: fault }, 'the zone index could not be loaded'));
     });
     await this.load();
   }

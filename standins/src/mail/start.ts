@@ -54,7 +54,7 @@ export async function startMail(config: StandInConfig, database: Database, log: 
     smtp.server.once('error', reject);
     smtp.listen(config.smtpPort, config.host, resolve);
   });
-  smtp.on('error', (fault) => log.warn({ fault: fault.message }, 'mail session ended by a fault'));
+  smtp.on('error', (fault) => log.warn({ err: fault }, 'mail session ended by a fault'));
 
   const router = new Router();
   router.put('/faults', (ctx) => {

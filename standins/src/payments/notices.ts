@@ -22,7 +22,7 @@ export class Notices {
 
   start(): void {
     this.round()
-      .catch((fault: unknown) => this.log.warn({ fault: String(fault) }, 'notices could not be sent'))
+      .catch((fault: unknown) => this.log.warn({ err: fault }, 'notices could not be sent'))
       .finally(() => setTimeout(() => this.start(), lookEveryMs).unref());
   }
 

@@ -30,7 +30,7 @@ export interface EppServerOptions extends RegistryShared {
 export async function startEppServer(options: EppServerOptions): Promise<tls.Server> {
   const server = tls.createServer({ key: options.key, cert: options.certificate, minVersion: 'TLSv1.2' }, (socket) => {
     converse(socket, options).catch((fault: unknown) => {
-      options.log.warn({ registry: options.registry.id, fault }, 'session ended by a fault');
+      options.log.warn({ registry: options.registry.id, err: fault }, 'session ended by a fault');
       socket.destroy();
     });
   });

@@ -78,7 +78,7 @@ export async function startRegistries(
 function decideFromTimeToTime(store: RegistryStore, log: Logger): void {
   const again = () => setTimeout(() => decideFromTimeToTime(store, log), decideEveryMs).unref();
   store.decide().then(again, (fault: unknown) => {
-    log.warn({ fault: String(fault) }, 'a review could not be decided');
+    log.warn({ err: fault }, 'a review could not be decided');
     again();
   });
 }

@@ -29,7 +29,7 @@ export function zoneFileRouter(keepers: readonly RegistryKeeper[], password: str
     const out = new PassThrough();
     ctx.body = out;
     sent(lines, out, !!compressed).catch((fault: unknown) =>
-      log.warn({ zone, fault }, 'a zone file was not sent whole'),
+      log.warn({ zone, err: fault }, 'a zone file was not sent whole'),
     );
   });
   return router;

@@ -41,15 +41,26 @@ export function TwoStep() {
   );
 }
 
+/** Both factors once more: whoever finds the account open cannot take the second one away. */
 function GiveUp({ done }: { readonly done: () => void }) {
   const end = useEndTwoStep();
+  const [code, setCode] = useState('');
   return (
-    <ProofForm
-      title={words.twoStepEnd}
-      busy={end.isPending}
-      fault={end.error}
-      onProof={(password) => end.mutate(password, { onSuccess: done })}
-    />
+    <View style={{ marginTop: 8 }}>
+      <CodeField
+        recovery
+        label={texts.checkout.account.stepCode}
+        value={code}
+        onChange={setCode}
+        error={said(end.error, 'code')}
+      />
+      <ProofForm
+        title={words.twoStepEnd}
+        busy={end.isPending}
+        fault={end.error}
+        onProof={(password) => end.mutate({ password, code: code.trim().toLowerCase() }, { onSuccess: done })}
+      />
+    </View>
   );
 }
 

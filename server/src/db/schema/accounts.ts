@@ -45,28 +45,54 @@ export const mailCode = pgTable(
   {
     purpose: text({ enum: ['reset', 'oldMail', 'newMail'] }).notNull(),
     email: text().notNull(),
-    accountId: uuid('account_id')
-      .notNull()
-      .references(() => account.id, { onDelete: 'cascade' }),
+    /** That asked for it: the code is good there alone. */
+    sessionId: uuid('session_id').notNull(),
+    /** Null where the address has no account: then no mail went out. */
+    accountId: uuid('account_id').references(() => account.id, { onDelete: 'cascade' }),
     codeHash: text('code_hash').notNull(),
     attempts: smallint().notNull().default(0),
     expiresAt: instant('expires_at').notNull(),
     /** The address wanted instead. */
     wanted: text(),
   },
-  (table) => [primaryKey({ columns: [table.purpose, table.email] })],
+  (table) => [
+    primaryKey({ columns: [table.purpose, table.email, table.sessionId] }),
+    index('mail_code_account').on(table.accountId),
+  ],
+);
+
+/** A browser that an account was signed in on: a digest of what its cookie holds. */
+export const knownDevice = pgTable(
+  'known_device',
+  {
+    tokenHash: text('token_hash').notNull(),
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id, { onDelete: 'cascade' }),
+    seenAt: instant('seen_at').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.tokenHash, table.accountId] }),
+    index('known_device_account').on(table.accountId),
+  ],
 );
 
 /** An account asked for and not yet confirmed by the code sent to its address. */
-export const signUp = pgTable('sign_up', {
-  email: text().primaryKey(),
-  passwordHash: text('password_hash').notNull(),
-  /** That it was asked for in. */
-  language: text().$type<Language>().notNull().default('en'),
-  codeHash: text('code_hash').notNull(),
-  attempts: smallint().notNull().default(0),
-  expiresAt: instant('expires_at').notNull(),
-});
+export const signUp = pgTable(
+  'sign_up',
+  {
+    email: text().notNull(),
+    /** That asked for it: a password chosen elsewhere never becomes this one's. */
+    sessionId: uuid('session_id').notNull(),
+    passwordHash: text('password_hash').notNull(),
+    /** That it was asked for in. */
+    language: text().$type<Language>().notNull().default('en'),
+    codeHash: text('code_hash').notNull(),
+    attempts: smallint().notNull().default(0),
+    expiresAt: instant('expires_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.email, table.sessionId] })],
+);
 
 /** A visitor, signed in or not; the cookie's token is kept only as a digest. */
 export const session = pgTable(

@@ -1,4 +1,18 @@
-import { bigint, boolean, date, index, jsonb, pgTable, primaryKey, smallint, text, uuid } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
+import {
+  bigint,
+  boolean,
+  date,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  smallint,
+  text,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { BasketCodes } from '@tienda/core/basket/basketCodes';
 import type { LineFacts } from '@tienda/core/basket/lineFacts';
 import type { NameStatus } from '@tienda/core/names/availability';
@@ -69,6 +83,8 @@ export const watch = pgTable(
   (table) => [primaryKey({ columns: [table.accountId, table.name] }), index('watch_next_look').on(table.nextLookAt)],
 );
 
+const isOpenOffer = (state: unknown) => sql`${state} ->> 'at' in ('sent', 'countered', 'agreed')`;
+
 /** An offer to the holder of a name. Amounts in USD cents. */
 export const nameOffer = pgTable(
   'name_offer',
@@ -82,10 +98,17 @@ export const nameOffer = pgTable(
     feePaidBy: text('fee_paid_by').$type<FeePayer>().notNull(),
     message: text().notNull(),
     state: jsonb().$type<OfferState>().notNull(),
-    /** True until the broker has been told of the latest amount. */
-    untold: boolean().notNull().default(true),
+    /** Counts the changes of the buyer, and those that the broker has been told of. */
+    revision: integer().notNull().default(1),
+    toldRevision: integer('told_revision').notNull().default(0),
+    /** When the broker was last spoken to about it: those longest ago come first. */
+    lookedAt: instant('looked_at'),
     createdAt: instant('created_at').notNull(),
     changedAt: instant('changed_at').notNull(),
   },
-  (table) => [index('name_offer_account').on(table.accountId, table.createdAt)],
+  (table) => [
+    index('name_offer_account').on(table.accountId, table.createdAt),
+    index('name_offer_open').on(table.lookedAt).where(isOpenOffer(table.state)),
+    uniqueIndex('name_offer_once').on(table.accountId, table.name).where(isOpenOffer(table.state)),
+  ],
 );

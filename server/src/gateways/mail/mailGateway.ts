@@ -8,6 +8,8 @@ export interface Mail {
   readonly text: string;
   /** The invoice or credit note that goes along. */
   readonly document?: Pick<Invoice, 'kind' | 'number'>;
+  /** Its subject holds a code: it is not kept after it was sent. */
+  readonly isSecret?: boolean;
 }
 
 export interface Attachment {
@@ -22,26 +24,39 @@ interface Sending {
   readonly attachments: readonly Attachment[];
 }
 
-/** Sends mail. */
+/** Sends mail; rejects where it was not taken. */
 export interface MailGateway {
-  send(mail: Mail, sending?: Sending): Promise<void>;
+  send(mail: Mail, sending: Sending): Promise<void>;
 }
+
+/** A mail server that is silent for so long counts as away. */
+const timeouts = { connectionTimeout: 5000, greetingTimeout: 5000, socketTimeout: 15_000 };
 
 /** Mail by SMTP. */
 export class SmtpMail implements MailGateway {
   private readonly transport;
 
   constructor(host: string, port: number) {
-    this.transport = nodemailer.createTransport({ host, port, secure: false, ignoreTLS: true, pool: true });
+    this.transport = nodemailer.createTransport({
+      host,
+      port,
+      secure: false,
+      ignoreTLS: true,
+      pool: true,
+      ...timeouts,
+    });
   }
 
-  async send({ to, subject, text }: Mail, sending?: Sending): Promise<void> {
+  async send({ to, subject, text }: Mail, { messageId, attachments }: Sending): Promise<void> {
     await this.transport.sendMail({
       from: 'Tienda <hello@tienda.example>',
       to,
       subject,
       text,
-      ...(sending ? { messageId: messageIdOf(sending.messageId), attachments: [...sending.attachments] } : {}),
+      messageId: messageIdOf(messageId),
+      attachments: [...attachments],
+      // No holiday answers to what no person wrote (RFC 3834, section 5).
+      headers: { 'Auto-Submitted': 'auto-generated' },
     });
   }
 }

@@ -7,8 +7,14 @@ interface Turn {
   readonly reject: (fault: Error) => void;
 }
 
-/** Work of the shop's own, such as orders: a single asker beside the visitors. */
-const shop: Asker = { id: 'shop' };
+/** How long a session is waited for: the shop's own work longer than any registry takes, a search as long as one looks. */
+const patienceMs = 30_000;
+/** Silences in a row after which a registry counts as away. */
+const mostSilences = 3;
+/** It is left alone a few times as long as it kept one waiting, so that what needs it does not hold up what does not. */
+const spareTimes = 4;
+const shortestSpareMs = 250;
+const longestSpareMs = 30_000;
 
 /**
  * The sessions with one registry, shared by all askers in turn. Opens sessions as they are
@@ -16,12 +22,17 @@ const shop: Asker = { id: 'shop' };
  */
 export class EppPool {
   private readonly idle: EppConnection[] = [];
-  private readonly turns = new Turns<Turn>();
+  /** Orders and all else of the shop's own, first come, first served. */
+  private readonly orders = new Turns<Turn>();
+  /** Visitors who search: after the orders, each in turn. */
+  private readonly searches = new Turns<Turn>();
   /** Sessions logged in, idle or lent. */
   private readonly members = new Set<EppConnection>();
   /** Sessions open or being opened. */
   private open = 0;
   private closed = false;
+  private silences = 0;
+  private sparedUntil = 0;
 
   constructor(
     private readonly address: EppAddress,
@@ -29,44 +40,75 @@ export class EppPool {
   ) {}
 
   /**
-   * Lends a session to the action; takes it back, or forgets it where it broke.
+   * Lends a session to the action; takes it back, or forgets it where it broke. Orders go before searches. A registry
+   * that was silent several times in a row is left alone for a while: then it is silent at once.
    *
-   * @throws RegistrySilent, also where the asker went away before a session was free
+   * @param asker who searches; the shop itself where left out
+   * @throws RegistrySilent, also where the asker went away, or no session was free for long
    */
-  async use<Result>(action: (connection: EppConnection) => Promise<Result>, asker = shop): Promise<Result> {
-    const connection = await this.borrow(asker);
+  async use<Result>(action: (connection: EppConnection) => Promise<Result>, asker?: Asker): Promise<Result> {
+    const start = Date.now();
+    if (start < this.sparedUntil) throw new RegistrySilent('The registry has been silent and is left alone');
     try {
-      return await action(connection);
-    } finally {
-      this.giveBack(connection);
+      const connection = await this.borrow(asker);
+      try {
+        const result = await action(connection);
+        this.silences = 0;
+        return result;
+      } finally {
+        this.giveBack(connection);
+      }
+    } catch (fault) {
+      if (fault instanceof RegistrySilent && !asker?.signal?.aborted && !this.closed)
+        this.wasSilent(Date.now() - start);
+      throw fault;
     }
+  }
+
+  private wasSilent(waitedMs: number): void {
+    this.silences += 1;
+    if (this.silences < mostSilences) return;
+    const spareMs = Math.min(longestSpareMs, Math.max(shortestSpareMs, waitedMs * spareTimes));
+    this.sparedUntil = Date.now() + spareMs;
   }
 
   close(): void {
     this.closed = true;
-    for (const { reject } of this.turns.drain()) reject(new RegistrySilent('The pool is closed'));
+    for (const { reject } of [...this.orders.drain(), ...this.searches.drain()])
+      reject(new RegistrySilent('The pool is closed'));
     for (const connection of this.idle.splice(0)) connection.close();
   }
 
-  private borrow({ id, signal }: Asker): Promise<EppConnection> {
+  private borrow(asker: Asker | undefined): Promise<EppConnection> {
+    const { id, signal } = asker ?? { id: 'shop', signal: undefined };
+    const turns = asker ? this.searches : this.orders;
     if (signal?.aborted) return Promise.reject(new RegistrySilent('The asker went away'));
     if (this.closed) return Promise.reject(new RegistrySilent('The pool is closed'));
     const connection = this.idle.pop();
     if (connection) return Promise.resolve(connection);
     return new Promise((resolve, reject) => {
-      const leave = () => {
-        this.turns.remove(id, turn);
-        reject(new RegistrySilent('The asker went away'));
+      const leave = (why: string) => {
+        turns.remove(id, turn);
+        turn.reject(new RegistrySilent(why));
+      };
+      const goAway = () => leave('The asker went away');
+      const timer = setTimeout(() => leave('No session became free'), patienceMs);
+      const isOver = () => {
+        clearTimeout(timer);
+        signal?.removeEventListener('abort', goAway);
       };
       const turn: Turn = {
         resolve: (connection) => {
-          signal?.removeEventListener('abort', leave);
+          isOver();
           resolve(connection);
         },
-        reject,
+        reject: (fault) => {
+          isOver();
+          reject(fault);
+        },
       };
-      signal?.addEventListener('abort', leave, { once: true });
-      this.turns.push(id, turn);
+      signal?.addEventListener('abort', goAway, { once: true });
+      turns.push(id, turn);
       this.openForTurns();
     });
   }
@@ -81,14 +123,14 @@ export class EppPool {
     } catch (fault) {
       const othersWillServe = fault instanceof SessionLimitReached && this.members.size > 0;
       if (othersWillServe) return;
-      this.turns.shift()?.reject(fault instanceof RegistrySilent ? fault : new RegistrySilent(String(fault)));
+      this.next()?.reject(fault instanceof RegistrySilent ? fault : new RegistrySilent(String(fault)));
       this.openForTurns();
     }
   }
 
   private giveBack(connection: EppConnection): void {
     if (!connection.usable) return;
-    const turn = this.turns.shift();
+    const turn = this.next();
     if (turn) turn.resolve(connection);
     else if (this.closed) connection.close();
     else this.idle.push(connection);
@@ -101,7 +143,12 @@ export class EppPool {
     if (this.members.delete(connection)) this.openForTurns();
   }
 
+  private next(): Turn | undefined {
+    return this.orders.shift() ?? this.searches.shift();
+  }
+
   private openForTurns(): void {
-    if (!this.closed && this.turns.waiting && this.open < this.limit) void this.openOne();
+    const someoneWaits = this.orders.waiting || this.searches.waiting;
+    if (!this.closed && someoneWaits && this.open < this.limit) void this.openOne();
   }
 }

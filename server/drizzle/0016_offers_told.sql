@@ -1,0 +1,1 @@
+ALTER TABLE "name_offer" DROP COLUMN "untold";
