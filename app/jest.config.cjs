@@ -6,6 +6,7 @@ module.exports = {
   preset: 'jest-expo/web',
   testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
   setupFiles: ['<rootDir>/test-setup.js'],
+  setupFilesAfterEnv: ['<rootDir>/test/between.ts'],
   transformIgnorePatterns: [],
   moduleNameMapper: {
     '^@tienda/core/(.*)$': '<rootDir>/../core/src/$1',

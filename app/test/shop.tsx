@@ -6,7 +6,6 @@ import type { BasketCodes } from '@tienda/core/basket/basketCodes';
 import type { Promotion } from '@tienda/core/pricing/promotion';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { exampleExtension } from '../../core/test/catalogue';
-import { forgetPersonal } from '../src/api/stored';
 import { WithTally } from '../src/features/tally/WithTally';
 import { TiendaTheme } from '../src/ui/theme';
 
@@ -39,7 +38,6 @@ export class FakeServer {
   readonly instead = new Map<string, { readonly status: number; readonly body: object }>();
 
   constructor() {
-    forgetPersonal();
     globalThis.fetch = (input, init) =>
       Promise.resolve(this.answer(typeof input === 'string' ? input : '', init ?? {}));
   }

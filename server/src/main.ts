@@ -17,7 +17,7 @@ server.listen(config.port, config.host, () => {
 });
 
 /** So long what is being answered may go on. */
-const drainingMs = 4000;
+const drainingMs = 3000;
 /** What has not closed by then is cut off: nothing is lost that way, since all work can be taken up again. */
 const longestClosingMs = 10_000;
 

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { setTimeout as pause } from 'node:timers/promises';
 import type Koa from 'koa';
 import type { Logger } from 'pino';
 import { Departure } from './accounts/departure';
@@ -83,6 +84,9 @@ import { WatchStore } from './watches/store';
 import { ZoneIndex } from './zones/service';
 
 const version = '0.1.0';
+
+/** How long chores and orders under way are waited for when the server closes. */
+const closingMs = 4000;
 
 export interface Tienda {
   readonly app: Koa;
@@ -224,7 +228,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
         name: `messages of ${registry.id}`,
         run: () => pushAll(registrar.hear(registry)),
       })),
-      { name: 'housekeeping', run: () => sweepOut(database, clock.now()) },
+      { name: 'housekeeping', run: () => sweepOut(database, clock) },
     ],
     config.sweepSeconds * 1000,
     log,
@@ -279,8 +283,8 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     accounts: accountService,
     drain: () => readiness.close(),
     close: async () => {
-      await sweeper.stop();
-      await queue.stop();
+      // What is under way is taken up again by another process, or by this one the next time.
+      await Promise.race([Promise.all([sweeper.stop(), queue.stop()]), pause(closingMs, undefined, { ref: false })]);
       for (const registry of registries.values()) registry.close();
       await notifications.close();
       await locks.close();

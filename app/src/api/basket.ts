@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import type { BasketCodes } from '@tienda/core/basket/basketCodes';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
 import { call } from './client';
@@ -23,19 +23,46 @@ export function useBasketCount(): number {
   return useQuery({ ...basketQuery, select: ({ lines }) => lines.length }).data ?? 0;
 }
 
-/** Changes that this page has made to the basket so far. */
-let changesMade = 0;
+type Change = (basket: BasketView) => BasketView;
+
+/** Changes under way, on top of what the server last said. */
+interface Pending {
+  confirmed: BasketView | undefined;
+  readonly changes: Change[];
+  /** Changes made so far, over or not. */
+  made: number;
+}
+
+const pendingOf = new WeakMap<QueryClient, Pending>();
+
+function pendingIn(queries: QueryClient): Pending {
+  const known = pendingOf.get(queries) ?? { confirmed: undefined, changes: [], made: 0 };
+  pendingOf.set(queries, known);
+  return known;
+}
+
+/** Shows the basket as the server has it, with the changes under way. */
+function showBasket(queries: QueryClient, { confirmed, changes }: Pending): void {
+  queries.setQueryData<BasketView>(
+    key,
+    changes.reduce((basket, change) => change(basket), confirmed ?? emptyBasket),
+  );
+}
+
+const checkKey = ['basketCheck'];
 
 /** The basket once its registries have been asked of what was not known lately; shown wherever the basket is. */
 export function useBasketCheck() {
   const queries = useQueryClient();
   return useQuery({
-    queryKey: ['basketCheck'],
+    queryKey: checkKey,
     queryFn: async () => {
-      const before = changesMade;
+      const pending = pendingIn(queries);
+      const before = { made: pending.made, underWay: pending.changes.length };
       const basket = await call<BasketView>('GET', '/api/basket?check=true');
-      // Registries take their time: what was changed meanwhile is newer than this answer.
-      if (changesMade === before) queries.setQueryData(key, basket);
+      // Registries take their time: what was changed meanwhile, or was being changed, is newer than this answer.
+      if (before.underWay === 0 && pending.made === before.made) queries.setQueryData(key, basket);
+      else void queries.invalidateQueries({ queryKey: checkKey }, { cancelRefetch: false });
       return basket;
     },
     gcTime: 0,
@@ -43,28 +70,37 @@ export function useBasketCheck() {
   });
 }
 
-/** Changes to the basket show at once, and are taken back where the server refuses them. */
-function useBasketChange<Change>(
-  apply: (basket: BasketView, change: Change) => Partial<BasketView>,
-  send: (change: Change) => Promise<BasketView>,
+/** Changes to the basket show at once; one that the server refuses is taken back, and the others stay. */
+function useBasketChange<Wanted>(
+  apply: (basket: BasketView, wanted: Wanted) => Partial<BasketView>,
+  send: (wanted: Wanted) => Promise<BasketView>,
 ) {
   const queries = useQueryClient();
+  const over = (change: Change, confirmed?: BasketView) => {
+    const pending = pendingIn(queries);
+    const place = pending.changes.indexOf(change);
+    if (place >= 0) pending.changes.splice(place, 1);
+    if (confirmed) pending.confirmed = confirmed;
+    showBasket(queries, pending);
+  };
   return useMutation({
     mutationKey: key,
     scope: { id: 'basket' },
     mutationFn: send,
-    onMutate: async (change: Change) => {
-      changesMade += 1;
+    onMutate: async (wanted: Wanted) => {
+      const pending = pendingIn(queries);
+      pending.made += 1;
       await queries.cancelQueries({ queryKey: key });
-      const before = queries.getQueryData<BasketView>(key);
-      const basket = before ?? emptyBasket;
-      queries.setQueryData<BasketView>(key, { ...basket, ...apply(basket, change) });
-      return { before };
+      if (pending.changes.length === 0) pending.confirmed = queries.getQueryData<BasketView>(key);
+      const change: Change = (basket) => ({ ...basket, ...apply(basket, wanted) });
+      pending.changes.push(change);
+      showBasket(queries, pending);
+      return { change };
     },
-    onError: (_fault, _change, context) => queries.setQueryData(key, context?.before),
-    onSuccess: (basket) => {
-      if (queries.isMutating({ mutationKey: key }) === 1) queries.setQueryData(key, basket);
+    onError: (_fault, _wanted, context) => {
+      if (context) over(context.change);
     },
+    onSuccess: (basket, _wanted, { change }) => over(change, basket),
   });
 }
 

@@ -27,14 +27,34 @@ function typedCode(code: string) {
 }
 
 const noPromotions: readonly KnownPromotion[] = [];
+const nonePending: ReadonlySet<string> = new Set();
 
-/** The public promo codes and those of the typed ones that there are. */
-export function usePromotions(typed: readonly string[]): readonly KnownPromotion[] {
+export interface KnownPromotions {
+  /** The public promo codes and those of the typed ones that there are. */
+  readonly promotions: readonly KnownPromotion[];
+  /** Codes typed of which it is not known yet whether they exist. */
+  readonly pending: ReadonlySet<string>;
+  readonly fault: Error | null;
+  /** Asks again for what could not be fetched. */
+  readonly retry: () => void;
+}
+
+/** The promo codes there are: the public ones, and those typed. Asked for anew after an hour. */
+export function usePromotions(typed: readonly string[]): KnownPromotions {
+  const keys = [...new Set(typed.map(codeKey))];
   return useQueries({
-    queries: [publicCodes, ...[...new Set(typed.map(codeKey))].map(typedCode)],
+    queries: [publicCodes, ...keys.map(typedCode)],
     combine: (answers) => {
       const known = new Map(answers.flatMap(({ data = [] }) => data.map((promotion) => [promotion.code, promotion])));
-      return known.size === 0 ? noPromotions : [...known.values()];
+      const pending = keys.filter((_, place) => answers[place + 1]?.data === undefined);
+      return {
+        promotions: known.size === 0 ? noPromotions : [...known.values()],
+        pending: pending.length === 0 ? nonePending : new Set(pending),
+        fault: answers.find(({ error }) => error)?.error ?? null,
+        retry: () => {
+          for (const answer of answers) if (answer.isError) void answer.refetch();
+        },
+      };
     },
   });
 }

@@ -1,3 +1,4 @@
+import type { ProblemWords } from './problems';
 import { find } from './en/find';
 import { ideas, name, offer, taken, watch } from './en/name';
 import { lineup, wordbench } from './en/compare';
@@ -42,7 +43,7 @@ export const en = {
   },
   money,
   /** By code; English is what the server and core say themselves. */
-  problems: {} as Readonly<Record<string, string>>,
+  problems: {} as Readonly<Record<string, ProblemWords>>,
   demo: 'Demo: made-up prices, people and registries.',
   inboxLink: 'Demo inbox',
   failure: 'Tienda cannot be reached. Check the connection; nothing that was typed is lost.',

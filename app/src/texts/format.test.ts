@@ -1,4 +1,4 @@
-import { monthText, roundAmount, shortAmount, termsText, tillAmount, wholeAmount } from './format';
+import { monthText, roundAmount, narrowAmount, termsText, tillAmount, wholeAmount } from './format';
 
 test('amounts show the decimals of their currency', () => {
   expect(wholeAmount(1468, 'USD')).toBe('$14.68');
@@ -11,13 +11,15 @@ test('the till roll writes thousands and a true minus', () => {
   expect(tillAmount(-800, 'USD')).toBe('−8.00');
 });
 
-test('under a year-bar an amount is short', () => {
-  expect([318, 1468, 24000, 123400, 1234500].map((amount) => shortAmount(amount, 'USD'))).toEqual([
+test('under a year-bar an amount is the price to the unit, or nothing', () => {
+  expect([318, 1198, 1200, 24000, 123400, 123456, 1234500].map((amount) => narrowAmount(amount, 'USD'))).toEqual([
     '3.18',
-    '14.7',
+    '11.98',
+    '12',
     '240',
-    '1.2k',
-    '12k',
+    '1,234',
+    '',
+    '12,345',
   ]);
 });
 

@@ -1,6 +1,6 @@
 import { CountryCodes } from 'validator/lib/isISO31661Alpha2';
 import { decimalAmount, decimalsOf, type Currency, type Minor } from '@tienda/core/pricing/money';
-import { isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
+import type { IsoDate } from '@tienda/core/lifecycle/isoDate';
 import { locale } from './language';
 import { texts } from './texts';
 
@@ -51,14 +51,17 @@ export function tillAmount(amount: Minor, currency: Currency): string {
   return amount < 0 ? `−${digits}` : digits;
 }
 
-/** For narrow places, three digits or so: `14.7`, `240`, `1.2k`. */
-export function shortAmount(amount: Minor, currency: Currency): string {
+/** As many characters as stand under a year-bar. */
+const narrow = 6;
+
+/**
+ * For narrow places: the amount to the unit, without decimals that are nothing: `14.68`, `240`; empty where it does
+ * not fit, since half a price is none.
+ */
+export function narrowAmount(amount: Minor, currency: Currency): string {
   const value = Number(decimalAmount(amount, currency));
-  const decimals = (count: number, of = value) => tillFormat(count).format(of);
-  if (value >= 10_000) return `${decimals(0, value / 1000)}k`;
-  if (value >= 1000) return `${decimals(1, value / 1000)}k`;
-  if (value >= 100) return decimals(0);
-  return value >= 10 ? decimals(1) : decimals(2);
+  const text = tillFormat(Number.isInteger(value) ? 0 : decimalsOf(currency)).format(value);
+  return text.length <= narrow ? text : '';
 }
 
 /** Without decimals, for the marks of a chart: `$1,468`. */
@@ -100,9 +103,11 @@ export function dateText(date: IsoDate): string {
   return dateFormat().format(new Date(`${date}T00:00:00Z`));
 }
 
-/** The day of an instant (ISO 8601), as `dateText` writes it. */
+const dayFormat = once(() => new Intl.DateTimeFormat(locale(), { day: 'numeric', month: 'short', year: 'numeric' }));
+
+/** The day of an instant (ISO 8601) on the reader's calendar, as `dateText` writes days. */
 export function dayText(instant: string): string {
-  return dateText(isoDate(new Date(instant)));
+  return dayFormat().format(new Date(instant));
 }
 
 const monthFormat = once(() => new Intl.DateTimeFormat(locale(), { month: 'short', year: '2-digit', timeZone: 'UTC' }));

@@ -22,6 +22,20 @@ test('what a text is given shows in both languages alike', () => {
 });
 
 test('Spanish says what is wrong by its code, each as a sentence', () => {
-  for (const text of Object.values(es.problems)) expect(text).toMatch(/^[A-ZÁÉÍÓÚ¿].*\.$/);
+  const facts = {
+    typed: 'a_b',
+    character: '_',
+    position: 2,
+    name: 'a',
+    extension: 'org',
+    length: 70,
+    limit: 63,
+    scripts: 'Latin',
+  };
+  for (const words of Object.values(es.problems)) {
+    const text = typeof words === 'string' ? words : words(facts);
+    expect(text).toMatch(/^[A-ZÁÉÍÓÚ¿“.].*[.?]$/);
+    expect(text).not.toContain('undefined');
+  }
   expect(es.problems['termNotOffered']).toBeDefined();
 });

@@ -3,7 +3,7 @@ import { Pressable, View } from 'react-native';
 import type { YearCell } from '@tienda/core/pricing/yearRail';
 import type { Currency } from '@tienda/core/pricing/money';
 import { texts } from '../texts/texts';
-import { shortAmount, wholeAmount } from '../texts/format';
+import { narrowAmount, wholeAmount } from '../texts/format';
 import { Text } from './Text';
 import { themed, thumb } from './theme';
 import { useSteady } from './useSteady';
@@ -73,7 +73,7 @@ const Cell = memo(function Cell({ year, total, paid, height, chosen, allowed, in
       style={styles.cell}
     >
       <Text kind="amount" colour="quiet" style={styles.price} numberOfLines={1}>
-        {shortAmount(total, currency)}
+        {narrowAmount(total, currency)}
       </Text>
       <View
         style={[

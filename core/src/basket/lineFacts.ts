@@ -1,6 +1,7 @@
 import type { Extension, PrivacyPolicy, UsdCents } from '../catalogue/extension';
 import type { IsoDate } from '../lifecycle/isoDate';
 import type { NameStatus, RegistryAnswer } from '../names/availability';
+import { runningIntro } from '../pricing/linePrice';
 
 /** What a name offered at a time: enough to say later what has changed. Amounts in USD cents, a year. */
 export interface LineFacts {
@@ -23,13 +24,13 @@ export type LineChange =
 
 /** What a name offers today. */
 export function lineFacts(extension: Extension, answer: RegistryAnswer | undefined, today: IsoDate): LineFacts {
-  const { prices, intro, yearlyFee, privacy, terms } = extension;
+  const { prices, yearlyFee, privacy, terms } = extension;
   const premium = answer?.premium;
-  const introRuns = intro && !premium && intro.startsAt <= today && today < intro.endsAt;
+  const intro = premium ? undefined : runningIntro(extension, today);
   return {
     ...(answer && answer.status !== 'unknown' ? { status: answer.status } : {}),
     register: premium?.register ?? prices.register,
-    ...(introRuns ? { intro: { price: intro.price, minYears: intro.minYears ?? 1 } } : {}),
+    ...(intro ? { intro: { price: intro.price, minYears: intro.minYears ?? 1 } } : {}),
     renew: premium?.renew ?? prices.renew,
     fee: yearlyFee,
     privacy,

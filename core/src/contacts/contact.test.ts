@@ -1,6 +1,6 @@
 import { validateSync } from 'class-validator';
 import { maren } from '../../test/contacts';
-import { Contact, regionsOf } from './contact';
+import { Contact, regionsOf, tidied } from './contact';
 
 const faultyFields = (changes: object) =>
   validateSync(Object.assign(new Contact(), maren, changes)).map(({ property }) => property);
@@ -11,7 +11,21 @@ test('a complete contact is accepted', () => {
 
 test('a company is named, a person need not be', () => {
   expect(faultyFields({ organisation: '' })).toEqual(['organisation']);
+  expect(faultyFields({ organisation: undefined })).toEqual(['organisation']);
   expect(faultyFields({ organisation: undefined, kind: 'person' })).toEqual([]);
+});
+
+test('spaces are no name, and what cannot be seen is refused', () => {
+  expect(faultyFields({ name: '   ', city: '\u00a0' })).toEqual(['name', 'city']);
+  for (const hidden of ['\u000b', '\n', '\u0085', '\ud800', '\ufffe'])
+    expect(faultyFields({ name: `Ma${hidden}ren`, organisation: `Salt${hidden}` })).toEqual(['name', 'organisation']);
+});
+
+test('what was typed is kept without the spaces around it', () => {
+  expect(tidied({ ...maren, name: '  Maren \t Solvik ', city: 'Ullvik' })).toMatchObject({
+    name: 'Maren Solvik',
+    city: 'Ullvik',
+  });
 });
 
 test.each([

@@ -4,10 +4,10 @@ import {
   IsISO31661Alpha2,
   IsOptional,
   IsString,
-  Length,
   Matches,
   MaxLength,
   ValidateBy,
+  ValidateIf,
   type ValidationArguments,
 } from 'class-validator';
 import { parsePhoneNumberFromString } from 'libphonenumber-js';
@@ -41,13 +41,31 @@ export function needsPostalCode(country: string): boolean {
   return !countriesWithoutPostalCode.has(country);
 }
 
+// eslint-disable-next-line no-control-regex -- these are what is looked for
+const unseen = /[\0-\x1f\x7f-\x9f\u2028\u2029\ufffe\uffff]|\p{Surrogate}/u;
+
+/** One line: nothing in it that cannot be seen. */
+function SingleLine(): PropertyDecorator {
+  return ValidateBy({
+    name: 'singleLine',
+    validator: {
+      validate: (value) => typeof value !== 'string' || !unseen.test(value),
+      defaultMessage: () => 'There is a character here that cannot be seen: type this again.',
+    },
+  });
+}
+
 /** Required text of at most `max` characters; `field` as the message says it. */
 function Text(field: string, max: number): PropertyDecorator {
   return (target, property) => {
-    IsString({ message: `${field} is needed.` })(target, property);
-    Length(1, max, {
-      message: ({ value }: ValidationArguments) =>
-        value === '' ? `${field} is needed.` : `${field} can have at most ${max} characters.`,
+    SingleLine()(target, property);
+    ValidateBy({
+      name: 'neededText',
+      validator: {
+        validate: (value) => textOf(value) !== '' && textOf(value).length <= max,
+        defaultMessage: (args) =>
+          textOf(args?.value) === '' ? `${field} is needed.` : `${field} can have at most ${max} characters.`,
+      },
     })(target, property);
   };
 }
@@ -78,13 +96,15 @@ export class Contact {
       defaultMessage: () => 'The name of the organisation that will hold the name is needed.',
     },
   })
-  @IsOptional()
+  @ValidateIf((contact: Contact) => isOrganisation(contact.kind) || contact.organisation !== undefined)
+  @SingleLine()
   @MaxLength(160, { message: 'The organisation can have at most 160 characters.' })
   organisation?: string;
 
   /** Of an organisation in the European Union; its check digits are the server's to look at. */
   @IsOptional()
   @IsString({ message: 'A VAT number is text.' })
+  @SingleLine()
   @MaxLength(20, { message: 'A VAT number has at most 20 characters.' })
   vatId?: string;
 
@@ -117,6 +137,7 @@ export class Contact {
       defaultMessage: () => 'Addresses in this country need a state or province: choose one.',
     },
   })
+  @SingleLine()
   @MaxLength(80, { message: 'The state or province can have at most 80 characters.' })
   region!: string;
 
@@ -148,6 +169,12 @@ export class Contact {
   @IsEmail({}, { message: 'Write a mail address that can receive, as in maren@saltwhistle.example.' })
   @MaxLength(254, { message: 'A mail address has at most 254 characters.' })
   email!: string;
+}
+
+/** The contact as it is kept: without spaces around what was typed, each space inside it one. */
+export function tidied<Typed extends Contact>(contact: Typed): Typed {
+  const tidy = (value: unknown) => (typeof value === 'string' ? value.trim().replace(/\s+/g, ' ') : value);
+  return { ...contact, ...Object.fromEntries(Object.entries(contact).map(([field, value]) => [field, tidy(value)])) };
 }
 
 function contactOf(args: ValidationArguments | undefined): Contact {

@@ -1,7 +1,7 @@
 import { parsePhoneNumberFromString } from 'libphonenumber-js';
 import type { EppContact } from '../epp/objects';
 import type { Contact } from './contact';
-import { inLatin, isAscii } from './latin';
+import { latinForm, isAscii } from './latin';
 
 /**
  * A contact as registries take it.
@@ -17,7 +17,7 @@ export function eppContact(
   code: string,
   isLatin = false,
 ): EppContact {
-  const written = isLatin ? inLatin(contact) : contact;
+  const written = isLatin ? latinForm(contact) : contact;
   if (!written) throw new Error(`${handle} has no Latin form`);
   const { name, organisation, street, city, region, postalCode, country, phone, email } = written;
   return {

@@ -1,6 +1,6 @@
 import { maren } from '../../test/contacts';
 import type { Contact } from './contact';
-import { asciiOf, inLatin, isForeign, needsLatin } from './latin';
+import { asciiOf, latinForm, isForeign, needsLatin } from './latin';
 
 const contact = (more: Partial<Contact>): Contact => ({ ...maren, kind: 'person', organisation: '', ...more });
 
@@ -15,10 +15,10 @@ test.each([
 });
 
 test('Latin letters lose their marks; other scripts are written by their holder', () => {
-  expect(inLatin(contact({ city: 'Ullvík' }))).toMatchObject({ name: 'Maren Solvik', city: 'Ullvik' });
+  expect(latinForm(contact({ city: 'Ullvík' }))).toMatchObject({ name: 'Maren Solvik', city: 'Ullvik' });
   const maren = contact({ name: 'Марен Сольвик', city: 'Уллвик' });
-  expect([isForeign(maren), inLatin(maren)]).toEqual([true, undefined]);
-  expect(inLatin({ ...maren, latinName: 'Maren Solvik', latinCity: 'Ullvik' })).toMatchObject({
+  expect([isForeign(maren), latinForm(maren)]).toEqual([true, undefined]);
+  expect(latinForm({ ...maren, latinName: 'Maren Solvik', latinCity: 'Ullvik' })).toMatchObject({
     name: 'Maren Solvik',
     street: '4 Slip Lane',
     city: 'Ullvik',

@@ -38,7 +38,7 @@ export function isForeign(contact: Pick<Contact, (typeof lettered)[number]>): bo
  *
  * @returns undefined where it is of another script and no Latin form was given
  */
-export function inLatin(contact: Contact): Contact | undefined {
+export function latinForm(contact: Contact): Contact | undefined {
   const { latinName, latinOrganisation, latinStreet, latinCity } = contact;
   const written = {
     name: asciiOf(contact.name) ?? latinName,

@@ -1,6 +1,7 @@
 import { byPopularity } from '../catalogue/byPopularity';
 import type { Catalogue, Extension } from '../catalogue/extension';
 import type { DomainName } from '../names/domainName';
+import { toULabel } from '../names/idna';
 import { extensionProblem, readLabel, type Label } from '../names/label';
 import type { Idea, IdeaReason, Variant } from './idea';
 import { judge, score } from './score';
@@ -29,11 +30,17 @@ const mainExtensions = 6;
 
 type Asked = Pick<DomainName, 'label' | 'extension'>;
 
+/** Variants are made of what people read: of `bücher`, not of `xn--bcher-kva`. */
+function asRead({ label, extension }: Asked): Asked {
+  return { label: toULabel(label), extension };
+}
+
 /**
  * Names to take instead of the one asked for, the best first, each with its reason: the same label in other
  * extensions, and variants of the label in the same extension. Nothing offensive, no name twice.
  */
-export function alternatives(asked: Asked, catalogue: Catalogue, words: Words): Idea[] {
+export function alternatives(named: Asked, catalogue: Catalogue, words: Words): Idea[] {
+  const asked = asRead(named);
   const parts = apart(segment(asked.label, words), words);
   const variants = [
     ...joined(asked.label),
@@ -52,7 +59,8 @@ export function alternatives(asked: Asked, catalogue: Catalogue, words: Words): 
 /**
  * Names to take beside one, so that nobody else does: the main extensions, the other number, likely mistypings.
  */
-export function protectiveSet(asked: Asked, catalogue: Catalogue, words: Words): Idea[] {
+export function protectiveSet(named: Asked, catalogue: Catalogue, words: Words): Idea[] {
+  const asked = asRead(named);
   const parts = segment(asked.label, words);
   const judged = judgeOnce(asked, words);
   const main = open(catalogue)

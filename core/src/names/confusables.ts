@@ -11,9 +11,9 @@ const latinLookAlikes: Readonly<Record<string, string>> = {
 /**
  * The label in Latin letters alone, each look-alike replaced; undefined where a letter looks like none.
  *
- * @example inLatin('sаltwhistle') // 'saltwhistle', the а having been Cyrillic
+ * @example latinLookAlike('sаltwhistle') // 'saltwhistle', the а having been Cyrillic
  */
-export function inLatin(uLabel: string): string | undefined {
+export function latinLookAlike(uLabel: string): string | undefined {
   const letters = [...uLabel].map((letter) => latinLookAlikes[letter] ?? letter);
   return letters.every((letter) => /[\p{Script=Latin}\p{N}-]/u.test(letter)) ? letters.join('') : undefined;
 }

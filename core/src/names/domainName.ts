@@ -1,9 +1,16 @@
 import { parse } from 'tldts';
 import { byPopularity } from '../catalogue/byPopularity';
 import type { Catalogue, Extension } from '../catalogue/extension';
-import { inLatin } from './confusables';
-import { toALabel, toULabel } from './idna';
-import { extensionProblem, readLabel, type Label, type LabelProblem, type LabelProblemCode } from './label';
+import { latinLookAlike } from './confusables';
+import { toALabel, toULabel, withPlainDots } from './idna';
+import {
+  extensionProblem,
+  readLabel,
+  type Label,
+  type LabelProblem,
+  type LabelProblemCode,
+  type ProblemFacts,
+} from './label';
 
 export interface DomainName {
   readonly kind: 'name';
@@ -20,18 +27,16 @@ export interface DomainNameProblem {
   readonly code: LabelProblemCode | 'nameTooLong' | 'unknownExtension' | 'subName';
   readonly detail: string;
   readonly suggestion?: string;
+  readonly facts?: ProblemFacts;
 }
 
 const longestName = 253;
-/** The full stops that people type, as UTS #46 maps them. */
-const dots = /[.\u3002\uff0e\uff61]/u;
-
 /** Splits at dots; the longest extension of the catalogue that the name ends in comes off whole. */
 export function splitName(
   typed: string,
   catalogue: Catalogue,
 ): { readonly labels: readonly string[]; readonly extension?: Extension } {
-  const labels = typed.trim().split(dots);
+  const labels = withPlainDots(typed.trim()).split('.');
   if (catalogue.has(toALabel(labels.join('.')) ?? '')) return { labels };
   for (let first = 1; first < labels.length; first += 1) {
     const suffix = toALabel(labels.slice(first).join('.'));
@@ -51,22 +56,33 @@ export function domainName(typed: string, catalogue: Catalogue): DomainName | Do
   const { labels, extension } = splitName(typed, catalogue);
   const suffix = publicSuffix(typed);
   if (suffix !== undefined && catalogue.has(suffix) && suffix === toALabel(typed.trim()))
-    return problem('empty', `.${toULabel(suffix)} is an extension, not a name: put a word before it.`);
+    return problem('empty', `.${toULabel(suffix)} is an extension, not a name: put a word before it.`, {
+      extension: toULabel(suffix),
+    });
   if (!extension || (suffix !== undefined && suffix.length > extension.label.length))
     return unknownExtension(labels, suffix, catalogue);
   const label = readLabel(labels.at(-1) ?? '');
   if (label.kind === 'problem') {
     const suggestion = label.suggestion && `${label.suggestion}.${extension.unicode}`;
-    return problem(label.code, label.detail, suggestion);
+    return problem(label.code, label.detail, label.facts, suggestion);
   }
   const unicode = `${label.uLabel}.${extension.unicode}`;
   if (labels.length > 1)
-    return problem('subName', `“${typed.trim()}” is part of ${unicode}: that is the name to register.`, unicode);
+    return problem(
+      'subName',
+      `“${typed.trim()}” is part of ${unicode}: that is the name to register.`,
+      { typed: typed.trim(), name: unicode },
+      unicode,
+    );
   const refused = extensionProblem(label, extension);
-  if (refused) return problem(refused.code, refused.detail, wayOut(label, refused, extension, catalogue));
+  if (refused)
+    return problem(refused.code, refused.detail, refused.facts, wayOut(label, refused, extension, catalogue));
   const name = `${label.aLabel}.${extension.label}`;
   if (name.length > longestName)
-    return problem('nameTooLong', `The name has ${name.length} characters; ${longestName} is the most: shorten it.`);
+    return problem('nameTooLong', `The name has ${name.length} characters; ${longestName} is the most: shorten it.`, {
+      length: name.length,
+      limit: longestName,
+    });
   return { kind: 'name', name, unicode, label: label.aLabel, extension };
 }
 
@@ -92,10 +108,16 @@ function unknownExtension(
     return problem(
       'unknownExtension',
       `There is no extension .${last}: did you mean .${meant.unicode}?`,
+      { extension: last, meant: meant.unicode },
       `${labels.at(-2)}.${meant.unicode}`,
     );
   const given = suffix === undefined ? labels.slice(1).join('.') : toULabel(suffix);
-  return problem('unknownExtension', `Tienda does not offer .${given}: choose another extension.`, label);
+  return problem(
+    'unknownExtension',
+    `Tienda does not offer .${given}: choose another extension.`,
+    { extension: given },
+    label,
+  );
 }
 
 /** The most chosen extension that one slip of the finger may have turned into what was typed. */
@@ -116,12 +138,17 @@ function oneSlip(typed: string, meant: string): boolean {
 /** The same label where it may stand, or one that may stand here. */
 function wayOut(label: Label, refused: LabelProblem, { unicode }: Extension, catalogue: Catalogue): string | undefined {
   if (refused.suggestion) return `${refused.suggestion}.${unicode}`;
-  const latin = refused.code === 'scriptNotOffered' ? inLatin(label.uLabel) : undefined;
+  const latin = refused.code === 'scriptNotOffered' ? latinLookAlike(label.uLabel) : undefined;
   if (latin) return `${latin}.${unicode}`;
   const elsewhere = byPopularity(catalogue).find((extension) => extensionProblem(label, extension) === undefined);
   return elsewhere && `${label.uLabel}.${elsewhere.unicode}`;
 }
 
-function problem(code: DomainNameProblem['code'], detail: string, suggestion?: string): DomainNameProblem {
-  return { kind: 'problem', code, detail, ...(suggestion ? { suggestion } : {}) };
+function problem(
+  code: DomainNameProblem['code'],
+  detail: string,
+  facts?: ProblemFacts,
+  suggestion?: string,
+): DomainNameProblem {
+  return { kind: 'problem', code, detail, ...(suggestion ? { suggestion } : {}), ...(facts ? { facts } : {}) };
 }

@@ -25,6 +25,11 @@ export function toALabel(name: string): string | undefined {
   );
 }
 
+/** Full stops of other scripts as the one of ASCII, as UTS #46 maps them. */
+export function withPlainDots(text: string): string {
+  return text.replace(/[\u3002\uff0e\uff61]/g, '.');
+}
+
 /** The U-label form, as people read it. `toULabel('xn--bcher-kva')` is `'bücher'`. */
 export function toULabel(name: string): string {
   if (isPlain(name)) return name.toLowerCase();

@@ -1,5 +1,5 @@
 import type { Extension } from '../catalogue/extension';
-import { inLatin } from './confusables';
+import { latinLookAlike } from './confusables';
 import { toALabel, toULabel } from './idna';
 
 export type LabelProblemCode =
@@ -12,12 +12,21 @@ export type LabelProblemCode =
   | 'scriptNotOffered'
   | 'mixedScripts';
 
+/** What a problem is about, for those who say it in another language: `{ character: '_', position: 5 }`. */
+export type ProblemFacts = Readonly<
+  Partial<
+    Record<'typed' | 'character' | 'name' | 'extension' | 'meant' | 'scripts', string> &
+      Record<'position' | 'length' | 'limit', number>
+  >
+>;
+
 /** One precise reason why a label cannot be registered, and what to try instead where that is plain. */
 export interface LabelProblem {
   readonly kind: 'problem';
   readonly code: LabelProblemCode;
   readonly detail: string;
   readonly suggestion?: string;
+  readonly facts?: ProblemFacts;
 }
 
 export interface Label {
@@ -63,7 +72,7 @@ export function readLabel(typed: string): Label | LabelProblem {
   const bad = badCharacter(typed, text);
   if (bad) return bad;
   if (text.startsWith('-') || text.endsWith('-'))
-    return problem('hyphenAtEnd', 'A name cannot begin or end with a hyphen: leave it out.', trimHyphens(text));
+    return problem('hyphenAtEnd', 'A name cannot begin or end with a hyphen: leave it out.', {}, trimHyphens(text));
   const aLabel = toALabel(text);
   const uLabel = aLabel === undefined ? text : toULabel(aLabel);
   const isALabel = text.startsWith('xn--') && uLabel !== text;
@@ -71,10 +80,13 @@ export function readLabel(typed: string): Label | LabelProblem {
     return problem(
       'hyphensThirdAndFourth',
       'Hyphens as third and fourth character are kept for internationalised names: use one hyphen or none.',
+      {},
       text.replace(/-+/g, '-'),
     );
   if (aLabel === undefined)
-    return problem('badCharacter', `“${typed}” is not a valid internationalised name: check its accents and marks.`);
+    return problem('badCharacter', `“${typed}” is not a valid internationalised name: check its accents and marks.`, {
+      typed,
+    });
   // Some characters stand for several: a fraction for its digits and a slash.
   const unfolded = badCharacter(typed, uLabel);
   if (unfolded) return unfolded;
@@ -82,6 +94,7 @@ export function readLabel(typed: string): Label | LabelProblem {
     return problem(
       'labelTooLong',
       `“${uLabel}” takes ${aLabel.length} characters as registries store it; ${longestLabel} is the most: shorten it.`,
+      { name: uLabel, length: aLabel.length, limit: longestLabel },
       shortened(uLabel, longestLabel),
     );
   const scripts = scriptsOf(uLabel);
@@ -89,7 +102,8 @@ export function readLabel(typed: string): Label | LabelProblem {
     return problem(
       'mixedScripts',
       `“${uLabel}” mixes ${scripts.join(' and ')} letters, which look alike: write it in one script.`,
-      inLatin(uLabel),
+      { name: uLabel, scripts: scripts.join(', ') },
+      latinLookAlike(uLabel),
     );
   return { kind: 'label', aLabel, uLabel, scripts };
 }
@@ -103,6 +117,7 @@ function badCharacter(typed: string, text: string): LabelProblem | undefined {
   return problem(
     'badCharacter',
     `${which}, character ${bad + 1} of “${typed}”, cannot stand in a name: use letters, digits and hyphens.`,
+    { typed, character: characters[bad] ?? '', position: bad + 1 },
     trimHyphens(rest),
   );
 }
@@ -111,14 +126,22 @@ function badCharacter(typed: string, text: string): LabelProblem | undefined {
 export function extensionProblem(label: Label, extension: Extension): LabelProblem | undefined {
   const { minLength, maxLength, scripts } = extension.labelRules;
   const missing = label.scripts.find((script) => !scripts.includes(script));
-  if (missing) return problem('scriptNotOffered', `.${extension.unicode} does not offer names in ${missing} letters.`);
+  if (missing)
+    return problem('scriptNotOffered', `.${extension.unicode} does not offer names in ${missing} letters.`, {
+      extension: extension.unicode,
+      scripts: missing,
+    });
   const length = [...label.uLabel].length;
   if (length < minLength)
-    return problem('labelTooShort', `.${extension.unicode} names have at least ${minLength} characters: lengthen it.`);
+    return problem('labelTooShort', `.${extension.unicode} names have at least ${minLength} characters: lengthen it.`, {
+      extension: extension.unicode,
+      limit: minLength,
+    });
   if (label.aLabel.length > maxLength)
     return problem(
       'labelTooLong',
       `.${extension.unicode} names have at most ${maxLength} characters: shorten it.`,
+      { name: label.uLabel, extension: extension.unicode, length: label.aLabel.length, limit: maxLength },
       shortened(label.uLabel, maxLength),
     );
   return undefined;
@@ -135,6 +158,6 @@ function trimHyphens(text: string): string {
   return text.replace(/^-+|-+$/g, '');
 }
 
-function problem(code: LabelProblemCode, detail: string, suggestion?: string): LabelProblem {
-  return { kind: 'problem', code, detail, ...(suggestion ? { suggestion } : {}) };
+function problem(code: LabelProblemCode, detail: string, facts: ProblemFacts = {}, suggestion?: string): LabelProblem {
+  return { kind: 'problem', code, detail, facts, ...(suggestion ? { suggestion } : {}) };
 }

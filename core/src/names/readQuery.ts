@@ -1,6 +1,7 @@
 import type { Catalogue } from '../catalogue/extension';
 import { domainName, type DomainNameProblem } from './domainName';
-import { readLabel } from './label';
+import { withPlainDots } from './idna';
+import { readLabel, type ProblemFacts } from './label';
 
 /** One input that cannot be searched for, with the reason and what to try instead. */
 export interface QueryProblem {
@@ -8,6 +9,7 @@ export interface QueryProblem {
   readonly code: DomainNameProblem['code'] | 'tooMany';
   readonly detail: string;
   readonly suggestion?: string;
+  readonly facts?: ProblemFacts;
 }
 
 /** What to search for: full names, and labels to try in every extension, both as A-labels without repeats. */
@@ -34,7 +36,7 @@ export function readQuery(query: string, catalogue: Catalogue): SearchPlan {
   const names = new Set<string>();
   const labels = new Set<string>();
   const problems: QueryProblem[] = [];
-  const inputs = query
+  const inputs = withPlainDots(query)
     .split(/[\n\r,;\t]+/)
     .flatMap(splitSpaced)
     .filter((input) => input !== '');
@@ -46,7 +48,7 @@ export function readQuery(query: string, catalogue: Catalogue): SearchPlan {
       else if (read.code === 'subName' && read.suggestion) {
         const parent = domainName(read.suggestion, catalogue);
         if (parent.kind === 'name') names.add(parent.name);
-        problems.push({ input, code: read.code, detail: read.detail, suggestion: read.suggestion });
+        problems.push(asProblem(input, read));
       } else problems.push(asProblem(input, read));
     } else {
       const read = readLabel(host);
@@ -59,6 +61,7 @@ export function readQuery(query: string, catalogue: Catalogue): SearchPlan {
       input: inputs[mostInputs] ?? '',
       code: 'tooMany',
       detail: `${inputs.length} names were given; the first ${mostInputs} are searched. Search for the rest separately.`,
+      facts: { length: inputs.length, limit: mostInputs },
     });
   return { query, names: [...names], labels: [...labels], problems };
 }
@@ -72,12 +75,13 @@ function splitSpaced(part: string): string[] {
 
 /** The host of a web or mail address, without `www.` and a trailing dot. */
 function hostOf(input: string): string {
-  const withoutScheme = input.replace(/^[a-z][a-z0-9+.-]*:(\/\/)?/i, '');
+  // `saltwhistle.com:8080` begins with no scheme: what follows a scheme is no port.
+  const withoutScheme = input.replace(/^[a-z][a-z0-9+.-]*:(\/\/)?(?!\d{1,5}($|[/?#]))/i, '');
   const authority = withoutScheme.split(/[/?#]/)[0] ?? '';
   const host = authority.slice(authority.lastIndexOf('@') + 1).replace(/:\d*$/, '');
   return host.replace(/^www\.(?=[^.]+\.)/i, '').replace(/\.$/, '');
 }
 
-function asProblem(input: string, { code, detail, suggestion }: Omit<QueryProblem, 'input'>): QueryProblem {
-  return { input, code, detail, ...(suggestion ? { suggestion } : {}) };
+function asProblem(input: string, { code, detail, suggestion, facts }: Omit<QueryProblem, 'input'>): QueryProblem {
+  return { input, code, detail, ...(suggestion ? { suggestion } : {}), ...(facts ? { facts } : {}) };
 }

@@ -1,6 +1,9 @@
 import { grown, type Minor } from './money';
 import { longestTerm } from './yearRail';
 
+/** Years that keep cost is shown for unless others are chosen. */
+export const defaultHorizon = 5;
+
 export interface KeepTerms {
   /** Paid today for the whole term, before tax. */
   readonly paid: Minor;

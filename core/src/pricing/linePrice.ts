@@ -1,4 +1,4 @@
-import type { Extension } from '../catalogue/extension';
+import type { Extension, Intro } from '../catalogue/extension';
 import type { IsoDate } from '../lifecycle/isoDate';
 import { convert, type Currency, type Minor } from './money';
 
@@ -20,13 +20,18 @@ export interface UnitPrices {
   readonly privacy: Minor;
 }
 
+/** The introductory offer that runs on a day, whatever else it asks for. */
+export function runningIntro({ intro }: Extension, today: IsoDate): Intro | undefined {
+  return intro && intro.startsAt <= today && today < intro.endsAt ? intro : undefined;
+}
+
 /**
  * True while an introductory offer runs for a registration of so many years. How many names of one order
  * get it (`maxNamesPerOrder`) is the quote's to count.
  */
 export function introRuns(extension: Extension, years: number, today: IsoDate): boolean {
-  const { intro } = extension;
-  return !!intro && intro.startsAt <= today && today < intro.endsAt && years >= (intro.minYears ?? 1);
+  const intro = runningIntro(extension, today);
+  return !!intro && years >= (intro.minYears ?? 1);
 }
 
 /** Unit prices of a name: the registry's own for a premium name, else the extension's. */

@@ -34,6 +34,14 @@ export interface ItemPrice {
   readonly keepCost: readonly Minor[];
 }
 
+/** An item to be priced. */
+export interface Wanted {
+  readonly item: QuoteItem;
+  readonly subject: Subject;
+  /** Yearly growth of its later prices, decimal string, where it is not that of the whole quote. */
+  readonly growth?: string;
+}
+
 export interface PricedItem {
   readonly item: QuoteItem;
   readonly subject: Subject;
@@ -60,8 +68,13 @@ export function allowedTerms(
 }
 
 /** True where an item meets all conditions of an introductory price but how many names of an order get it. */
-export function meetsIntro({ action }: QuoteItem, years: number, subject: Subject, today: IsoDate): boolean {
+export function meetsIntro({ action, years }: QuoteItem, subject: Subject, today: IsoDate): boolean {
   return action === 'register' && !subject.premium && introRuns(subject.extension, years, today);
+}
+
+/** How many names of an order get the introductory price. */
+export function mostIntros({ extension }: Subject): number {
+  return extension.intro?.maxNamesPerOrder ?? Infinity;
 }
 
 const yearInMs = 365.25 * 24 * 3600 * 1000;
@@ -84,16 +97,31 @@ export class ItemPricer {
     this.today = isoDate(now);
   }
 
-  price(item: QuoteItem, years: number, subject: Subject, withIntro: boolean): ItemPrice {
+  /** @param growth of its later prices, where it is not that of the others */
+  price({ item, subject, growth = this.growth }: Wanted, withIntro: boolean): ItemPrice {
     const yearsAhead = this.yearsAhead(subject);
     const { extension, premium } = subject;
-    if (premium) return this.compute(item, years, this.unit(subject, withIntro), extension, yearsAhead);
-    const key = `${extension.label} ${item.action} ${years} ${item.privacy} ${withIntro} ${yearsAhead}`;
+    const compute = () => this.compute(item, this.unit(subject, withIntro), extension, yearsAhead, growth);
+    if (premium) return compute();
+    const key = `${extension.label} ${item.action} ${item.years} ${item.privacy} ${withIntro} ${yearsAhead} ${growth}`;
     const known = this.prices.get(key);
     if (known) return known;
-    const price = this.compute(item, years, this.unit(subject, withIntro), extension, yearsAhead);
+    const price = compute();
     this.prices.set(key, price);
     return price;
+  }
+
+  /** Prices the items of one order: an introductory price for so many names goes to the first that may have it. */
+  together(wanted: readonly Wanted[]): PricedItem[] {
+    const introTaken = new Map<string, number>();
+    return wanted.map((one) => {
+      const { item, subject } = one;
+      const { label } = subject.extension;
+      const taken = introTaken.get(label) ?? 0;
+      const withIntro = meetsIntro(item, subject, this.today) && taken < mostIntros(subject);
+      if (withIntro) introTaken.set(label, taken + 1);
+      return { item, subject, withIntro, price: this.price(one, withIntro) };
+    });
   }
 
   private unit({ extension, premium }: Subject, withIntro: boolean): UnitPrices {
@@ -111,13 +139,12 @@ export class ItemPricer {
   }
 
   private compute(
-    { action, privacy }: QuoteItem,
-    years: number,
+    { action, privacy, years }: QuoteItem,
     unit: UnitPrices,
     { terms }: Extension,
     yearsAhead: number,
+    growth: string,
   ): ItemPrice {
-    const { growth } = this;
     const privacyEach = privacy ? unit.privacy : 0;
     const firstYear = firstYearCharge(action, unit);
     const charge = firstYear + unit.renew * (years - 1);

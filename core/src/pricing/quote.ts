@@ -4,7 +4,7 @@ import type { RegistryAnswer } from '../names/availability';
 import type { DomainName, DomainNameProblem } from '../names/domainName';
 import { bestTrial, codesToTry, inCurrency, takenOff, tryCode, type CodeFacts, type CodeTrial } from './codes';
 import { grown, type Currency, type Minor } from './money';
-import { allowedTerms, ItemPricer, meetsIntro, offeredTerms, type PricedItem, type Subject } from './priceItem';
+import { allowedTerms, ItemPricer, offeredTerms, type PricedItem, type Subject, type Wanted } from './priceItem';
 import { codeKey, type CodeReason, type CodeUses, type Promotion } from './promotion';
 import type { QuoteItem, QuoteRequest } from './quoteRequest';
 import { taxOn, taxRate, type Tax, type VatNumberCheck } from './tax';
@@ -142,16 +142,15 @@ function sumOf<Of>(parts: readonly Of[], amount: (of: Of) => Minor): Minor {
   return parts.reduce((total, of) => total + amount(of), 0);
 }
 
-/** The items that can be priced, in order, the introductory price given to the first that may have it. */
+/** The items that can be priced, in order. */
 function pricedItems(
   wanted: readonly QuoteItem[],
   facts: QuoteFacts,
   pricer: ItemPricer,
 ): { readonly items: readonly PricedItem[]; readonly problems: readonly QuoteProblem[] } {
-  const items: PricedItem[] = [];
+  const priceable: Wanted[] = [];
   const problems: QuoteProblem[] = [];
   const seen = new Set<string>();
-  const introTaken = new Map<string, number>();
   wanted.forEach((item, index) => {
     const subject = subjectOf(item, facts, seen, pricer.today);
     if ('code' in subject) {
@@ -160,14 +159,9 @@ function pricedItems(
       return;
     }
     seen.add(subject.name);
-    const { label, intro } = subject.extension;
-    const taken = introTaken.get(label) ?? 0;
-    const withIntro =
-      meetsIntro(item, item.years, subject, pricer.today) && taken < (intro?.maxNamesPerOrder ?? Infinity);
-    if (withIntro) introTaken.set(label, taken + 1);
-    items.push({ item, subject, withIntro, price: pricer.price(item, item.years, subject, withIntro) });
+    priceable.push({ item, subject });
   });
-  return { items, problems };
+  return { items: pricer.together(priceable), problems };
 }
 
 interface Chosen {

@@ -9,7 +9,7 @@ export interface Customer {
 }
 
 /**
- * Why this rate: the seller's own country, the buyer's country, the buyer accounts for it, or none is due.
+ * Why this rate: the sellerCountry's own country, the buyer's country, the buyer accounts for it, or none is due.
  */
 export type TaxBasis = 'domestic' | 'destination' | 'reverseCharge' | 'outOfScope';
 
@@ -23,7 +23,8 @@ export interface Tax {
 /** Tells whether a VAT number has the format and check digits of the country, and is not the seller's own. */
 export type VatNumberCheck = (vatId: string, country: string) => boolean;
 
-const seller = 'IE';
+/** Where the shop is: the one place that says so. ISO 3166-1 alpha-2. */
+export const sellerCountry = 'IE';
 
 /** Standard rates of the member states of the European Union, 2026. */
 const unionRates: Readonly<Record<string, string>> = {
@@ -44,7 +45,7 @@ export function chargesVat(country: string): boolean {
 export function taxRate(customer: Customer, isValidVatNumber: VatNumberCheck): Omit<Tax, 'amount'> {
   const { country, kind, vatId } = customer;
   const union = unionRates[country];
-  if (country === seller && union) return { rate: union, basis: 'domestic' };
+  if (country === sellerCountry && union) return { rate: union, basis: 'domestic' };
   if (union && kind === 'business' && vatId && isValidVatNumber(vatId, country))
     return { rate: '0', basis: 'reverseCharge' };
   const rate = union ?? localRates[country];

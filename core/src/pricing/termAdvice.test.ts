@@ -1,15 +1,17 @@
 import fc from 'fast-check';
 import { exampleCatalogue, exampleExtension } from '../../test/catalogue';
-import { item, quoteWith } from '../../test/quotes';
-import { adviseTerms, bestTerm, growthFrom, termQuestion, type TermMoney } from './termAdvice';
+import { item, quoteWith, readIn } from '../../test/quotes';
+import { ItemPricer } from './priceItem';
+import { adviseTerms, bestTerm, growthFrom, termChoices, type AdvisedName } from './termAdvice';
 
-const money: TermMoney = { now: new Date('2026-11-24T10:00:00Z'), currency: 'USD', rate: '1', growth: '0' };
-const ask = (label: string, years = 1, growth = '0', facts = exampleCatalogue.get(label)) => {
-  const extension = facts ?? exampleExtension(label, {});
-  const name = `saltwhistle.${label}`;
-  return termQuestion(item(name, years), { name, unicode: name, extension }, { ...money, growth });
+const money = { now: new Date('2026-11-24T10:00:00Z'), currency: 'USD', rate: '1' } as const;
+const advised = (label: string, years = 1, growth = '0', facts = exampleCatalogue.get(label), word = 'saltwhistle') => {
+  const name = `${word}.${label}`;
+  const subject = { name, unicode: name, extension: facts ?? exampleExtension(label, {}) };
+  return { item: item(name, years), subject, growth } satisfies AdvisedName;
 };
-const best = (label: string, horizon: number, growth?: string) => bestTerm(ask(label, 1, growth).choices, horizon);
+const choices = (name: AdvisedName) => termChoices(name, new ItemPricer(money.now, money.currency, money.rate, '0'));
+const best = (label: string, horizon: number, growth?: string) => bestTerm(choices(advised(label, 1, growth)), horizon);
 
 test('while prices stay, the shortest term is as cheap as any', () => {
   expect(best('aa', 5)?.years).toBe(1);
@@ -29,12 +31,12 @@ test('an introductory price that wants two years makes two years cheapest, even 
 
 test('where every term is longer than the horizon, the shortest is taken', () => {
   const long = exampleExtension('dd', { terms: { register: [3, 5], renew: [1] } });
-  expect(bestTerm(ask('dd', 3, '0', long).choices, 2)?.years).toBe(3);
+  expect(bestTerm(choices(advised('dd', 3, '0', long)), 2)?.years).toBe(3);
   expect(bestTerm([], 2)).toBeUndefined();
 });
 
 test('what the best terms save and tie up is said for all names together', () => {
-  const advice = adviseTerms([ask('bb', 1, '0.1'), ask('cc', 1, '0.1')], 2);
+  const advice = adviseTerms([advised('bb', 1, '0.1'), advised('cc', 1, '0.1')], 2, money);
   expect(advice.terms.map(({ name, years }) => [name, years])).toEqual([
     ['saltwhistle.bb', 2],
     ['saltwhistle.cc', 2],
@@ -45,10 +47,33 @@ test('what the best terms save and tie up is said for all names together', () =>
   expect(advice.saves).toBe(900 + 990 + 1118 + 1615 - 1800 - 1786);
 });
 
-test('what is advised costs what the quote says', () => {
-  const [choice] = ask('aa', 1, '0.03').choices.filter(({ years }) => years === 4);
-  const [line] = quoteWith([], [item('saltwhistle.aa', 4)], { growth: '0.03' }).lines;
-  expect(choice).toEqual({ years: 4, today: line?.net, keepCost: line?.keepCost });
+test('what is advised costs what the quote says, for any names and an introductory price for the first few', () => {
+  const name = fc.record({
+    word: fc.constantFrom('salt', 'whistle', 'boat', 'yard', 'quay'),
+    label: fc.constantFrom('aa', 'bb', 'cc'),
+    years: fc.integer({ min: 1, max: 10 }),
+  });
+  const few = fc.integer({ min: 1, max: 3 });
+  fc.assert(
+    fc.property(fc.uniqueArray(name, { selector: ({ word, label }) => `${word}.${label}` }), few, (names, first) => {
+      const catalogue = new Map(
+        [...exampleCatalogue].map(([label, extension]) => [
+          label,
+          extension.intro ? { ...extension, intro: { ...extension.intro, maxNamesPerOrder: first } } : extension,
+        ]),
+      );
+      const advice = adviseTerms(
+        names.map(({ word, label, years }) => advised(label, years, '0', catalogue.get(label), word)),
+        5,
+        money,
+      );
+      const items = advice.terms.map(({ name: full, years }) => item(full, years));
+      const quoted = quoteWith([], items, {}, { readName: readIn(catalogue) });
+      expect(advice.best.today).toBe(quoted.net);
+      expect(advice.best.keepCost[4]).toBe(quoted.lines.reduce((sum, { keepCost }) => sum + (keepCost[4] ?? 0), 0));
+      expect(advice.saves).toBeGreaterThanOrEqual(0);
+    }),
+  );
 });
 
 test('no term at all costs less over the horizon than the best', () => {
@@ -59,9 +84,9 @@ test('no term at all costs less over the horizon than the best', () => {
       fc.integer({ min: 1, max: 10 }),
       fc.constantFrom('0', '0.02', '0.15'),
       (some, horizon, growth) => {
-        const { choices } = ask(some, 1, growth);
-        const cheapest = bestTerm(choices, horizon);
-        for (const { years, keepCost } of choices)
+        const every = choices(advised(some, 1, growth));
+        const cheapest = bestTerm(every, horizon);
+        for (const { years, keepCost } of every)
           if (years <= horizon) expect(cheapest?.keepCost[horizon - 1]).toBeLessThanOrEqual(keepCost[horizon - 1] ?? 0);
       },
     ),

@@ -1,6 +1,5 @@
 import type { Currency, Minor } from './money';
-import { allowedTerms, ItemPricer, meetsIntro, type Subject } from './priceItem';
-import type { QuoteItem } from './quoteRequest';
+import { allowedTerms, ItemPricer, meetsIntro, mostIntros, type Wanted } from './priceItem';
 import { longestTerm } from './yearRail';
 
 /** What buying a name for one of its terms would cost, before tax and promo code. */
@@ -12,33 +11,28 @@ export interface TermChoice {
   readonly keepCost: readonly Minor[];
 }
 
-/** A name with every term that may be chosen, the shortest first. */
-export interface TermQuestion {
-  readonly name: string;
-  readonly unicode: string;
-  /** The term chosen now. */
-  readonly years: number;
-  readonly choices: readonly TermChoice[];
-}
+/** Names whose terms are to be chosen: what is wanted now, and how their later prices are thought to grow. */
+export type AdvisedName = Required<Wanted>;
 
 export interface TermMoney {
   readonly now: Date;
   readonly currency: Currency;
   /** Units of `currency` for one US dollar. */
   readonly rate: string;
-  /** How later prices are thought to grow a year, decimal string. */
-  readonly growth: string;
 }
 
-/** Every term of an item, priced: an introductory price that wants a longer term shows in that term. */
-export function termQuestion(item: QuoteItem, subject: Subject, money: TermMoney): TermQuestion {
-  const pricer = new ItemPricer(money.now, money.currency, money.rate, money.growth);
-  const choices = allowedTerms(item.action, subject, pricer.today).map((years): TermChoice => {
-    const withIntro = meetsIntro(item, years, subject, pricer.today);
-    const price = pricer.price(item, years, subject, withIntro);
-    return { years, today: price.net, keepCost: price.keepCost };
+/**
+ * Every term of a name, priced: an introductory price that wants a longer term shows in that term.
+ *
+ * @param hasIntro the introductory price is left for this name
+ */
+export function termChoices({ item, subject, growth }: AdvisedName, pricer: ItemPricer, hasIntro = true): TermChoice[] {
+  return allowedTerms(item.action, subject, pricer.today).map((years): TermChoice => {
+    const changed = { ...item, years };
+    const withIntro = hasIntro && meetsIntro(changed, subject, pricer.today);
+    const { net, keepCost } = pricer.price({ item: changed, subject, growth }, withIntro);
+    return { years, today: net, keepCost };
   });
-  return { name: subject.name, unicode: subject.unicode, years: item.years, choices };
 }
 
 /**
@@ -70,31 +64,42 @@ export interface TermAdvice {
   readonly tiesUp: Minor;
 }
 
-/** Which terms are cheapest for names that will be kept so many years. */
-export function adviseTerms(questions: readonly TermQuestion[], horizon: number): TermAdvice {
-  const answered = questions.flatMap((question) => {
-    const best = bestTerm(question.choices, horizon);
-    const [shortest] = question.choices;
-    const chosen = question.choices.find(({ years }) => years === question.years) ?? shortest;
-    return best && shortest && chosen ? [{ question, best, shortest, chosen }] : [];
+/**
+ * Which terms are cheapest for names that will be kept so many years. What they cost is what a quote for all of them
+ * together says, in which an introductory price may be for the first few alone.
+ */
+export function adviseTerms(names: readonly AdvisedName[], horizon: number, money: TermMoney): TermAdvice {
+  const pricer = new ItemPricer(money.now, money.currency, money.rate, '0');
+  const introTaken = new Map<string, number>();
+  const best = names.map((name): number => {
+    const { item, subject } = name;
+    const taken = introTaken.get(subject.extension.label) ?? 0;
+    const choices = termChoices(name, pricer, taken < mostIntros(subject));
+    const { years } = bestTerm(choices, horizon) ?? item;
+    if (meetsIntro({ ...item, years }, subject, pricer.today)) introTaken.set(subject.extension.label, taken + 1);
+    return years;
   });
-  const best = planOf(answered.map((of) => of.best));
-  const chosen = planOf(answered.map((of) => of.chosen));
+  const shortest = names.map(({ item, subject }) => allowedTerms(item.action, subject, pricer.today)[0] ?? item.years);
+  const plan = (terms: readonly number[]) => planOf(names, terms, pricer);
+  const [bestPlan, chosenPlan] = [plan(best), plan(names.map(({ item }) => item.years))];
   return {
-    terms: answered.map(({ question: { name, unicode }, best: { years } }) => ({ name, unicode, years })),
-    best,
-    chosen,
-    shortest: planOf(answered.map((of) => of.shortest)),
-    saves: costAt(chosen, horizon) - costAt(best, horizon),
-    tiesUp: best.today - chosen.today,
+    terms: names.map(({ subject: { name, unicode } }, place) => ({ name, unicode, years: best[place] ?? 1 })),
+    best: bestPlan,
+    chosen: chosenPlan,
+    shortest: plan(shortest),
+    saves: costAt(chosenPlan, horizon) - costAt(bestPlan, horizon),
+    tiesUp: bestPlan.today - chosenPlan.today,
   };
 }
 
-function planOf(choices: readonly TermChoice[]): TermPlan {
+/** What the names cost together with those terms. */
+function planOf(names: readonly AdvisedName[], terms: readonly number[], pricer: ItemPricer): TermPlan {
+  const wanted = names.map((name, place) => ({ ...name, item: { ...name.item, years: terms[place] ?? 1 } }));
+  const prices = pricer.together(wanted).map(({ price }) => price);
   return {
-    today: choices.reduce((sum, { today }) => sum + today, 0),
+    today: prices.reduce((sum, { net }) => sum + net, 0),
     keepCost: Array.from({ length: longestTerm }, (_, index) =>
-      choices.reduce((sum, choice) => sum + costAt(choice, index + 1), 0),
+      prices.reduce((sum, { keepCost }) => sum + (keepCost[index] ?? 0), 0),
     ),
   };
 }

@@ -60,7 +60,7 @@ export function unlocks(tried: readonly CodeTrial[], order: OrderNow, pricer: It
 function introPlaces(items: readonly PricedItem[], pricer: ItemPricer): Map<string, number[]> {
   const places = new Map<string, number[]>();
   items.forEach(({ item, subject }, place) => {
-    if (!meetsIntro(item, item.years, subject, pricer.today)) return;
+    if (!meetsIntro(item, subject, pricer.today)) return;
     const { label } = subject.extension;
     const known = places.get(label);
     if (known) known.push(place);
@@ -117,7 +117,7 @@ function changed(
 ): Change | undefined {
   const { item, subject, price: before } = of;
   const { gets, lost } = introAfter(order.items, place, of, years, intros, pricer);
-  const after = pricer.price(item, years, subject, gets);
+  const after = pricer.price({ item: { ...item, years }, subject }, gets);
   const subtotal = order.subtotal - before.charge + after.charge + lost;
   const off = savingOn(priced, after, years);
   if (off <= 0 || subtotal < priced.minSpend) return undefined;
@@ -135,8 +135,8 @@ function introAfter(
   intros: ReadonlyMap<string, readonly number[]>,
   { today }: ItemPricer,
 ): { readonly gets: boolean; readonly lost: Minor } {
-  const already = meetsIntro(item, item.years, subject, today);
-  if (already || !meetsIntro(item, years, subject, today)) return { gets: withIntro, lost: 0 };
+  const already = meetsIntro(item, subject, today);
+  if (already || !meetsIntro({ ...item, years }, subject, today)) return { gets: withIntro, lost: 0 };
   const { label, intro } = subject.extension;
   const most = intro?.maxNamesPerOrder ?? Infinity;
   const others = intros.get(label) ?? [];

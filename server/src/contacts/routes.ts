@@ -1,4 +1,4 @@
-import { Contact, e164 } from '@tienda/core/contacts/contact';
+import { Contact, e164, tidied } from '@tienda/core/contacts/contact';
 import { isValidVatNumber } from '@tienda/core/pricing/vatNumber';
 import type { Clock } from '../clock/clock';
 import { badField, notFound } from '../http/problem';
@@ -16,8 +16,8 @@ export function contactRoutes(contacts: ContactStore, clock: Clock): Route[] {
       '/api/me/contacts',
       { summary: 'Keeps a contact', model: Contact, perMinute: 30 },
       async ({ accountId, body }) => {
-        const phone = e164(body.phone) ?? body.phone;
-        const { vatId, ...contact } = body;
+        const { vatId, ...contact } = tidied({ ...body });
+        const phone = e164(contact.phone) ?? contact.phone;
         if (vatId && !isValidVatNumber(vatId, body.country))
           throw badField(
             '/vatId',

@@ -1,9 +1,11 @@
 import { inArray, lt, sql } from 'drizzle-orm';
+import type { Clock, WorldClock } from '../clock/clock';
 import type { Database } from './database';
 import {
   basketCodes,
   basketLine,
   idempotentRequest,
+  knownDevice,
   mailCode,
   outgoingMail,
   rateLimit,
@@ -14,16 +16,21 @@ import {
 
 const dayInMs = 24 * 3600 * 1000;
 
-/** Sweeps out what nobody can use any more: run-out sessions with their visitors' baskets, sign-ups, unordered quotes, counts and keys. */
-export async function sweepOut(database: Database, now: Date): Promise<void> {
+/**
+ * Sweeps out what nobody can use any more: run-out sessions with their visitors' baskets, sign-ups, unordered quotes,
+ * counts and keys. Sessions live in the world's time.
+ */
+export async function sweepOut(database: Database, clock: Clock & WorldClock): Promise<void> {
+  const now = clock.now();
   const dayAgo = new Date(now.getTime() - dayInMs);
-  const over = await database.delete(session).where(lt(session.expiresAt, now)).returning();
+  const over = await database.delete(session).where(lt(session.expiresAt, clock.world())).returning();
   const baskets = over.filter(({ accountId }) => accountId === null).map(({ basketId }) => basketId);
   if (baskets.length > 0) {
     await database.delete(basketLine).where(inArray(basketLine.basketId, baskets));
     await database.delete(basketCodes).where(inArray(basketCodes.basketId, baskets));
   }
   await database.delete(signUp).where(lt(signUp.expiresAt, dayAgo));
+  await database.delete(knownDevice).where(lt(knownDevice.seenAt, new Date(now.getTime() - 400 * dayInMs)));
   await database.delete(mailCode).where(lt(mailCode.expiresAt, dayAgo));
   await database.delete(outgoingMail).where(lt(outgoingMail.sentAt, new Date(now.getTime() - 90 * dayInMs)));
   await database

@@ -61,7 +61,9 @@ const refusals: Readonly<Record<number, readonly [type: string, title: string, d
 };
 
 function refusalOf(fault: unknown): Problem | undefined {
-  if (fault instanceof SyntaxError || fault instanceof URIError) return refusal(400);
+  if (fault instanceof SyntaxError)
+    return new Problem(400, 'bad-json', 'Not JSON', 'The body is not valid JSON: check its brackets and quotes.');
+  if (fault instanceof URIError) return refusal(400);
   const status = fault instanceof Error && 'status' in fault ? Number(fault.status) : 0;
   if (status >= 400 && status < 500) return refusal(status);
   // zlib's words for a body that is not what its Content-Encoding says.

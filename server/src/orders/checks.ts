@@ -1,5 +1,5 @@
 import { askedOf, isDeclared } from '@tienda/core/contacts/declarations';
-import { inLatin, needsLatin } from '@tienda/core/contacts/latin';
+import { latinForm, needsLatin } from '@tienda/core/contacts/latin';
 import { contactRoles, contactsOf } from '@tienda/core/contacts/roles';
 import { domainName } from '@tienda/core/names/domainName';
 import type { CatalogueReader } from '../catalogue/catalogue';
@@ -93,7 +93,7 @@ export class OrderChecks {
       if (read.kind !== 'name' || !needsLatin(read.extension.registry)) return [];
       const ids = new Set(Object.values(contactsOf(usual.id, differing[name])));
       return contacts
-        .filter((contact) => ids.has(contact.id) && !inLatin(contact))
+        .filter((contact) => ids.has(contact.id) && !latinForm(contact))
         .map((contact) => ({
           pointer: '/contactId',
           code: 'latinNeeded',

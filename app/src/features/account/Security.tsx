@@ -35,7 +35,7 @@ export function Security({ email }: { readonly email: string }) {
         <TwoStep />
       </Card>
       <Heading>{words.sessions}</Heading>
-      <Places />
+      <SessionList />
       <Heading>{words.data}</Heading>
       <Card label={words.data}>
         <FileLink href="/api/me/export" title={words.export} />
@@ -102,7 +102,7 @@ function PasswordChange({ email }: { readonly email: string }) {
 }
 
 /** Every browser that is signed in. */
-function Places() {
+function SessionList() {
   const sessions = useSessions();
   const end = useEndSession();
   const endAll = useEndAllSessions();

@@ -4,8 +4,9 @@ import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { Catalogue } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { priceTrend } from '@tienda/core/catalogue/priceTrend';
+import { defaultHorizon } from '@tienda/core/pricing/keepCost';
 import type { Currency } from '@tienda/core/pricing/money';
-import { adviseTerms, growthFrom, termQuestion, type TermAdvice as Advice } from '@tienda/core/pricing/termAdvice';
+import { adviseTerms, growthFrom, type TermAdvice as Advice } from '@tienda/core/pricing/termAdvice';
 import { everyTerm } from '@tienda/core/pricing/yearRail';
 import { useNow } from '../../api/shopClock';
 import { percentText, roundAmount, wholeAmount } from '../../texts/format';
@@ -17,7 +18,6 @@ import { ChipChoice } from '../../ui/ChipChoice';
 import { Text } from '../../ui/Text';
 
 const words = texts.advice;
-const usualHorizon = 5;
 /** Yearly growth to choose from; the own history of each extension comes first. */
 const growths = ['0', '0.02', '0.05', '0.1'];
 const own = 'own';
@@ -36,19 +36,18 @@ interface TermAdviceProps {
 /** Which term is cheapest, given how long the names will be kept and how fast prices are thought to rise. */
 export function TermAdvice({ lines, catalogue, currency, rate, onTake }: TermAdviceProps) {
   const now = useNow();
-  const [horizon, setHorizon] = useState(usualHorizon);
+  const [horizon, setHorizon] = useState(defaultHorizon);
   const [growth, setGrowth] = useState(own);
   const advice = useMemo(() => {
-    const questions = lines.flatMap((line) => {
+    const names = lines.flatMap((line) => {
       const extension = extensionOf(line.name, catalogue);
-      if (!extension || now === undefined) return [];
+      if (!extension) return [];
       const rising = growth === own ? growthFrom(priceTrend(extension.history).renew) : growth;
       const { name, unicode, answer } = line;
       const subject = { name, unicode, extension, ...(answer?.premium ? { premium: answer.premium } : {}) };
-      const money = { now: new Date(now), currency, rate, growth: rising };
-      return [termQuestion({ ...line, action: 'register' }, subject, money)];
+      return [{ item: { ...line, action: 'register' as const }, subject, growth: rising }];
     });
-    return adviseTerms(questions, horizon);
+    return adviseTerms(now === undefined ? [] : names, horizon, { now: new Date(now ?? 0), currency, rate });
   }, [lines, catalogue, currency, rate, now, horizon, growth]);
   const [only] = lines.length === 1 ? lines : [];
   const history = only && extensionOf(only.name, catalogue)?.history;

@@ -1,6 +1,5 @@
 import { router } from 'expo-router';
 import { useCallback, useState } from 'react';
-import { canRegister } from '@tienda/core/names/availability';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
 import { useBasket, useBasketCheck, useEmptyBasket, usePutManyInBasket, useRemoveFromBasket } from '../../api/basket';
@@ -38,8 +37,7 @@ export function BasketScreen() {
   const [removed, setRemoved] = useState<readonly BasketLine[]>([]);
   const [importing, setImporting] = useState(false);
   const [all, setAll] = useState(false);
-  const { lines, quote, catalogue } = tally;
-  const blocked = lines.some(({ answer }) => answer && !canRegister(answer.status) && answer.status !== 'unknown');
+  const { lines, quote, catalogue, blocked } = tally;
   const onRemove = useCallback(
     (line: BasketLine) => {
       remove(line.name);
@@ -75,6 +73,7 @@ export function BasketScreen() {
       <ChangesNotice lines={lines} />
       {basket.isPending ? <Loading /> : null}
       {basket.isError ? <Failure fault={basket.error} retry={() => void basket.refetch()} /> : null}
+      {tally.fault && lines.length > 0 ? <Failure fault={tally.fault} retry={tally.retry} /> : null}
       {basket.isSuccess && lines.length === 0 ? (
         <Empty title={words.empty} detail={words.emptyDetail}>
           <Action title={words.toFind} onPress={() => router.navigate('/')} />
@@ -85,14 +84,15 @@ export function BasketScreen() {
         <BasketTools tally={tally} onImport={() => setImporting(!importing)} onRemoveAll={removeAll} />
       ) : null}
       {importPanel}
-      {(all ? lines : lines.slice(0, shownFirst)).map((line) => (
+      {(all ? lines : lines.slice(0, shownFirst)).map((line, place) => (
         <LineCard
           key={line.name}
           line={line}
           priced={priced.get(line.name)}
           extension={catalogue && extensionOf(line.name, catalogue)}
           currency={tally.request.currency}
-          rate={quote?.rate ?? '1'}
+          rate={quote?.rate}
+          problem={quote?.problems.find(({ pointer }) => pointer.startsWith(`/items/${place}/`))}
           today={today}
           open={lines.length <= mostOpen}
           onRemove={onRemove}

@@ -93,7 +93,11 @@ export function ImportPanel({ onClose }: { readonly onClose: () => void }) {
 function noteWords(note: ImportNote): string {
   switch (note.what) {
     case 'problem':
-      return words.problem(note.line, note.typed, problemText(note.problem.code, note.problem.detail));
+      return words.problem(
+        note.line,
+        note.typed,
+        problemText(note.problem.code, note.problem.detail, note.problem.facts),
+      );
     case 'again':
       return words.again(note.line, note.unicode);
     case 'term':

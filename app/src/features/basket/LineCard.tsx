@@ -5,8 +5,9 @@ import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { addYears, type IsoDate } from '@tienda/core/lifecycle/isoDate';
 import type { Currency } from '@tienda/core/pricing/money';
-import type { QuoteLine } from '@tienda/core/pricing/quote';
+import type { QuoteLine, QuoteProblem } from '@tienda/core/pricing/quote';
 import { dateText, wholeAmount } from '../../texts/format';
+import { problemText } from '../../texts/problems';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
@@ -30,7 +31,10 @@ interface LineCardProps {
   readonly priced: QuoteLine | undefined;
   readonly extension: Extension | undefined;
   readonly currency: Currency;
-  readonly rate: string;
+  /** Undefined until it is known. */
+  readonly rate: string | undefined;
+  /** Why the name cannot be priced. */
+  readonly problem: QuoteProblem | undefined;
   readonly today: IsoDate | undefined;
   /** Its choices show without being asked for. */
   readonly open: boolean;
@@ -39,10 +43,12 @@ interface LineCardProps {
 
 /** One name of the basket: what it costs, what changed, its choices. Drawn again only when it has changed itself. */
 export const LineCard = memo(function LineCard(props: LineCardProps) {
-  const { line, priced, extension, currency, rate, today, onRemove } = props;
+  const { line, priced, extension, currency, rate, problem, today, onRemove } = props;
   const styles = useStyles();
   const { pine } = usePalette();
-  const [open, setOpen] = useState(props.open);
+  // Until it is opened or closed here, it follows how many names there are.
+  const [chosen, setChosen] = useState<boolean>();
+  const open = chosen ?? props.open;
   const [protecting, setProtecting] = useState(false);
   const status = line.answer?.status ?? 'available';
   const ends = today && addYears(today, line.years);
@@ -66,17 +72,22 @@ export const LineCard = memo(function LineCard(props: LineCardProps) {
       {status === 'taken' || status === 'reserved' ? (
         <Notice kind="problem">{words.gone(texts.find.status[status].toLowerCase())}</Notice>
       ) : null}
-      {line.changes ? <Notice kind="notice">{changeWords(line.changes, { currency, rate }).join(' ')}</Notice> : null}
-      {priced && extension && open ? (
+      {line.changes && rate !== undefined ? (
+        <Notice kind="notice">{changeWords(line.changes, { currency, rate }).join(' ')}</Notice>
+      ) : null}
+      {problem && problem.code !== 'notAvailable' ? (
+        <Notice kind="problem">{problemText(problem.code, problem.detail)}</Notice>
+      ) : null}
+      {priced && extension && open && rate !== undefined ? (
         <LineChoices line={line} priced={priced} extension={extension} currency={currency} rate={rate} />
       ) : null}
       <View style={styles.actions}>
-        {props.open || !priced ? null : (
+        {(props.open && chosen === undefined) || !priced ? null : (
           <Action
             kind="link"
             title={open ? words.chooseLess : words.choose}
             label={`${open ? words.chooseLess : words.choose}: ${line.unicode}`}
-            onPress={() => setOpen(!open)}
+            onPress={() => setChosen(!open)}
           />
         )}
         {priced ? (

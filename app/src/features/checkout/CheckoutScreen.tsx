@@ -2,6 +2,7 @@ import { Redirect } from 'expo-router';
 import { useBasket } from '../../api/basket';
 import { useContacts } from '../../api/me';
 import { useSession } from '../../api/session';
+import { useTally } from '../tally/useTally';
 import { texts } from '../../texts/texts';
 import { Failure, Loading } from '../../ui/Empty';
 import { Screen } from '../../ui/Screen';
@@ -11,8 +12,9 @@ export function CheckoutScreen() {
   const session = useSession();
   const basket = useBasket();
   const contacts = useContacts();
+  const { blocked } = useTally();
   const fault = session.error ?? basket.error ?? contacts.error;
-  if (basket.data?.lines.length === 0) return <Redirect href="/basket" />;
+  if (basket.data?.lines.length === 0 || blocked) return <Redirect href="/basket" />;
   if (session.data && !session.data.account) return <Redirect href="/checkout/account" />;
   if (contacts.data) return <Redirect href={contacts.data.length === 0 ? '/checkout/holder' : '/checkout/review'} />;
   return (

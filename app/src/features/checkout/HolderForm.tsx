@@ -22,7 +22,7 @@ import { Text } from '../../ui/Text';
 import { useBuyer } from '../tally/buyer';
 import { useTally } from '../tally/useTally';
 import { CardFile } from './CardFile';
-import { draftStore } from './draftStore';
+import { draftStore, keepDraft } from './draftStore';
 import { PhoneField, readablePhone } from './PhoneField';
 
 const words = texts.checkout.holder;
@@ -30,7 +30,9 @@ const resolver = classValidatorResolver(Contact);
 
 interface HolderFormProps {
   /** Whose details the form begins with. */
-  readonly known: Contact | undefined;
+  readonly known: KeptContact | undefined;
+  /** What is typed here is for: another person's form does not begin with it. */
+  readonly about: string;
   readonly email: string;
   readonly onKept: (kept: KeptContact) => void;
 }
@@ -39,12 +41,12 @@ interface HolderFormProps {
  * Begins with what was typed before and not kept, else with the latest holder. What is typed survives a refusal and
  * a reload, and the first mistake takes the focus.
  */
-export function HolderForm({ known, email, onKept }: HolderFormProps) {
+export function HolderForm({ known, about, email, onKept }: HolderFormProps) {
   const { customer } = useBuyer();
   const keep = useKeepContact();
   const { control, handleSubmit, watch, setError, setValue, reset } = useForm<Contact>({
     resolver,
-    defaultValues: draftStore.get() ?? valuesOf(known, customer.country, email),
+    defaultValues: draftStore.get()[about] ?? valuesOf(known, customer.country, email),
     mode: 'onBlur',
     reValidateMode: 'onChange',
   });
@@ -54,16 +56,16 @@ export function HolderForm({ known, email, onKept }: HolderFormProps) {
   const latinFor = lines.filter(({ name }) => needsLatin((catalogue && extensionOf(name, catalogue)?.registry) ?? ''));
   const foreign = latinFields.filter(({ of }) => asciiOf(typed[of] ?? '') === undefined);
   useEffect(() => {
-    const watching = watch((typed) => draftStore.set({ ...valuesOf(undefined, '', ''), ...(typed as Contact) }));
+    const watching = watch((typed) => keepDraft(about, { ...valuesOf(undefined, '', ''), ...(typed as Contact) }));
     return () => watching.unsubscribe();
-  }, [watch]);
+  }, [watch, about]);
   const submit = handleSubmit((contact) => {
     const lacking = latinFor.length > 0 ? foreign.filter(({ field }) => !contact[field]) : [];
     for (const { field } of lacking) setError(field, { type: 'latinNeeded', message: words.latinNeeded });
     if (lacking.length > 0) return;
     keep.mutate(withoutUnasked(contact), {
       onSuccess: (kept) => {
-        draftStore.set(null);
+        keepDraft(about, undefined);
         onKept(kept);
       },
       onError: (fault) => {

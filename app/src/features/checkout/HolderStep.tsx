@@ -52,8 +52,9 @@ export function HolderStep() {
       {contacts.data && session.data?.account ? (
         <Suspense fallback={<Loading />}>
           <HolderForm
-            key={another}
+            key={another ? 'another' : usual?.id}
             known={another ? undefined : usual}
+            about={another ? 'another' : (usual?.id ?? 'first')}
             email={another ? '' : session.data.account.email}
             onKept={use}
           />

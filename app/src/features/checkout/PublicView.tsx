@@ -2,7 +2,7 @@ import { View } from 'react-native';
 import type { PrivacyPolicy } from '@tienda/core/catalogue/extension';
 import type { Contact } from '@tienda/core/contacts/contact';
 import { eppContact } from '@tienda/core/contacts/eppContact';
-import { inLatin } from '@tienda/core/contacts/latin';
+import { latinForm } from '@tienda/core/contacts/latin';
 import { heldBack, publicCard, readPublicCard } from '@tienda/core/rdap/publicHolder';
 import { countryText } from '../../texts/format';
 import { texts } from '../../texts/texts';
@@ -42,7 +42,7 @@ export function PublicView({ holder, privacy, policy, latin = false }: PublicVie
 
 /** The holder's part of the registration data, one fact a row. */
 function Seen({ holder, privacy, policy, latin }: PublicViewProps) {
-  const contact = eppContact(holder, '', privacy, '', latin && inLatin(holder) !== undefined);
+  const contact = eppContact(holder, '', privacy, '', latin && latinForm(holder) !== undefined);
   const why = heldBack(policy, contact.disclose);
   const { name, organisation, address, phone, email } = readPublicCard(publicCard(contact));
   const place = [...address.slice(0, -1), countryText(address.at(-1) ?? '')].join(', ');

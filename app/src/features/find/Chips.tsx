@@ -1,11 +1,12 @@
 import { router } from 'expo-router';
 import { Pressable, ScrollView } from 'react-native';
+import { defaultHorizon } from '@tienda/core/pricing/keepCost';
 import { everyTerm } from '@tienda/core/pricing/yearRail';
 import { texts } from '../../texts/texts';
 import { ChipChoice } from '../../ui/ChipChoice';
 import { Text } from '../../ui/Text';
 import { themed } from '../../ui/theme';
-import { filterCount, sorts, usualHorizon, type FindChoices } from './findChoices';
+import { filterCount, sorts, type FindChoices } from './findChoices';
 
 const words = texts.find;
 
@@ -41,7 +42,7 @@ export function Chips({ choices, only, lineup, filtersShown, onFilters, onChange
         label={words.keepLabel}
         value={String(horizon)}
         options={horizons.map((years) => ({ value: years, title: words.keepShort(Number(years)) }))}
-        pressed={horizon !== usualHorizon}
+        pressed={horizon !== defaultHorizon}
         onChange={(years) => onChange({ horizon: Number(years) })}
       />
       <ChipChoice

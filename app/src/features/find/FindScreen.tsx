@@ -5,7 +5,7 @@ import { byPopularity } from '@tienda/core/catalogue/byPopularity';
 import type { Catalogue } from '@tienda/core/catalogue/extension';
 import { canRegister } from '@tienda/core/names/availability';
 import { useCatalogue } from '../../api/catalogue';
-import { useRate } from '../../api/rates';
+import { useRate, useRates } from '../../api/rates';
 import { useAskAgain, useSearch, useSearchAhead, type SearchState, type SearchWish } from '../../api/search';
 import { useStored } from '../../api/stored';
 import { problemText } from '../../texts/problems';
@@ -16,6 +16,7 @@ import { Notice } from '../../ui/Notice';
 import { useTabTitle } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { themed } from '../../ui/theme';
+import { useSteady } from '../../ui/useSteady';
 import { useWide } from '../../ui/useWide';
 import { useBasketToggle } from '../basket/useBasketToggle';
 import { lineupStore, toggleInLineup } from '../lineup/lineupStore';
@@ -36,6 +37,8 @@ const words = texts.find;
 
 /** How long a search must rest before it goes to the address. */
 const addressMs = 400;
+/** How long an answered search must rest before it is remembered. */
+const rememberMs = 2500;
 
 const noExtensions: Catalogue = new Map();
 
@@ -49,7 +52,7 @@ export function FindScreen() {
   const { query, choices, currency, setQuery, setChoices, setCurrency } = useFindParams();
   const [filtersShown, setFiltersShown] = useState(false);
   const catalogue = useCatalogue();
-  const rate = useRate(currency) ?? '1';
+  const rate = useRate(currency);
   const { only } = choices;
   const first = useMemo(
     () =>
@@ -80,29 +83,54 @@ export function FindScreen() {
 
   const { inBasket, toggle } = useBasketToggle();
   const lineup = useStored(lineupStore);
-  const toggleRow = useCallback(({ name, answer, extension }: Row) => toggle(name, answer, extension), [toggle]);
-  const open = useCallback(({ name }: Row) => router.navigate(`/find/${name}`), []);
+  const toggleRow = useCallback(
+    ({ name, answer, extension }: Row) => {
+      remember(asked);
+      toggle(name, answer, extension);
+    },
+    [toggle, asked],
+  );
+  const open = useCallback(
+    ({ name }: Row) => {
+      remember(asked);
+      router.navigate(`/find/${name}`);
+    },
+    [asked],
+  );
   const showOnly = useCallback((label: string) => setChoices({ only: label }), [setChoices]);
   const box = useRef<TextInput>(null);
   const { selected, keysShown, closeKeys } = useFindKeys({ rows, box, toggle: toggleRow, open });
   useTabTitle(asked === '' ? texts.app : `${asked} · ${texts.app}`);
+  const isDone = state?.done ?? false;
+  const searchFor = useCallback(
+    (text: string) => {
+      if (text === '' && isDone) remember(asked);
+      ask(text);
+    },
+    [ask, asked, isDone],
+  );
   useEffect(() => {
-    if (state?.done) remember(asked);
-  }, [state?.done, asked]);
+    // What is only passed through while typing is no search that one goes back to.
+    const timer = isDone ? setTimeout(() => remember(asked), rememberMs) : undefined;
+    return () => clearTimeout(timer);
+  }, [isDone, asked]);
 
-  const failed = search.error ?? catalogue.error;
+  const rates = useRates();
+  const failed = search.error ?? catalogue.error ?? (rate === undefined ? rates.error : null);
   const { mutate: askNames, isPending: asking } = askAgain;
-  const { refetch } = search;
+  const retry = useSteady(() => {
+    for (const one of [search, catalogue, rates]) if (one.isError) void one.refetch();
+  });
   const header = useMemo(
     () => (
       <>
         {filtersShown ? <Filters choices={choices} currency={currency} onChange={setChoices} /> : null}
-        {failed ? <Failure fault={failed} retry={() => void refetch()} /> : null}
+        {failed ? <Failure fault={failed} retry={retry} /> : null}
         <Problems state={state} onPick={ask} />
         <Unanswered rows={all} busy={asking} onAsk={askNames} />
       </>
     ),
-    [filtersShown, choices, currency, setChoices, failed, refetch, state, ask, all, asking, askNames],
+    [filtersShown, choices, currency, setChoices, failed, retry, state, ask, all, asking, askNames],
   );
   return (
     <View role="main" style={styles.screen}>
@@ -111,10 +139,10 @@ export function FindScreen() {
           <Text kind="title" level={1}>
             {texts.app}
           </Text>
-          {wide ? <SearchBox ref={box} query={text} onSearch={ask} wide /> : null}
+          {wide ? <SearchBox ref={box} query={text} onSearch={searchFor} wide /> : null}
           <CurrencyChoice value={currency} onChange={setCurrency} />
         </View>
-        {wide ? null : <SearchBox ref={box} query={text} onSearch={ask} wide={false} />}
+        {wide ? null : <SearchBox ref={box} query={text} onSearch={searchFor} wide={false} />}
         {asked === '' ? null : (
           <View style={wide ? styles.wideTools : undefined}>
             {wide ? null : <Progress rows={all} bar />}
@@ -167,24 +195,40 @@ function useAsked(
   const [asked, setAsked] = useState(query);
   const written = useRef(query);
   const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const latest = useRef(query);
   useEffect(() => {
     if (query === written.current) return;
     written.current = query;
+    latest.current = query;
     setAsked(query);
   }, [query]);
+  const write = useCallback(() => {
+    clearTimeout(waiting.current);
+    if (written.current === latest.current) return;
+    written.current = latest.current;
+    setQuery(latest.current);
+  }, [setQuery]);
   const ask = useCallback(
     (text: string) => {
       searchAhead({ query: text.trim(), currency, only, first: first ?? [] });
       setAsked(text);
+      latest.current = text;
       clearTimeout(waiting.current);
-      waiting.current = setTimeout(() => {
-        written.current = text;
-        setQuery(text);
-      }, addressMs);
+      waiting.current = setTimeout(write, addressMs);
     },
-    [setQuery, searchAhead, currency, only, first],
+    [write, searchAhead, currency, only, first],
   );
-  useEffect(() => () => clearTimeout(waiting.current), []);
+  useEffect(() => {
+    // Whatever leads away is tapped or comes from Enter: the search is in the address before that, for the way back.
+    const onKey = ({ key }: KeyboardEvent) => (key === 'Enter' ? write() : undefined);
+    document.addEventListener('pointerdown', write, true);
+    document.addEventListener('keydown', onKey, true);
+    return () => {
+      clearTimeout(waiting.current);
+      document.removeEventListener('pointerdown', write, true);
+      document.removeEventListener('keydown', onKey, true);
+    };
+  }, [write]);
   return [asked, ask] as const;
 }
 
@@ -196,7 +240,7 @@ function Problems({
   readonly state: SearchState | undefined;
   readonly onPick: (query: string) => void;
 }) {
-  return state?.plan?.problems.map(({ input, code, detail, suggestion }) => (
+  return state?.plan?.problems.map(({ input, code, detail, suggestion, facts }) => (
     <Notice
       key={`${input} ${detail}`}
       kind="notice"
@@ -206,7 +250,7 @@ function Problems({
         ) : undefined
       }
     >
-      {problemText(code, detail)}
+      {problemText(code, detail, facts)}
     </Notice>
   ));
 }

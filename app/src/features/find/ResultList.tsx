@@ -18,7 +18,8 @@ interface ResultListProps extends RowActions {
   /** Everything that was asked has been answered. */
   readonly settled: boolean;
   readonly horizon: number;
-  readonly rate: string;
+  /** Undefined until it is known. */
+  readonly rate: string | undefined;
   readonly inBasket: ReadonlySet<string>;
   readonly lineup: readonly string[];
   readonly only: string | undefined;

@@ -33,7 +33,8 @@ interface ResultRowProps extends RowActions {
   readonly row: Row;
   readonly horizon: number;
   /** Units of the currency shown for one US dollar. */
-  readonly rate: string;
+  /** Undefined until it is known. */
+  readonly rate: string | undefined;
   readonly inBasket: boolean;
   readonly inLineup: boolean;
   /** Its extension is the only one shown. */

@@ -1,3 +1,4 @@
+import { defaultHorizon } from '@tienda/core/pricing/keepCost';
 import type { ExtensionKind } from '@tienda/core/catalogue/extension';
 import { isCurrency, minorAmount, type Currency, type Minor } from '@tienda/core/pricing/money';
 
@@ -31,8 +32,6 @@ export type FindParams = Partial<
   Record<'keep' | 'sort' | 'status' | 'kind' | 'privacy' | 'ext' | 'only' | 'first' | 'then' | 'total', string>
 >;
 
-export const usualHorizon = 5;
-
 function among<Word extends string>(words: readonly Word[], text: string | undefined): Word | undefined {
   return words.find((word) => word === text);
 }
@@ -41,7 +40,7 @@ function among<Word extends string>(words: readonly Word[], text: string | undef
 export function readChoices(params: FindParams): FindChoices {
   const horizon = Number(params.keep);
   return {
-    horizon: Number.isInteger(horizon) && horizon >= 1 && horizon <= 10 ? horizon : usualHorizon,
+    horizon: Number.isInteger(horizon) && horizon >= 1 && horizon <= 10 ? horizon : defaultHorizon,
     sort: among(sorts, params.sort) ?? 'relevance',
     status: among(['open', ...statuses] as const, params.status),
     kind: among(kinds, params.kind),
@@ -57,7 +56,7 @@ export function readChoices(params: FindParams): FindChoices {
 /** The address of some choices; what is usual is left out of it. */
 export function writeChoices(choices: FindChoices): Record<keyof FindParams, string | undefined> {
   return {
-    keep: choices.horizon === usualHorizon ? undefined : String(choices.horizon),
+    keep: choices.horizon === defaultHorizon ? undefined : String(choices.horizon),
     sort: choices.sort === 'relevance' ? undefined : choices.sort,
     status: choices.status,
     kind: choices.kind,

@@ -27,12 +27,12 @@ export function statusWords(answer: SearchAnswer | undefined, extension: Extensi
 /**
  * What deserves a warning before the name is taken, in words.
  *
- * @param rate units of the currency shown for one US dollar
+ * @param rate units of the currency shown for one US dollar; undefined until it is known
  */
 export function warnings(
   { price, detail, status, premium }: SearchAnswer,
   extension: Extension,
-  rate: string,
+  rate: string | undefined,
 ): string[] {
   if (status === 'invalid') return detail ? [detail] : [];
   if (!price) return [];
@@ -42,7 +42,7 @@ export function warnings(
   const rise = priceTrend(extension.history).renew;
   if (!premium && rise >= riseFrom) found.push(words.rising(Math.round(rise * 100)));
   const min = extension.intro?.minYears ?? 1;
-  if (extension.intro && min > 1 && !price.intro && !premium) {
+  if (extension.intro && min > 1 && !price.intro && !premium && rate !== undefined) {
     const cents = extension.intro.price;
     const amount = convert(cents, price.currency, rate) + convert(extension.yearlyFee, price.currency, rate);
     found.push(words.introMin(wholeAmount(amount, price.currency), min));

@@ -1,3 +1,4 @@
+import { defaultHorizon } from '@tienda/core/pricing/keepCost';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -5,7 +6,7 @@ import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { crossings } from '@tienda/core/pricing/crossings';
 import { longestTerm } from '@tienda/core/pricing/yearRail';
 import { useCatalogue } from '../../api/catalogue';
-import { useRate } from '../../api/rates';
+import { useRate, useRates } from '../../api/rates';
 import { useSearch } from '../../api/search';
 import { useNow } from '../../api/shopClock';
 import { readTexts, useStored } from '../../api/stored';
@@ -28,14 +29,13 @@ import { lineupFacts, type Entrant } from './lineupFacts';
 import { lineupStore, mostInLineup } from './lineupStore';
 
 const words = texts.lineup;
-const usualHorizon = 5;
 const years = Array.from({ length: longestTerm }, (_, index) => String(index + 1));
 
 /** Up to six names or extensions side by side. The address holds them, so that it can be shared. */
 export function LineupScreen() {
   const { items, setItems, horizon, setHorizon } = useLineup();
   const currency = useStored(currencyStore);
-  const { entrants, fault, pending } = useEntrants(items);
+  const { entrants, fault, pending, retry } = useEntrants(items);
   const rate = useRate(currency);
   const facts = rate === undefined ? [] : lineupFacts(entrants, horizon, currency, rate);
   const crossed = crossings(entrants.map(({ unicode, line }) => ({ name: unicode, keepCost: line.keepCost })));
@@ -53,7 +53,7 @@ export function LineupScreen() {
       aside={<CurrencyChoice value={currency} onChange={(code) => currencyStore.set(code)} />}
     >
       {items.length === 0 ? <Empty title={words.empty} detail={words.emptyDetail} /> : null}
-      {fault ? <Failure fault={fault} /> : null}
+      {fault ? <Failure fault={fault} retry={retry} /> : null}
       {pending ? <Loading /> : null}
       {items.length < mostInLineup ? <AddItem items={items} onAdd={(item) => setItems([...items, item])} /> : null}
       {entrants.length > 0 ? (
@@ -100,7 +100,7 @@ function useLineup() {
   const keep = Number(params.keep);
   return {
     items: shared ?? remembered,
-    horizon: Number.isInteger(keep) && keep >= 1 && keep <= longestTerm ? keep : usualHorizon,
+    horizon: Number.isInteger(keep) && keep >= 1 && keep <= longestTerm ? keep : defaultHorizon,
     setItems: (items: readonly string[]) => {
       lineupStore.set(readTexts(items) ?? []);
       router.setParams({ items: items.join(',') });
@@ -139,7 +139,12 @@ function useEntrants(items: readonly string[]) {
       return line ? [{ ...priced, item, line, answer }] : [];
     });
   }, [items, catalogue.data, rate, now, answers, currency]);
-  return { entrants, fault: search.error ?? catalogue.error, pending: catalogue.isPending };
+  const rates = useRates();
+  const retry = () => {
+    for (const one of [search, catalogue, rates]) if (one.isError) void one.refetch();
+  };
+  const fault = search.error ?? catalogue.error ?? (rate === undefined ? rates.error : null);
+  return { entrants, fault, pending: catalogue.isPending, retry };
 }
 
 /** Another name, or an extension with a leading dot. */
@@ -147,10 +152,11 @@ function AddItem({ items, onAdd }: { readonly items: readonly string[]; readonly
   const [typed, setTyped] = useState('');
   const [wrong, setWrong] = useState<string>();
   const catalogue = useCatalogue().data;
-  const add = () => {
-    const item = typed.trim().toLowerCase();
-    const extension = catalogue && item.includes('.') ? extensionOf(item, catalogue) : undefined;
-    if (!extension) return setWrong(words.notKnown);
+  const add = async () => {
+    // Reading names takes tables that nobody else here needs.
+    const { lineupItem } = await import('@tienda/core/names/lineupItem');
+    const item = catalogue && lineupItem(typed, catalogue);
+    if (item === undefined) return setWrong(words.notKnown);
     if (items.includes(item)) return setWrong(words.already);
     setTyped('');
     setWrong(undefined);
@@ -164,11 +170,11 @@ function AddItem({ items, onAdd }: { readonly items: readonly string[]; readonly
         hint={words.addHint}
         value={typed}
         onChange={setTyped}
-        onSubmitEditing={add}
+        onSubmitEditing={() => void add()}
         error={wrong}
         mono
       />
-      <Action title={words.addButton} onPress={add} />
+      <Action title={words.addButton} onPress={() => void add()} />
     </View>
   );
 }

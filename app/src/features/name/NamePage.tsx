@@ -6,7 +6,7 @@ import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import type { SearchAnswer } from '@tienda/core/names/searchEvent';
 import { useBasket, usePutInBasket } from '../../api/basket';
 import { useCatalogue } from '../../api/catalogue';
-import { useRate } from '../../api/rates';
+import { useRate, useRates } from '../../api/rates';
 import { useAskAgain, useSearch } from '../../api/search';
 import { useNow } from '../../api/shopClock';
 import { useStored } from '../../api/stored';
@@ -61,7 +61,8 @@ export function NamePage() {
       aside={<CurrencyChoice value={currency} onChange={(code) => currencyStore.set(code)} />}
     >
       {search.error ? <Failure fault={search.error} retry={() => void search.refetch()} /> : null}
-      {problem ? <Notice kind="problem">{problemText(problem.code, problem.detail)}</Notice> : null}
+      {catalogue.error ? <Failure fault={catalogue.error} retry={() => void catalogue.refetch()} /> : null}
+      {problem ? <Notice kind="problem">{problemText(problem.code, problem.detail, problem.facts)}</Notice> : null}
       {found !== undefined && extension ? (
         <Known
           name={found}
@@ -88,14 +89,16 @@ interface KnownProps {
 function Known({ name, extension, answer, onAskAgain, asking }: KnownProps) {
   const currency = useStored(currencyStore);
   const rate = useRate(currency);
+  const rates = useRates();
   const row = rowFor(name, name.slice(0, name.indexOf('.')), extension, answer, 1);
   const taken = answer?.type === 'result' && answer.status === 'taken';
   return (
     <>
-      <Summary row={row} rate={rate ?? '1'} onAskAgain={onAskAgain} asking={asking} />
+      <Summary row={row} rate={rate} onAskAgain={onAskAgain} asking={asking} />
       {taken ? <Taken name={name} unicode={answer.unicode} extension={extension} /> : null}
       {rate !== undefined && !taken ? <Prices row={row} rate={rate} /> : null}
-      <ExtensionFacts extension={extension} rate={rate ?? '1'} />
+      {rate === undefined ? null : <ExtensionFacts extension={extension} rate={rate} />}
+      {rate === undefined && rates.isError ? <Failure fault={rates.error} retry={() => void rates.refetch()} /> : null}
       <Alternatives name={name} purpose="instead" />
       {taken ? null : <Alternatives name={name} purpose="protect" />}
     </>
@@ -110,7 +113,7 @@ function Summary({
   asking,
 }: {
   readonly row: Row;
-  readonly rate: string;
+  readonly rate: string | undefined;
   readonly onAskAgain: () => void;
   readonly asking: boolean;
 }) {

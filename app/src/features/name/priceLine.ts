@@ -1,3 +1,4 @@
+import { sellerCountry } from '@tienda/core/pricing/tax';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import type { SearchAnswer } from '@tienda/core/names/searchEvent';
 import { quote, type QuoteLine } from '@tienda/core/pricing/quote';
@@ -20,7 +21,7 @@ export interface PriceTerms {
 }
 
 /** Before tax nobody is billed yet; the country decides nothing here. */
-const anyone = { country: 'IE', kind: 'person', isNew: true } as const;
+const anyone = { country: sellerCountry, kind: 'person', isNew: true } as const;
 
 /** What registering one name costs, year by year: a quote of one line. */
 export function priceLine({ name, unicode, extension, premium }: PricedName, terms: PriceTerms): QuoteLine | undefined {

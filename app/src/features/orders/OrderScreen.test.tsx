@@ -62,6 +62,7 @@ const order = (more: Partial<ShownOrder>): ShownOrder => ({
 async function open(first: ShownOrder): Promise<FakeEvents | undefined> {
   FakeEvents.last = undefined;
   const server = new FakeServer();
+  server.account = { email: 'maren@saltwhistle.example' };
   server.instead.set('GET /api/me/orders/o1', { status: 200, body: first });
   show(<OrderScreen />);
   await screen.findByRole('heading', { name: 'Order 1001' });
@@ -140,6 +141,15 @@ test('a payment that was refused says so, and leads back to another way of payin
   expect(screen.getByRole('heading', { name: 'Not paid' })).toBeTruthy();
   expect(screen.getByText(/^The payment was refused. Nothing was registered and nothing was taken/)).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Pay another way' })).toBeTruthy();
+  expect(screen.getByText('A mail that says the same is on its way to you.')).toBeTruthy();
+});
+
+test('somebody signed out is asked to sign in, and is shown nothing of the order', async () => {
+  const server = new FakeServer();
+  show(<OrderScreen />);
+  await screen.findByText('Orders are shown to the account that placed them: sign in.');
+  expect(screen.getByLabelText('Mail address')).toBeTruthy();
+  expect(server.asked.some(({ path }) => path.startsWith('/api/me/'))).toBe(false);
 });
 
 const waitingFor = (action: PaymentAction) =>
@@ -167,6 +177,7 @@ test('a prompt names its phone, and a wallet has a way to it', async () => {
 
 test('a payment is given up where it waits', async () => {
   const server = new FakeServer();
+  server.account = { email: 'maren@saltwhistle.example' };
   const waiting = waitingFor({ type: 'prompt', phone: '+353209150199' });
   const payment = { at: 'declined', cause: 'cancelled', reason: 'x' } as const;
   server.instead.set('GET /api/me/orders/o1', { status: 200, body: waiting });
@@ -223,7 +234,7 @@ test('what was taken, from where, and what was given back; its papers are files'
 test('a line that was lost is said, and taken back once it is found again', async () => {
   const events = await open(order({}));
   await act(() => Promise.resolve(events?.onerror()));
-  expect(screen.getByText('The line to Tienda was lost; trying again.')).toBeTruthy();
+  expect(screen.getByText('Tienda cannot be reached just now; trying again.')).toBeTruthy();
   await act(() => Promise.resolve(events?.onopen()));
-  expect(screen.queryByText('The line to Tienda was lost; trying again.')).toBeNull();
+  expect(screen.queryByText('Tienda cannot be reached just now; trying again.')).toBeNull();
 });

@@ -17,6 +17,7 @@ import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { themed } from '../../ui/theme';
+import { SignInFirst } from '../account/SignInFirst';
 import { HolderChecks } from '../holders/HolderChecks';
 import { PaperLinks } from '../payment/PaperLinks';
 import { WaitingPayment } from '../payment/WaitingPayment';
@@ -27,10 +28,19 @@ const words = texts.order;
 /** What became of an order, name by name, as it happens. */
 export function OrderScreen() {
   const { id } = useLocalSearchParams<{ id: string }>();
+  const session = useSession();
   const { order, lost } = useOrderProgress(id);
+  const isSignedOut = session.data?.account === null;
+  if (isSignedOut)
+    return (
+      <Screen title={words.one}>
+        <SignInFirst why={words.signIn} />
+      </Screen>
+    );
   return (
-    <Screen title={order.data ? words.title(order.data.number) : texts.loading}>
-      {order.isPending ? <Loading /> : null}
+    <Screen title={order.data ? words.title(order.data.number) : words.one}>
+      {order.isLoading || session.isPending ? <Loading /> : null}
+      {session.isError ? <Failure fault={session.error} retry={() => void session.refetch()} /> : null}
       {order.isError ? <Failure fault={order.error} retry={() => void order.refetch()} /> : null}
       {lost ? <Notice kind="notice">{words.lost}</Notice> : null}
       {order.data ? <Progress order={order.data} /> : null}
@@ -181,7 +191,7 @@ function LineProgress({ line: { unicode, name, state } }: { readonly line: Shown
 function Next({ order }: { readonly order: ShownOrder }) {
   const registered = order.lines.filter(({ state }) => state.at === 'registered');
   const [first] = order.lines;
-  const label = first?.name.split('.')[0] ?? '';
+  const label = first?.unicode.split('.')[0] ?? '';
   const account = useSession().data?.account;
   const search = () => router.navigate({ pathname: '/', params: { q: label } });
   return (

@@ -1,7 +1,7 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
-import { call } from '../../api/client';
+import { useMine } from '../../api/mine';
 import { forgetTypedCard } from '../payment/usePaymentForm';
 
 /** How soon the order is asked for again where the server refused to follow it. */
@@ -10,8 +10,7 @@ const againMs = 3000;
 /** An order as it moves on: fetched once, then told by the server each time something happens to it. */
 export function useOrderProgress(id: string) {
   const queries = useQueryClient();
-  const key = ['me', 'orders', id];
-  const order = useQuery({ queryKey: key, queryFn: () => call<ShownOrder>('GET', `/api/me/orders/${id}`) });
+  const order = useMine<ShownOrder>(['orders', id], `/api/me/orders/${id}`);
   const [lost, setLost] = useState(false);
   const [attempt, setAttempt] = useState(0);
   const following = order.isSuccess && !order.data.ended;

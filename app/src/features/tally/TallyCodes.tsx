@@ -1,4 +1,4 @@
-import { memo, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { codeKey } from '@tienda/core/pricing/promotion';
 import type { CodeAnswer, Quote } from '@tienda/core/pricing/quote';
@@ -31,9 +31,13 @@ export const TallyCodes = memo(function TallyCodes({ tally, quote }: TallyCodesP
   const saving = quote.codes.filter(({ saves }) => saves > 0).sort((a, b) => b.saves - a.saves);
   const typed = new Set(codes.typed.map(codeKey));
   const isTyped = ({ code }: CodeAnswer) => typed.has(codeKey(code));
-  const refused = quote.codes.filter(({ saves }) => saves === 0);
+  const [field, setField] = useState('');
+  const isPending = ({ code }: CodeAnswer) => tally.codesPending.has(codeKey(code));
+  const inField = ({ code }: CodeAnswer) => codeKey(code) === codeKey(field);
+  const refused = quote.codes.filter((answer) => answer.saves === 0 && !isPending(answer));
   const untyped = refused.filter((answer) => !isTyped(answer));
   const promotionOf = (code: string) => promotions.find((promotion) => promotion.code === code);
+  const fieldRefusal = refused.find((answer) => isTyped(answer) && inField(answer));
   const forget = (code: string) => {
     const left = codes.typed.filter((other) => codeKey(other) !== codeKey(code));
     const { use } = codes;
@@ -72,7 +76,7 @@ export const TallyCodes = memo(function TallyCodes({ tally, quote }: TallyCodesP
         ) : null}
       </View>
       {refused
-        .filter((answer) => isTyped(answer))
+        .filter((answer) => isTyped(answer) && !inField(answer))
         .map(({ code, reason = 'unknown' }) => (
           <Notice
             key={code}
@@ -92,7 +96,16 @@ export const TallyCodes = memo(function TallyCodes({ tally, quote }: TallyCodesP
       {quote.unlocks.map((unlock) => (
         <Unlocked key={unlock.code} unlock={unlock} tally={tally} quote={quote} />
       ))}
-      <CodeField onTry={(code) => keep.mutate({ ...codes, typed: [...codes.typed, code] })} busy={keep.isPending} />
+      <CodeField
+        code={field}
+        onChange={setField}
+        onTry={(code) => keep.mutate({ ...codes, typed: [...codes.typed, code] })}
+        busy={keep.isPending || tally.codesPending.size > 0}
+        refusal={
+          fieldRefusal && `${reasonWords(fieldRefusal.reason ?? 'unknown', promotionOf(fieldRefusal.code), money)}.`
+        }
+        accepted={saving.some((answer) => isTyped(answer) && inField(answer))}
+      />
       {keep.isError ? <Failure fault={keep.error} /> : null}
       {untyped.length > 0 ? (
         <View style={{ alignItems: 'flex-start' }}>
@@ -146,17 +159,38 @@ function Unlocked({ unlock, tally: { lines, codes }, quote: { currency } }: Unlo
   );
 }
 
-function CodeField({ onTry, busy }: { readonly onTry: (code: string) => void; readonly busy: boolean }) {
-  const [code, setCode] = useState('');
+interface CodeFieldProps {
+  readonly code: string;
+  readonly onChange: (code: string) => void;
+  readonly onTry: (code: string) => void;
+  readonly busy: boolean;
+  /** Why the code that stands here does not apply. */
+  readonly refusal: string | undefined;
+  /** The code that stands here was tried, and saves something. */
+  readonly accepted: boolean;
+}
+
+/** Where a code is typed. One that is refused stays, so that its letters can be mended. */
+function CodeField({ code, onChange, onTry, busy, refusal, accepted }: CodeFieldProps) {
+  useEffect(() => {
+    if (accepted) onChange('');
+  }, [accepted, onChange]);
   const send = () => {
-    if (code.trim() === '') return;
-    onTry(code.trim());
-    setCode('');
+    if (code.trim() !== '' && refusal === undefined) onTry(code.trim());
   };
   return (
-    <View style={{ flexDirection: 'row', gap: 8, alignItems: 'flex-end', marginTop: 6 }}>
-      <Field shared mono label={words.label} value={code} onChange={setCode} maxLength={40} onSubmitEditing={send} />
-      <View style={{ marginBottom: 12 }}>
+    <View style={{ flexDirection: 'row', gap: 8, alignItems: 'flex-start', marginTop: 6 }}>
+      <Field
+        shared
+        mono
+        label={words.label}
+        value={code}
+        onChange={onChange}
+        maxLength={40}
+        onSubmitEditing={send}
+        error={refusal}
+      />
+      <View style={{ marginTop: 24 }}>
         <Action title={words.try} busy={busy} onPress={send} />
       </View>
     </View>

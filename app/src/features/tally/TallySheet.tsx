@@ -104,7 +104,12 @@ export function TallyColumn({ checkout }: { readonly checkout: boolean }) {
         <>
           <TallyContent tally={tally} quote={quote} />
           {checkout ? (
-            <Action kind="main" title={texts.basket.checkout} onPress={() => router.navigate('/checkout')} />
+            <Action
+              kind="main"
+              title={texts.basket.checkout}
+              disabled={tally.blocked}
+              onPress={() => router.navigate('/checkout')}
+            />
           ) : null}
         </>
       ) : (

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { isOrganisation } from '@tienda/core/contacts/contactKind';
-import type { Customer } from '@tienda/core/pricing/tax';
+import { sellerCountry, type Customer } from '@tienda/core/pricing/tax';
 import { useContacts, useUsualContact } from '../../api/me';
 import { useSession } from '../../api/session';
 import { Stored, useStored } from '../../api/stored';
@@ -12,9 +12,13 @@ interface Billing {
   readonly kind: Customer['kind'];
 }
 
+const isCountry = (region: string) => /^[A-Z]{2}$/.test(region);
+
 /** Where the reader seems to be, from the browser's language; the seller's country where it does not say. */
 function likelyCountry(): string {
-  return new Intl.Locale(navigator.language).region ?? 'IE';
+  const { region } = new Intl.Locale(navigator.language);
+  // es-419 is the Spanish of a continent, not of a country.
+  return region !== undefined && isCountry(region) ? region : sellerCountry;
 }
 
 export const billingStore = new Stored<Billing>(
@@ -22,7 +26,7 @@ export const billingStore = new Stored<Billing>(
   { country: likelyCountry(), kind: 'person' },
   (kept) => {
     const { country, kind } = (kept ?? {}) as Partial<Billing>;
-    const whole = typeof country === 'string' && /^[A-Z]{2}$/.test(country);
+    const whole = typeof country === 'string' && isCountry(country);
     return whole && (kind === 'person' || kind === 'business') ? { country, kind } : undefined;
   },
 );

@@ -52,6 +52,9 @@ test('a code that was typed is tried; one that does not apply says why, and can 
   type('QUAYSIDE');
   await waitFor(() => expect(chosen()).toMatch(/^QUAYSIDE · best, saves \$4.80/));
   type('NOSUCH');
+  await screen.findByText('there is no such code: check its letters.');
+  expect(screen.getByLabelText<HTMLInputElement>('A code you have').value).toBe('NOSUCH');
+  fireEvent.change(screen.getByLabelText('A code you have'), { target: { value: '' } });
   await screen.findByText('NOSUCH: there is no such code: check its letters.');
   fireEvent.click(screen.getByRole('button', { name: 'Forget it: NOSUCH' }));
   await waitFor(() => expect(screen.queryByText(/^NOSUCH/)).toBeNull());

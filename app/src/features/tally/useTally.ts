@@ -5,14 +5,16 @@ import type { Catalogue } from '@tienda/core/catalogue/extension';
 import type { KnownPromotion } from '@tienda/core/pricing/promotion';
 import type { Quote } from '@tienda/core/pricing/quote';
 import { quoteChanges, type QuoteChange } from '@tienda/core/pricing/quoteChanges';
+import { canRegister } from '@tienda/core/names/availability';
 import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
 import { emptyBasket, useBasket } from '../../api/basket';
 import { useCatalogue } from '../../api/catalogue';
 import { usePromotions } from '../../api/promotions';
-import { useRate } from '../../api/rates';
+import { useRate, useRates } from '../../api/rates';
 import { useNow } from '../../api/shopClock';
 import { useStored } from '../../api/stored';
 import { currencyStore } from '../../api/currencyStore';
+import { useSteady } from '../../ui/useSteady';
 import { buyerSeenStore, useBuyer, useBuyerKnown, type Buyer } from './buyer';
 import { preview, sharedPreview } from './preview';
 
@@ -28,6 +30,13 @@ export interface Tally {
   readonly buyer: Buyer;
   /** What signing in or another country changed, until it is taken as read. */
   readonly changes: readonly QuoteChange[];
+  /** A name cannot be registered any more: nothing is checked out before it is taken out. */
+  readonly blocked: boolean;
+  /** Codes typed of which it is not known yet whether they exist, as `codeKey` writes them. */
+  readonly codesPending: ReadonlySet<string>;
+  /** Why prices or codes could not be fetched. */
+  readonly fault: Error | null;
+  readonly retry: () => void;
 }
 
 const TallyContext = createContext<Tally | undefined>(undefined);
@@ -44,13 +53,20 @@ export function useComputedTally(): Tally {
   const basket = useBasket().data;
   const { lines, codes } = basket ?? emptyBasket;
   const known = useBuyerKnown();
-  const catalogue = useCatalogue().data;
+  const catalogueQuery = useCatalogue();
+  const catalogue = catalogueQuery.data;
   const now = useNow();
   const buyer = useBuyer();
   const currency = useStored(currencyStore);
   const rate = useRate(currency);
-  const promotions = usePromotions(codes.typed);
+  const rates = useRates();
+  const { promotions, pending: codesPending, fault: codesFault, retry: retryCodes } = usePromotions(codes.typed);
   const seen = useStored(buyerSeenStore);
+  const fault = catalogueQuery.error ?? (rate === undefined ? rates.error : null) ?? codesFault;
+  const retry = useSteady(() => {
+    for (const one of [catalogueQuery, rates]) if (one.isError) void one.refetch();
+    retryCodes();
+  });
   const tally = useMemo((): Tally => {
     const items = lines.map(({ name, years, privacy, autoRenew }) => ({
       name,
@@ -61,7 +77,8 @@ export function useComputedTally(): Tally {
     }));
     const { typed, use } = codes;
     const request = { currency, items, codes: typed, ...(use === undefined ? {} : { use }), customer: buyer.customer };
-    const facts = { lines, codes, promotions, catalogue, request, buyer };
+    const blocked = lines.some(({ answer }) => answer && !canRegister(answer.status) && answer.status !== 'unknown');
+    const facts = { lines, codes, promotions, catalogue, request, buyer, blocked, codesPending, fault, retry };
     if (!basket || !catalogue || now === undefined || rate === undefined)
       return { ...facts, quote: undefined, changes: [] };
     const input = { request, lines, catalogue, rate, now, promotions, codesUsed: buyer.codesUsed };
@@ -69,7 +86,22 @@ export function useComputedTally(): Tally {
     const before = seen && { ...input, request: { ...request, customer: seen.customer }, codesUsed: seen.codesUsed };
     const changes = known && before && !isSameBuyer(seen, buyer) ? quoteChanges(preview(before), quote) : [];
     return { ...facts, quote, changes };
-  }, [basket, lines, codes, promotions, catalogue, now, buyer, currency, rate, seen, known]);
+  }, [
+    basket,
+    lines,
+    codes,
+    promotions,
+    catalogue,
+    now,
+    buyer,
+    currency,
+    rate,
+    seen,
+    known,
+    codesPending,
+    fault,
+    retry,
+  ]);
   useEffect(() => {
     if (!known || !tally.quote) return;
     // Of an empty basket no total was seen: what comes into it with an account has not changed.

@@ -63,6 +63,8 @@ export const waiting = {
 };
 
 export const order = {
+  one: 'Order',
+  signIn: 'Orders are shown to the account that placed them: sign in.',
   title: (number: number) => `Order ${number}`,
   status: {
     received: 'Order received',

@@ -62,6 +62,8 @@ export const waiting: Texts['waiting'] = {
 };
 
 export const order: Texts['order'] = {
+  one: 'Pedido',
+  signIn: 'Los pedidos se muestran a la cuenta que los hizo: entre.',
   title: (number) => `Pedido ${number}`,
   status: {
     received: 'Pedido recibido',

@@ -1,20 +1,35 @@
+import type { ProblemWords } from '../problems';
+
 /** Lo que está mal, por su código: de los nombres, de los formularios, del servidor. */
-export const problems: Readonly<Record<string, string>> = {
+export const problems: Readonly<Record<string, ProblemWords>> = {
   // Nombres
   badName: 'Esto no puede ser un nombre: revíselo.',
-  badCharacter: 'Hay un signo que no puede estar en un nombre: use letras, cifras y guiones.',
+  badCharacter: ({ character, position, typed }) =>
+    character === undefined
+      ? 'Hay un signo que no se puede guardar: escríbalo otra vez.'
+      : `${character === ' ' ? 'Un espacio' : `“${character}”`}, el carácter ${position} de “${typed}”, no puede estar en un nombre: use letras, cifras y guiones.`,
   hyphenAtEnd: 'Un nombre no puede empezar ni acabar con guion: quítelo.',
   hyphensThirdAndFourth:
     'Los guiones en tercer y cuarto lugar se reservan a nombres internacionales: use uno o ninguno.',
-  labelTooLong: 'El nombre es demasiado largo: acórtelo.',
-  labelTooShort: 'El nombre es demasiado corto para esta extensión: alárguelo.',
-  nameTooLong: 'El nombre completo pasa de 253 caracteres: acórtelo.',
-  scriptNotOffered: 'Esta extensión no ofrece nombres en esas letras.',
-  mixedScripts: 'Mezcla letras de escrituras que se parecen: escríbalo en una sola.',
-  unknownExtension: 'Tienda no ofrece esa extensión: elija otra.',
-  subName: 'Es parte de otro nombre: ese es el que se registra.',
+  labelTooLong: ({ name, length, limit }) =>
+    `“${name}” ocupa ${length} caracteres tal como se guarda, y caben ${limit}: acórtelo.`,
+  labelTooShort: ({ extension, limit }) => `Los nombres .${extension} tienen al menos ${limit} caracteres: alárguelo.`,
+  nameTooLong: ({ length, limit }) => `El nombre tiene ${length} caracteres, y caben ${limit}: acórtelo.`,
+  scriptNotOffered: ({ extension, scripts }) => `.${extension} no ofrece nombres en letras ${scripts}.`,
+  mixedScripts: ({ name, scripts }) =>
+    `“${name}” mezcla letras que se parecen (${scripts}): escríbalo en una sola escritura.`,
+  unknownExtension: ({ extension, meant }) => {
+    if (meant !== undefined) return `No hay ninguna extensión .${extension}: ¿quería decir .${meant}?`;
+    return extension === undefined
+      ? 'Tienda no ofrece nombres sin extensión: elija una.'
+      : `Tienda no ofrece .${extension}: elija otra extensión.`;
+  },
+  subName: ({ typed, name }) => `“${typed}” es parte de ${name}: ese es el nombre que se registra.`,
   empty: 'Falta el nombre: escriba al menos una letra o cifra.',
-  tooMany: 'Son demasiados a la vez: 500 como mucho.',
+  tooMany: ({ length, limit = 500 }) =>
+    length === undefined
+      ? `Son demasiados a la vez: ${limit} como mucho.`
+      : `Se dieron ${length} nombres; se buscan los ${limit} primeros. Busque los demás aparte.`,
   tooLong: 'Es demasiado largo: acórtelo.',
   // Cesta y presupuesto
   repeatedName: 'Ese nombre ya está en la lista.',
@@ -27,7 +42,9 @@ export const problems: Readonly<Record<string, string>> = {
   unknownCurrency: 'Elija una moneda en la que Tienda cobre.',
   // Cuenta y formularios
   isEmail: 'Escriba un correo que pueda recibir, como maren@saltwhistle.example.',
-  isLength: 'Falta esto, o es demasiado largo.',
+  neededText: 'Falta esto, o es demasiado largo.',
+  singleLine: 'Aquí hay un signo que no se ve: escríbalo otra vez.',
+  tooDeep: 'La petición no se entendió: vuelva a cargar la página.',
   isString: 'Falta esto.',
   maxLength: 'Es demasiado largo: acórtelo.',
   isIn: 'Elija una de las opciones.',
@@ -64,6 +81,7 @@ export const problems: Readonly<Record<string, string>> = {
   '/problems/two-step-on': 'El segundo paso ya está activado.',
   '/problems/no-second-step': 'Escriba antes el correo y la contraseña.',
   '/problems/order-busy': 'Se está mirando el pago: inténtelo dentro de un momento.',
+  '/problems/bad-request': 'La petición no se entendió: vuelva a cargar la página.',
   '/problems/bad-json': 'La petición no se entendió: vuelva a cargar la página.',
   '/problems/csrf': 'La sesión ha cambiado: vuelva a cargar la página.',
   '/problems/fault': 'Ha fallado algo nuestro. No se ha perdido nada; inténtelo dentro de un momento.',

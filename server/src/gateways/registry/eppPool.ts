@@ -32,6 +32,7 @@ export class EppPool {
   private open = 0;
   private closed = false;
   private silences = 0;
+  private lastSilence = 0;
   private sparedUntil = 0;
 
   constructor(
@@ -59,17 +60,20 @@ export class EppPool {
         this.giveBack(connection);
       }
     } catch (fault) {
-      if (fault instanceof RegistrySilent && !asker?.signal?.aborted && !this.closed)
-        this.wasSilent(Date.now() - start);
+      if (fault instanceof RegistrySilent && !asker?.signal?.aborted && !this.closed) this.wasSilent(start);
       throw fault;
     }
   }
 
-  private wasSilent(waitedMs: number): void {
+  /** @param start when what was not answered was asked: what was asked before the last silence is part of it */
+  private wasSilent(start: number): void {
+    const now = Date.now();
+    if (start < this.lastSilence) return;
+    this.lastSilence = now;
     this.silences += 1;
     if (this.silences < mostSilences) return;
-    const spareMs = Math.min(longestSpareMs, Math.max(shortestSpareMs, waitedMs * spareTimes));
-    this.sparedUntil = Date.now() + spareMs;
+    const spareMs = Math.min(longestSpareMs, Math.max(shortestSpareMs, (now - start) * spareTimes));
+    this.sparedUntil = now + spareMs;
   }
 
   close(): void {

@@ -1,0 +1,8 @@
+import { cleanup } from '@testing-library/react';
+import { forgetPersonal } from '../src/api/stored';
+
+// What one test typed or chose is not there in the next.
+afterEach(() => {
+  cleanup();
+  forgetPersonal();
+});
