@@ -1,24 +1,8 @@
 import type { Page } from '@playwright/test';
+import { agree, atReview, by, headed, pay, registered, toReview } from './buyer';
 import { expect, fillCard, freshWord, put, signedIn, test } from './shop';
 
-/** Somebody with a name in the basket, at the review, who has agreed to the terms. */
-async function atReview(page: Page, baseURL: string, word = freshWord()): Promise<string> {
-  await signedIn(page, baseURL, true);
-  await put(page, word, 'org');
-  await page.getByRole('link', { name: 'Basket, 1 name' }).click();
-  await page.getByRole('button', { name: 'Go to checkout' }).click();
-  await agree(page);
-  return `${word}.org`;
-}
-
-async function agree(page: Page): Promise<void> {
-  await page.getByRole('switch', { name: 'Terms of 1 registry' }).click();
-}
-
-const by = (page: Page, way: RegExp) => page.getByRole('radio', { name: way }).click();
-const pay = (page: Page) => page.getByRole('button', { name: /^Pay \$/ }).click();
-const waits = (page: Page) => expect(page.getByRole('heading', { name: 'Waiting for your payment' })).toBeVisible();
-const registered = (page: Page) => expect(page.getByRole('heading', { name: 'Registered' })).toBeVisible();
+const waits = (page: Page) => headed(page, 'Waiting for your payment');
 
 test('a wallet leads away and back; refused first, then approved, nothing typed again', async ({ shop, baseURL }) => {
   await atReview(shop, baseURL ?? '');
@@ -91,8 +75,7 @@ test('money is paid in, and pays for names; part of it where it does not suffice
   await expect(shop.getByText('$5.00 is on your balance.')).toBeVisible();
 
   await put(shop, freshWord(), 'org');
-  await shop.getByRole('link', { name: 'Basket, 1 name' }).click();
-  await shop.getByRole('button', { name: 'Go to checkout' }).click();
+  await toReview(shop);
   await agree(shop);
   await shop.getByRole('switch', { name: 'Use the balance of $5.00 first' }).click();
   await by(shop, /^Wallet/);
@@ -115,8 +98,7 @@ test('a holder who comes back pays with the card kept: review, then pay: two tap
   await pay(shop);
   await registered(shop);
   await put(shop, freshWord(), 'org');
-  await shop.getByRole('link', { name: 'Basket, 1 name' }).click();
-  await shop.getByRole('button', { name: 'Go to checkout' }).click();
+  await toReview(shop);
   await expect(shop.getByRole('radio', { name: 'Card ending in 0006' })).toBeChecked();
   await expect(shop.getByText(/^agreed by .*, not changed since: they hold for this order too$/)).toBeVisible();
   await pay(shop);

@@ -3,14 +3,21 @@ import { codeFor, marenContact, signUp, Visitor } from '../scripts/demo.mjs';
 
 export { expect };
 
+/** What a browser writes of an answer that was refused; with `outages` also of one that failed or never came. */
+const refused = /Failed to load resource: the server responded with a status of 4\d\d/;
+const lost = /Failed to load resource: (the server responded with a status of 50[23]|net::ERR_)/;
+
 /** A page on which no script may fail and nothing may be blocked unnoticed. */
-export const test = base.extend<{ shop: Page }>({
-  shop: async ({ page }, use) => {
+export const test = base.extend<{ shop: Page; outages: boolean }>({
+  /** The test makes answers fail or get lost. */
+  outages: [false, { option: true }],
+  shop: async ({ page, outages }, use) => {
     const faults: string[] = [];
     page.on('pageerror', (fault) => faults.push(fault.message));
     page.on('console', (message) => {
-      const expected = /Failed to load resource: the server responded with a status of (4\d\d)/.test(message.text());
-      if (message.type() === 'error' && !expected) faults.push(message.text());
+      const text = message.text();
+      const expected = refused.test(text) || (outages && lost.test(text));
+      if (message.type() === 'error' && !expected) faults.push(text);
     });
     await use(page);
     expect(faults).toEqual([]);
@@ -18,6 +25,14 @@ export const test = base.extend<{ shop: Page }>({
 });
 
 export const password = 'a slow green boat';
+
+/** Switches the faults of one stand-in; none make it well again. */
+export async function fault(page: Page, standIn: string, ...faults: object[]): Promise<void> {
+  const { csrf } = await (await page.request.get('/api/session')).json();
+  const headers = { 'X-Tienda-CSRF': csrf };
+  const answer = await page.request.post('/api/demo/faults', { data: { standIn, faults }, headers });
+  expect(answer.status()).toBe(204);
+}
 
 let count = 0;
 

@@ -80,8 +80,10 @@ export function useSessionEnd(): void {
 export async function entered(queries: QueryClient, session: SessionView): Promise<void> {
   keep(session);
   queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] === 'me' });
+  // Whoever comes in finds their own basket there, not for a moment the visitor's.
+  if (session.account) await queries.refetchQueries({ queryKey: ['basket'] });
   queries.setQueryData(sessionKey, session);
-  await queries.invalidateQueries({ queryKey: ['basket'] });
+  if (!session.account) await queries.invalidateQueries({ queryKey: ['basket'] });
 }
 
 /** Signed out on purpose: whoever uses the browser next may be somebody else. */

@@ -46,6 +46,22 @@ class FaultsModel {
   faults!: FaultModel[];
 }
 
+class PricesModel {
+  @IsString()
+  @MaxLength(253)
+  name!: string;
+
+  /** US cents. */
+  @IsInt()
+  @Min(1)
+  create!: number;
+
+  /** US cents. */
+  @IsInt()
+  @Min(1)
+  renew!: number;
+}
+
 /** What only the demo offers: its mailbox, its clock, and the switches that make the outside misbehave. */
 export function demoRoutes(config: Config, clock: DemoClock): Route[] {
   return [
@@ -70,6 +86,15 @@ export function demoRoutes(config: Config, clock: DemoClock): Route[] {
         await clock.advance(body.advanceDays);
         await tellClock(config, clock);
         return { body: shown(clock) };
+      },
+    ),
+    route(
+      'post',
+      '/api/demo/prices',
+      { summary: 'Makes a name premium at its registry, at these prices', model: PricesModel },
+      async ({ body: { name, create, renew } }) => {
+        await reach(`${config.registryControlUrl}/prices/${encodeURIComponent(name)}`, 'PUT', { create, renew });
+        return {};
       },
     ),
     route(

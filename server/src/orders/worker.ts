@@ -223,7 +223,8 @@ export class OrderWorker {
       return 'wait';
     }
     const after = isOver ? await this.outside((payments) => payments.void(intent, `${head.id} void`)) : standing;
-    return this.standsAt(head, after, isOver ? 'tooLate' : 'cancelled');
+    // Where the provider gave it up by itself, its own time was out.
+    return this.standsAt(head, after, 'tooLate');
   }
 
   /** Writes down where the provider says that the payment stands. @param voidedBecause why, where it was given up */

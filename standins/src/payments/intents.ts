@@ -98,6 +98,11 @@ export const refused: Move = {
   from: ['waiting'],
   change: () => ({ status: 'declined', reason: 'The payment was not approved.' }),
 };
+/** Nobody approved it while there was time. */
+export const runOut: Move = {
+  from: ['waiting'],
+  change: () => ({ status: 'voided', reason: 'Nobody approved the payment in time.' }),
+};
 /** All that is missing of a transfer arrives, or a share of it; also where nobody waits for it any more. */
 export const arrived = (share: number): Move => ({
   from: ['waiting', 'voided'],

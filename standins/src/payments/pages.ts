@@ -3,7 +3,7 @@ import { desc, eq, inArray } from 'drizzle-orm';
 import { decimalAmount, isCurrency } from '@tienda/core/pricing/money';
 import type { Database } from '../db/database';
 import { intent } from '../db/schema';
-import { approved, arrived, expired, move, refused, transferReference, type Intent } from './intents';
+import { approved, arrived, expired, move, refused, runOut, transferReference, type Intent } from './intents';
 
 /** What buyers see of the provider: the wallet's page, and a stand-in for their phone and their bank. */
 export function buyersPages(router: Router, database: Database): void {
@@ -40,7 +40,14 @@ export function buyersPages(router: Router, database: Database): void {
   });
   router.post('/devices/:id/:answer', async (ctx) => {
     const answer = String(ctx.params['answer']);
-    const moves = { approve: approved, refuse: refused, send: arrived(1), half: arrived(0.5), expire: expired };
+    const moves = {
+      approve: approved,
+      refuse: refused,
+      send: arrived(1),
+      half: arrived(0.5),
+      expire: expired,
+      lapse: runOut,
+    };
     const chosen = Object.entries(moves).find(([name]) => name === answer)?.[1];
     if (!chosen) return void (ctx.status = 404);
     const { status } = await database.transaction((transaction) => move(transaction, String(ctx.params['id']), chosen));
@@ -68,7 +75,7 @@ function devicesPage(rows: readonly Intent[]): string {
   const transfers = rows.filter(({ method }) => method.type === 'transfer');
   const prompt = ({ id, method, amount, currency }: Intent) =>
     `<li>Phone ${escaped(method.type === 'mobile' ? method.phone : '')}: Tienda asks for ${amountText(amount, currency)}
-     ${button(`/devices/${id}/approve`, 'Approve')} ${button(`/devices/${id}/refuse`, 'Refuse')}</li>`;
+     ${button(`/devices/${id}/approve`, 'Approve')} ${button(`/devices/${id}/refuse`, 'Refuse')} ${button(`/devices/${id}/lapse`, 'Let it run out')}</li>`;
   const transfer = ({ id, amount, currency, status, received }: Intent) =>
     `<li>${transferReference(id)}: ${amountText(amount - received, currency)}${status === 'voided' ? ', given up by the shop' : ''}
      ${button(`/devices/${id}/send`, 'Send it now')} ${button(`/devices/${id}/half`, 'Send half of it')}</li>`;

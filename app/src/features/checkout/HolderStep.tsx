@@ -52,7 +52,7 @@ export function HolderStep() {
       {contacts.data && session.data?.account ? (
         <Suspense fallback={<Loading />}>
           <HolderForm
-            key={another ? 'another' : usual?.id}
+            key={another ? 'another' : 'usual'}
             known={another ? undefined : usual}
             about={another ? 'another' : (usual?.id ?? 'first')}
             email={another ? '' : session.data.account.email}

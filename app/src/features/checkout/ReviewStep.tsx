@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { Agreement } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { askedOf, isDeclared, type Asked } from '@tienda/core/contacts/declarations';
+import type { QuoteChange } from '@tienda/core/pricing/quoteChanges';
 import { CardProblem } from '../../api/card';
 import { useBasket } from '../../api/basket';
 import { checkoutStore } from '../../api/checkoutStore';
@@ -127,6 +128,8 @@ function Review(props: ReviewProps) {
     place,
   );
   const free = binding.total === 0;
+  const changed = (changes: readonly QuoteChange[]) =>
+    changeSentences(changes, binding, tally.promotions, tally.buyer.customer).join(' ');
   const address = [holder.organisation, holder.street, holder.city, countryText(holder.country)].filter(Boolean);
   return (
     <Screen
@@ -144,11 +147,7 @@ function Review(props: ReviewProps) {
     >
       {fault ? <Failure fault={fault} retry={retry} /> : null}
       <TallyChanges tally={tally} />
-      {binding.changes.length > 0 ? (
-        <Notice kind="notice">
-          {changeSentences(binding.changes, binding, tally.promotions, tally.buyer.customer).join(' ')}
-        </Notice>
-      ) : null}
+      {binding.changes.length > 0 ? <Notice kind="notice">{changed(binding.changes)}</Notice> : null}
       <Text kind="heading" level={2} style={{ marginBottom: 8 }}>
         {words.readBack}
       </Text>
@@ -205,6 +204,9 @@ function Review(props: ReviewProps) {
         />
       )}
       {problem instanceof ApiProblem && problem.of('payment/phone') === undefined ? <Failure fault={problem} /> : null}
+      {problem instanceof ApiProblem && problem.changes.length > 0 ? (
+        <Notice kind="notice">{changed(problem.changes)}</Notice>
+      ) : null}
     </Screen>
   );
 }
