@@ -4,7 +4,7 @@ import { needNodeModules, needPackages, postgresql, root } from './setup.mjs';
 
 /**
  * What `npm test` tries in short, at length: servers that die at random points of orders, outside services with
- * every fault, and a crowd that wants one name. `npm run chaos -- 50` makes fewer runs.
+ * every fault, a crowd that wants one name, and requests that nobody means. `npm run chaos -- 50` makes fewer runs.
  */
 needPackages([postgresql]);
 needNodeModules();
@@ -23,11 +23,12 @@ const { env, postgres } = await prepareWorld({
     TIENDA_PACE: '0.1',
     TIENDA_CHAOS_RUNS: runs,
     TIENDA_CHAOS_BUYERS: '200',
+    TIENDA_FUZZ_RUNS: '10000',
   },
 });
 const standIns = await startStandIns(env);
 const settings = path.join('server', 'jest.config.cjs');
-const tests = ['crashes', 'faults'];
+const tests = ['crashes', 'faults', 'fuzz'];
 const child = spawn('npx', ['jest', '-c', settings, ...tests], {
   cwd: root,
   env,

@@ -10,6 +10,7 @@ export class Visitor {
   readonly url: string;
   constructor(url: string);
   static open(url: string): Promise<Visitor>;
+  credentials(): { readonly cookie: string; readonly csrf: string };
   send(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<VisitorAnswer>;
   // eslint-disable-next-line @typescript-eslint/no-explicit-any -- whatever JSON the server sends
   expect(status: number, method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<any>;

@@ -173,6 +173,11 @@ export class Visitor {
     return { status: response.status, body: json, headers: response.headers };
   }
 
+  /** What makes a request this visitor's. */
+  credentials() {
+    return { cookie: [...this.#cookies.values()].join('; '), csrf: this.#csrf };
+  }
+
   async expect(status, method, path, body, headers) {
     const answer = await this.send(method, path, body, headers);
     if (answer.status !== status)
