@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { orderNames, untilEnded, Visitor } from '../scripts/demo.mjs';
-import { everythingAsked, expect, freshWord, password, put, signedIn, test } from './shop';
+import { orderNames, signUp, untilEnded, Visitor } from '../scripts/demo.mjs';
+import { cookiesOf, everythingAsked, expect, freshAddress, freshWord, password, put, test } from './shop';
 
 /** No violations of WCAG 2.2 A and AA, as far as a program can tell. */
 async function expectAccessible(page: Page, view: string): Promise<void> {
@@ -14,99 +14,161 @@ async function expectAccessible(page: Page, view: string): Promise<void> {
   expect(found).toEqual([]);
 }
 
+/** A view as it is when there is something on it, and what has to be there before it is looked at. */
+interface View {
+  readonly name: string;
+  readonly open: (page: Page, known: Known) => Promise<void>;
+}
+
+/** What a holder's views are about. */
+interface Known {
+  readonly registered: string;
+  readonly order: string;
+  readonly unpaidOrder: string;
+}
+
+const settled = async (page: Page, path: string, heading: string | RegExp) => {
+  await page.goto(path);
+  await expect(page.getByRole('heading', { name: heading }).first()).toBeVisible();
+  await expect(page.getByRole('status', { name: 'One moment' })).toHaveCount(0);
+};
+const simply = (name: string, path: string | ((known: Known) => string), heading: string | RegExp): View => ({
+  name,
+  open: (page, known) => settled(page, typeof path === 'string' ? path : path(known), heading),
+});
+
+const visitorsViews: readonly View[] = [
+  simply('find, empty', '/', /Which name/),
+  { name: 'find', open: (page) => put(page, freshWord(), 'boats') },
+  {
+    name: 'find, a problem',
+    open: async (page) => {
+      await page.goto('/?q=salt_whistle');
+      await expect(page.getByText('character 5')).toBeVisible();
+    },
+  },
+  {
+    name: 'find, filters',
+    open: async (page) => {
+      await page.goto('/?q=saltwhistle&ext=boat');
+      await page.getByRole('button', { name: /^Filters/ }).click();
+      await expect(page.getByText(everythingAsked)).toBeVisible();
+    },
+  },
+  simply('a name that is free', '/find/saltwhistle.boats', 'Protect it'),
+  simply('a name that is taken', '/find/saltwhistle.com', 'Who holds it'),
+  simply('lineup', '/lineup?items=saltwhistle.boats,saltwhistle.org,.shop', 'Keep cost over ten years'),
+  simply('wordbench', '/wordbench', 'Wordbench'),
+  {
+    name: 'basket',
+    open: async (page) => {
+      await put(page, freshWord(), 'boats');
+      await page.goto('/basket');
+      await expect(page.getByRole('radiogroup', { name: /^Years for/ })).toBeVisible();
+    },
+  },
+  {
+    name: 'account, mistakes',
+    open: async (page) => {
+      await put(page, freshWord(), 'boats');
+      await page.goto('/checkout/account');
+      await page.getByRole('button', { name: 'Send me a code' }).click();
+      await expect(page.getByText('Write a full mail address')).toBeVisible();
+    },
+  },
+  simply('inbox', '/inbox', /./),
+];
+
+const holdersViews: readonly View[] = [
+  {
+    name: 'holder, mistakes',
+    open: async (page) => {
+      await put(page, freshWord(), 'boats');
+      await page.goto('/checkout/holder?another=1');
+      await page.getByRole('button', { name: 'Keep and go on' }).click();
+      await expect(page.getByText('Street and number is needed.')).toBeVisible();
+    },
+  },
+  {
+    name: 'review',
+    open: async (page) => {
+      await put(page, freshWord(), 'boats');
+      await page.goto('/checkout/review');
+      await expect(page.getByLabel('Card number')).toBeVisible();
+      await page
+        .getByRole('button', { name: /^Change: one year/ })
+        .first()
+        .click();
+      await page
+        .getByRole('button', { name: /^See: Public view/ })
+        .first()
+        .click();
+      await expect(page.getByText('Without', { exact: true })).toBeVisible();
+    },
+  },
+  simply('order', ({ order }) => `/orders/${order}`, /^Order/),
+  simply('order, unpaid', ({ unpaidOrder }) => `/orders/${unpaidOrder}`, /^Order/),
+  simply('names', '/names', 'Names'),
+  simply('one name', ({ registered }) => `/names/${registered}`, /^saltwhistle/),
+  simply('ahead', '/ahead', 'Ahead'),
+  {
+    name: 'account, all open',
+    open: async (page) => {
+      await settled(page, '/account', 'Account');
+      await page.getByRole('button', { name: 'Change the password' }).click();
+      await page.getByRole('button', { name: 'Pay in' }).click();
+      await page.getByRole('button', { name: 'Add a second step' }).click();
+      await page.getByLabel('Password', { exact: true }).last().fill(password);
+      await page.getByRole('button', { name: 'Go on' }).click();
+      await expect(page.getByLabel('QR code for an authenticator app')).toBeVisible();
+    },
+  },
+  {
+    name: 'confirm',
+    open: async (page) => {
+      await page.goto('/confirm?token=made-up');
+      await page.getByRole('button', { name: 'Confirm the address' }).click();
+      await expect(page.getByText(/^This link is not one of ours/)).toBeVisible();
+    },
+  },
+];
+
+const nothingKnown: Known = { registered: '', order: '', unpaidOrder: '' };
+
 for (const colorScheme of ['light', 'dark'] as const)
-  test.describe(`in the ${colorScheme}`, () => {
+  test.describe(`accessible in the ${colorScheme}`, () => {
     test.use({ colorScheme });
     // The colours of the dark are the same at both sizes: the phone speaks for them.
     test.skip(({ viewport }) => colorScheme === 'dark' && (viewport?.width ?? 0) >= 1000);
 
-    test('what a visitor sees is accessible', async ({ shop, page }) => {
-      await shop.goto('/');
-      await expect(shop.getByRole('heading', { level: 1 })).toBeVisible();
-      await expectAccessible(shop, 'find, empty');
-      await put(page, freshWord(), 'boats');
-      await expectAccessible(shop, 'find');
-      await shop.goto('/?q=salt_whistle');
-      await expect(shop.getByText('character 5')).toBeVisible();
-      await expectAccessible(shop, 'find, a problem');
-      await shop.goto('/?q=saltwhistle');
-      await shop.getByRole('button', { name: 'Filters' }).click();
-      await expect(shop.getByText(everythingAsked)).toBeVisible();
-      await expectAccessible(shop, 'find, filters');
-      for (const [path, settled] of [
-        ['/find/saltwhistle.boats', 'Protect it'],
-        ['/find/saltwhistle.com', 'Who holds it'],
-        ['/lineup?items=saltwhistle.boats,saltwhistle.org,.shop', 'Keep cost over ten years'],
-        ['/wordbench', 'Wordbench'],
-      ] as const) {
-        await shop.goto(path);
-        await expect(shop.getByRole('heading', { name: settled })).toBeVisible();
-        await expect(shop.getByRole('status', { name: 'One moment' })).toHaveCount(0);
-        await expectAccessible(shop, path);
-      }
-      await shop.goto('/basket');
-      await expect(shop.getByRole('radiogroup', { name: /^Years for/ })).toBeVisible();
-      await expectAccessible(shop, 'basket');
-      await shop.goto('/checkout/account');
-      await shop.getByRole('button', { name: 'Send me a code' }).click();
-      await expect(shop.getByText('Write a full mail address')).toBeVisible();
-      await expectAccessible(shop, 'account');
-      await shop.goto('/inbox');
-      await expect(shop.getByRole('heading', { level: 1 })).toBeVisible();
-      await expectAccessible(shop, 'inbox');
-    });
+    for (const { name, open } of visitorsViews)
+      test(name, async ({ shop }) => {
+        await open(shop, nothingKnown);
+        await expectAccessible(shop, name);
+      });
 
-    test('what a holder sees is accessible', async ({ shop, page, baseURL }) => {
-      const email = await signedIn(page, baseURL ?? '', false);
-      await put(page, freshWord(), 'boats');
-      await shop.goto('/checkout/holder');
-      await shop.getByRole('button', { name: 'Keep and go on' }).click();
-      await expect(shop.getByText('Street and number is needed.')).toBeVisible();
-      await expectAccessible(shop, 'holder, mistakes');
+    test.describe('of a holder', () => {
+      let cookies: ReturnType<typeof cookiesOf> = [];
+      let known = nothingKnown;
 
-      const visitor = await Visitor.open(baseURL ?? '');
-      await visitor.expect(200, 'POST', '/api/session', { email, password });
-      const word = freshWord();
-      const { id } = await orderNames(visitor, [{ name: `${word}.org` }]);
-      await untilEnded(visitor, id);
-      const unpaid = await orderNames(visitor, [{ name: `${freshWord()}.org` }], { payment: { method: 'transfer' } });
-      await put(page, freshWord(), 'boats');
-      await shop.goto('/checkout/review');
-      await expect(shop.getByLabel('Card number')).toBeVisible();
-      await shop
-        .getByRole('button', { name: /^Change: one year/ })
-        .first()
-        .click();
-      await shop
-        .getByRole('button', { name: /^See: Public view/ })
-        .first()
-        .click();
-      await expect(shop.getByText('Without', { exact: true })).toBeVisible();
-      await expectAccessible(shop, 'review');
-      for (const [path, heading] of [
-        [`/orders/${id}`, /^Order/],
-        [`/orders/${unpaid.id}`, /^Order/],
-        ['/names', 'Names'],
-        [`/names/${word}.org`, `${word}.org`],
-        ['/ahead', 'Ahead'],
-        ['/account', 'Account'],
-      ] as const) {
-        await shop.goto(path);
-        await expect(shop.getByRole('heading', { name: heading, level: 1 })).toBeVisible();
-        await expect(shop.getByRole('status', { name: 'One moment' })).toHaveCount(0);
-        await expectAccessible(shop, path);
-      }
-      await shop.getByRole('button', { name: 'Change the password' }).click();
-      await shop.getByRole('button', { name: 'Pay in' }).click();
-      await shop.getByRole('button', { name: 'Add a second step' }).click();
-      await shop.getByLabel('Password', { exact: true }).last().fill(password);
-      await shop.getByRole('button', { name: 'Go on' }).click();
-      await expect(shop.getByLabel('QR code for an authenticator app')).toBeVisible();
-      await expectAccessible(shop, 'account, all open');
-      await shop.goto('/confirm?token=made-up');
-      await shop.getByRole('button', { name: 'Confirm the address' }).click();
-      await expect(shop.getByText(/^This link is not one of ours/)).toBeVisible();
-      await expectAccessible(shop, 'confirm');
+      test.beforeAll(async ({ baseURL = '' }) => {
+        const visitor = await Visitor.open(baseURL);
+        await signUp(visitor, freshAddress(), password);
+        const registered = `${freshWord()}.org`;
+        const order = (await orderNames(visitor, [{ name: registered }])).id;
+        await untilEnded(visitor, order);
+        const transfer = { payment: { method: 'transfer' } };
+        const unpaidOrder = (await orderNames(visitor, [{ name: `${freshWord()}.org` }], transfer)).id;
+        known = { registered, order, unpaidOrder };
+        cookies = cookiesOf(visitor, baseURL);
+      });
+
+      for (const { name, open } of holdersViews)
+        test(name, async ({ shop }) => {
+          await shop.context().addCookies(cookies);
+          await open(shop, known);
+          await expectAccessible(shop, name);
+        });
     });
   });
 

@@ -43,6 +43,7 @@ async function buildPrograms() {
     entryPoints: {
       server: 'server/src/main.ts',
       zoneBuilder: 'server/src/zones/builder.ts',
+      printing: 'server/src/invoices/printing.ts',
       standins: 'standins/src/main.ts',
     },
     absWorkingDir: root,

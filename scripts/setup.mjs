@@ -47,6 +47,7 @@ export function needPackages(wanted) {
 
 export const postgresql = { name: 'postgresql', found: () => postgresPrograms() !== undefined };
 export const chromium = { name: 'chromium', found: () => existsSync('/usr/bin/chromium') };
+export const poppler = { name: 'poppler-utils', found: () => existsSync('/usr/bin/pdftotext') };
 export const xmllint = { name: 'libxml2-utils', found: () => existsSync('/usr/bin/xmllint') };
 
 /** Installs npm packages from the lock file, unless that very lock file is installed already. */

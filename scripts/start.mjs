@@ -9,16 +9,42 @@ needPackages([postgresql]);
 needNodeModules();
 const { build } = await import('./build.mjs');
 const { prepareWorld, startServer, startStandIns, stop } = await import('./world.mjs');
-await build();
-say('starting PostgreSQL');
-const { env, postgres } = await prepareWorld({ data, base, name: 'tienda', fresh, more: { TIENDA_DEMO: '1' } });
-say('starting the stand-ins and the server');
-const children = [await startStandIns(env)];
-children.push(await startServer(env));
 
-const { demoSignIns, loadDemo } = await import('./demo.mjs');
-await loadDemo(`http://127.0.0.1:${env.TIENDA_PORT}`);
-console.log(`
+/** What was started, to be stopped again, the last first. */
+const started = [];
+let closing = false;
+
+async function close(code) {
+  if (closing) return;
+  closing = true;
+  for (const end of started.reverse()) await end();
+  process.exit(code);
+}
+
+/** Starts a program that the shop cannot do without. */
+async function run(start, env) {
+  const child = await start(env);
+  started.push(() => stop(child));
+  child.once('exit', (code) => {
+    if (!closing) console.error(`A part of Tienda ended (${code}); closing the rest.`);
+    void close(1);
+  });
+}
+
+process.on('SIGINT', () => void close(0));
+process.on('SIGTERM', () => void close(0));
+
+try {
+  await build();
+  say('starting PostgreSQL');
+  const { env, postgres } = await prepareWorld({ data, base, name: 'tienda', fresh, more: { TIENDA_DEMO: '1' } });
+  started.push(() => postgres.stop());
+  say('starting the stand-ins and the server');
+  await run(startStandIns, env);
+  await run(startServer, env);
+  const { demoSignIns, loadDemo } = await import('./demo.mjs');
+  await loadDemo(`http://127.0.0.1:${env.TIENDA_PORT}`);
+  console.log(`
 Tienda is open:  http://127.0.0.1:${env.TIENDA_PORT}
 
 Sign in as
@@ -27,19 +53,8 @@ Pay with card 4539 0000 1111 0006, any month to come, any three digits.
 (4539 0000 1111 0014 is declined, 4539 0000 1111 0022 takes its time.)
 All names, prices and people are made up. Ctrl+C closes the shop; its data is kept.
 `);
-
-let closing = false;
-async function close(code) {
-  if (closing) return;
-  closing = true;
-  for (const child of children.reverse()) await stop(child);
-  postgres.stop();
-  process.exit(code);
+} catch (fault) {
+  console.error(`\nTienda could not be opened: ${fault.message}`);
+  console.error('What was started is stopped again; the data is kept. `npm start -- --fresh` begins anew.');
+  await close(1);
 }
-process.on('SIGINT', () => void close(0));
-process.on('SIGTERM', () => void close(0));
-for (const child of children)
-  child.once('exit', (code) => {
-    if (!closing) console.error(`A part of Tienda ended (${code}); closing the rest.`);
-    void close(1);
-  });

@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
-import { chromium, needNodeModules, needPackages, postgresql, root, say, xmllint } from './setup.mjs';
+import { chromium, needNodeModules, needPackages, poppler, postgresql, root, say, xmllint } from './setup.mjs';
 
 /**
  * Everything that must hold, each part counted. `npm test -- server e2e` runs only those parts.
@@ -15,7 +15,7 @@ if (unknown) {
   process.exit(2);
 }
 
-needPackages([postgresql, chromium, xmllint]);
+needPackages([postgresql, chromium, xmllint, poppler]);
 needNodeModules();
 
 const data = path.join(root, '.data', 'test');

@@ -85,7 +85,13 @@ async function startProgram(program, env, ready) {
   const outOfTime = pause(30_000, undefined, { ref: false }).then(() => {
     throw new Error(`${program} did not start within 30 seconds:\n${said}`);
   });
-  await Promise.race([up, outOfTime]);
+  try {
+    await Promise.race([up, outOfTime]);
+  } catch (fault) {
+    // Nothing stays behind that nobody knows of.
+    child.kill('SIGKILL');
+    throw fault;
+  }
   return child;
 }
 

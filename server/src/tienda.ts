@@ -50,6 +50,7 @@ import { holderRoutes } from './holders/routes';
 import { HolderChecks } from './holders/service';
 import { HolderCheckStore } from './holders/store';
 import { attachmentOf, invoiceRoutes } from './invoices/routes';
+import { Press } from './invoices/press';
 import { InvoiceStore } from './invoices/store';
 import { OrderQueue } from './jobs/queue';
 import { Sweeper } from './jobs/sweeper';
@@ -115,8 +116,9 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const cookies = new Cookies(config.isSecure);
   const codeKeys = new Keyring(config.codeKeys);
   const invoices = new InvoiceStore(database);
+  const press = new Press();
   const mails = new OutgoingMailStore(database);
-  const outbox = new Outbox(mails, mail, (document) => attachmentOf(invoices, document), attention, clock, log);
+  const outbox = new Outbox(mails, mail, (document) => attachmentOf(invoices, press, document), attention, clock, log);
   const sessions = new Sessions(database, clock, cookies, limits);
   const devices = new KnownDevices(database, cookies, clock);
   const accounts = new AccountStore(database);
@@ -265,7 +267,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     ...orderRoutes(orderService, notifications, idempotency),
     ...paymentNoticeRoutes(config.noticeSecret, orders, worker, queue, balance),
     ...balanceRoutes(balance, idempotency),
-    ...invoiceRoutes(invoices),
+    ...invoiceRoutes(invoices, press),
     ...cardRoutes(cards),
     ...holderRoutes(holders),
     ...lookupRoutes(rdap, catalogue),
@@ -286,6 +288,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
       // What is under way is taken up again by another process, or by this one the next time.
       await Promise.race([Promise.all([sweeper.stop(), queue.stop()]), pause(closingMs, undefined, { ref: false })]);
       for (const registry of registries.values()) registry.close();
+      await press.close();
       await notifications.close();
       await locks.close();
       await pool.end();

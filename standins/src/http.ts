@@ -16,7 +16,8 @@ export function serveHttp(router: Router, host: string, port: number, log: Logge
     } catch (fault) {
       if (!(fault instanceof TypeError)) log.error(fault);
       ctx.status = fault instanceof TypeError ? 400 : 500;
-      ctx.body = { error: fault instanceof Error ? fault.message : String(fault) };
+      // What failed inside is for the log alone.
+      ctx.body = { error: fault instanceof TypeError ? fault.message : 'It failed here' };
     }
   });
   app.use(bodyParser({ enableTypes: ['json'], jsonStrict: false }));

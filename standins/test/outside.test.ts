@@ -51,8 +51,37 @@ describe('registration data', () => {
   });
 });
 
+describe('registration data, asked in other ways', () => {
+  const raw = (path: string) => fetch(`${rdapUrl}${path}`);
+
+  test('a name in its own letters, with a dot at its end, or in capitals is the same name', async () => {
+    for (const name of ['SALTWHISTLE.com.', 'saltwhistle%E3%80%82com', 'saltwhistle.com'])
+      expect(await (await raw(`/domain/${name}`)).json()).toMatchObject({ ldhName: 'saltwhistle.com' });
+  });
+
+  test.each(['salt_whistle.com', '%00.com', 'a..com', `${'a'.repeat(64)}.com`, '-a.com'])(
+    'what is no name is refused as such: %s',
+    async (name) => {
+      const response = await raw(`/domain/${name}`);
+      expect(response.status).toBe(400);
+      expect(response.headers.get('Content-Type')).toContain('application/rdap+json');
+      const body = await response.text();
+      expect(JSON.parse(body)).toMatchObject({ errorCode: 400, rdapConformance: ['rdap_level_0'] });
+      expect(body).not.toMatch(/select|from|query/i);
+    },
+  );
+
+  test('help says what there is, and every answer links to itself and says what it is', async () => {
+    const help = JSON.parse(await (await raw('/help')).text());
+    expect(help.notices[0].title).toBe('Help');
+    const domain = JSON.parse(await (await raw('/domain/saltwhistle.com')).text());
+    expect(domain.links[0]).toMatchObject({ rel: 'self', href: `${rdapUrl}/domain/saltwhistle.com` });
+    expect(domain.notices[0].title).toBe('Terms of use');
+  });
+});
+
 describe('the broker', () => {
-  const key = process.env['TIENDA_PAYMENTS_KEY'] ?? '';
+  const key = process.env['TIENDA_BROKER_KEY'] ?? '';
   const reference = `test-${process.pid}-${Date.now()}`;
   const call = async (method: string, more = '', body?: object, bearer = key) => {
     const response = await fetch(`${brokerUrl}/v1/offers/${reference}${more}`, {

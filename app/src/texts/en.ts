@@ -1,4 +1,4 @@
-import type { ProblemWords } from './problems';
+import type { ProblemWords } from './problemWords';
 import { find } from './en/find';
 import { ideas, name, offer, taken, watch } from './en/name';
 import { lineup, wordbench } from './en/compare';

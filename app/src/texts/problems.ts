@@ -1,9 +1,6 @@
 import type { ProblemFacts } from '@tienda/core/names/label';
 import { texts } from './texts';
 
-/** Says what is wrong: always the same, or with what it is about. */
-export type ProblemWords = string | ((facts: ProblemFacts) => string);
-
 /** What is wrong, in the reader's language: in the server's own words where it has none of ours. */
 export function problemText(code: string, detail: string, facts: ProblemFacts = {}): string {
   const words = Object.hasOwn(texts.problems, code) ? texts.problems[code] : undefined;

@@ -26,6 +26,23 @@ test('a card is written in lines that RFC 6350 allows', () => {
   expect(lines).toContain('TEL;VALUE=uri:tel:+353209150123');
 });
 
+test('what would begin another part, value or line is escaped, and long lines are folded between characters', () => {
+  const odd = {
+    ...maren,
+    name: 'Maren\rSolvik',
+    organisation: 'Salt; whistle, B\\oat',
+    street: `${'鹽'.repeat(38)} 4`,
+  };
+  const card = writeVCard(odd);
+  expect(card).toContain('FN:Maren Solvik\r\n');
+  expect(card).toContain('ORG:Salt\\; whistle\\, B\\\\oat\r\n');
+  for (const line of card.split('\r\n')) {
+    expect(new TextEncoder().encode(line).length).toBeLessThanOrEqual(75);
+    expect(line).not.toContain('\r');
+  }
+  expect(readVCard(card)).toMatchObject({ organisation: odd.organisation, street: odd.street });
+});
+
 test('an older card is read as far as it goes, and only the first of a file', () => {
   const card = (name: string) =>
     `BEGIN:VCARD\nVERSION:3.0\nFN:${name}\nN:Tamboura;Ilse;;;\nTEL;TYPE=WORK:+353 20 915 0177\nADR;TYPE=WORK:;;9 Quay Row;Ullvik;;;Ireland\nEND:VCARD\n`;

@@ -1,5 +1,8 @@
 import ICAL from 'ical.js';
-import type { Contact } from '../contacts/contact';
+import { tidied, type Contact } from '../contacts/contact';
+
+// The space that begins a folded line counts too: 75 octets at the most (RFC 6350, section 3.2).
+ICAL.foldLength = 74;
 
 /**
  * A contact from the first vCard of a file (RFC 6350, and its forerunner 3.0), as far as the card says it.
@@ -30,12 +33,17 @@ export function readVCard(text: string): Partial<Contact> | undefined {
 
 /** A contact as a vCard of version 4.0 (RFC 6350). */
 export function writeVCard(contact: Contact): string {
-  const { name, organisation, street, city, region, postalCode, country, phone, email, kind } = contact;
+  const { name, organisation, street, city, region, postalCode, country, phone, email, kind } = tidied(contact);
   const card = new ICAL.Component('vcard');
   card.addPropertyWithValue('version', '4.0');
   card.addPropertyWithValue('kind', kind === 'person' ? 'individual' : 'org');
   card.addPropertyWithValue('fn', name);
-  if (organisation) card.addPropertyWithValue('org', organisation);
+  if (organisation) {
+    // A structured value: a semicolon in it would begin another part.
+    const org = new ICAL.Property('org', card);
+    org.setValue([organisation]);
+    card.addProperty(org);
+  }
   const address = new ICAL.Property('adr', card);
   address.setValue(['', '', street, city, region, postalCode, country]);
   card.addProperty(address);

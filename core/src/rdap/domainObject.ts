@@ -21,9 +21,25 @@ export interface RdapEntity {
   readonly vcardArray?: readonly ['vcard', readonly JCardProperty[]];
 }
 
+/** Where more is (RFC 9083 section 4.2). */
+export interface RdapLink {
+  readonly value: string;
+  readonly rel: string;
+  readonly href: string;
+  readonly type: string;
+}
+
+/** Something about the service, not about the name (RFC 9083 section 4.3). */
+export interface RdapNotice {
+  readonly title: string;
+  readonly description: readonly string[];
+}
+
 /** The registration data of a name as anyone may see it (RFC 9083 section 5.3). */
 export interface RdapDomain {
   readonly rdapConformance: readonly string[];
+  readonly notices?: readonly RdapNotice[];
+  readonly links?: readonly RdapLink[];
   readonly objectClassName: 'domain';
   readonly handle: string;
   /** A-labels. */

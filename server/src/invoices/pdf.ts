@@ -1,4 +1,3 @@
-import { createRequire } from 'node:module';
 import { once } from 'node:events';
 import { seller } from '@tienda/core/orders/seller';
 import type { Invoice } from '@tienda/core/orders/invoice';
@@ -6,18 +5,9 @@ import { decimalAmount, type Minor } from '@tienda/core/pricing/money';
 import PdfDocument from 'pdfkit';
 import type { Texts } from '../texts/en';
 import { textsIn } from '../texts/texts';
+import { Letters } from './letters';
 
 export type PaperKind = Invoice['kind'] | 'receipt';
-
-const files = createRequire(import.meta.url);
-const fonts = {
-  plain: files.resolve(
-    '@expo-google-fonts/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf',
-  ),
-  bold: files.resolve('@expo-google-fonts/atkinson-hyperlegible-next/700Bold/AtkinsonHyperlegibleNext_700Bold.ttf'),
-  /** Where the first has no letters for a text. */
-  wide: files.resolve('@expo-google-fonts/noto-sans/400Regular/NotoSans_400Regular.ttf'),
-};
 
 const left = 50;
 const right = 545;
@@ -33,7 +23,9 @@ export async function invoicePdf(invoice: Invoice, kind: PaperKind = invoice.kin
   const document = new PdfDocument({
     size: 'A4',
     margin: left,
-    font: fonts.plain,
+    pdfVersion: '1.7',
+    tagged: true,
+    displayTitle: true,
     info: { Title: title, Author: seller.name, CreationDate: new Date(`${invoice.issuedOn}T00:00:00Z`) },
     lang: language,
   });
@@ -51,22 +43,32 @@ export async function invoicePdf(invoice: Invoice, kind: PaperKind = invoice.kin
 
 class Paper {
   private y = left;
+  private readonly letters: Letters;
+  private readonly root: PDFKit.PDFStructureElement;
+  /** What is written next belongs to it. */
+  private part: PDFKit.PDFStructureElement;
 
   constructor(
     private readonly document: PDFKit.PDFDocument,
     private readonly invoice: Invoice,
     private readonly words: Texts['papers'],
     private readonly countries: Intl.DisplayNames,
-  ) {}
+  ) {
+    this.letters = new Letters(document);
+    this.root = document.struct('Document');
+    document.addStructure(this.root);
+    this.part = this.root;
+  }
 
   write(title: string, kind: PaperKind): void {
     const { issuedOn, orderNumber, refersTo, currency } = this.invoice;
-    this.say(title, { bold: true, size: 20, gap: 8 });
+    this.say(title, { as: 'H1', bold: true, size: 20, gap: 8 });
     this.say(this.words.head(issuedOn, orderNumber, currency), { gap: refersTo ? 2 : 14 });
     if (refersTo) this.say(this.words.takesBack(refersTo), { gap: 14 });
     this.parties();
     this.lines();
     this.sums(kind);
+    this.root.end();
   }
 
   private parties(): void {
@@ -90,11 +92,25 @@ class Paper {
   }
 
   private block(heading: string, lines: readonly string[], x: number): void {
-    this.say(heading, { bold: true, x });
+    this.say(heading, { as: 'H2', bold: true, x });
     for (const line of lines) this.say(line, { x, width: 240 });
   }
 
+  /** Puts all that is written meanwhile into a part of its own, so that it can be read as what it is. */
+  private within(kind: string, write: () => void): void {
+    const outside = this.part;
+    this.part = this.document.struct(kind);
+    outside.add(this.part);
+    write();
+    this.part.end();
+    this.part = outside;
+  }
+
   private lines(): void {
+    this.within('Table', () => this.table());
+  }
+
+  private table(): void {
     const { name: nameHead, ...heads } = this.words.columns;
     this.row(nameHead, Object.values(heads), true);
     this.rule();
@@ -103,7 +119,7 @@ class Paper {
         this.document.addPage();
         this.y = left;
       }
-      const shown = this.canWrite(unicode) ? unicode : name;
+      const shown = this.letters.canWrite(unicode) ? unicode : name;
       const text = `${shown}, ${this.words.years(years)}`;
       this.row(
         text,
@@ -146,28 +162,37 @@ class Paper {
     });
   }
 
-  private row(text: string, amounts: readonly string[], bold = false): void {
-    const top = this.y;
-    for (const [index, edge] of Object.values(columns).entries()) {
-      this.y = top;
-      this.say(amounts[index] ?? '', { x: edge - amountWidth, width: amountWidth, bold, toRight: true });
-    }
-    this.y = top;
-    this.say(text, { bold, width: columns.charge - amountWidth - left });
+  private row(text: string, amounts: readonly string[], isHead = false): void {
+    const as = isHead ? 'TH' : 'TD';
+    this.within('TR', () => {
+      const top = this.y;
+      this.say(text, { as, bold: isHead, width: columns.charge - amountWidth - left });
+      const end = this.y;
+      for (const [index, edge] of Object.values(columns).entries()) {
+        this.y = top;
+        const place = { x: edge - amountWidth, width: amountWidth };
+        this.say(amounts[index] ?? '', { as, ...place, bold: isHead, toRight: true });
+      }
+      this.y = Math.max(this.y, end);
+    });
   }
 
   private rule(): void {
+    // Nothing to be read out.
+    this.document.markContent('Artifact', { type: 'Layout' });
     this.document
       .moveTo(left, this.y + 2)
       .lineTo(right, this.y + 2)
       .lineWidth(0.5)
       .stroke();
+    this.document.endMarkedContent();
     this.y += 8;
   }
 
   private say(
     text: string,
     {
+      as = 'P',
       x = left,
       width = right - x,
       size = 10,
@@ -175,6 +200,8 @@ class Paper {
       toRight = false,
       gap = 3,
     }: {
+      /** What it is to who has it read out: a standard structure type (ISO 32000-1, section 14.8.4). */
+      readonly as?: string;
       readonly x?: number;
       readonly width?: number;
       readonly size?: number;
@@ -183,25 +210,20 @@ class Paper {
       readonly gap?: number;
     } = {},
   ): void {
-    this.document.font(bold ? fonts.bold : fonts.plain);
-    if (!this.hasLetters(text)) this.document.font(fonts.wide);
-    this.document.fontSize(size).text(text, x, this.y, { width, align: toRight ? 'right' : 'left' });
-    this.y = this.document.y + gap;
-  }
-
-  private canWrite(text: string): boolean {
-    return [fonts.plain, fonts.wide].some((font) => {
-      this.document.font(font);
-      return this.hasLetters(text);
-    });
-  }
-
-  /** True where the font in use has every letter of the text. */
-  private hasLetters(text: string): boolean {
-    const { _font } = this.document as unknown as {
-      readonly _font: { readonly font: { hasGlyphForCodePoint(code: number): boolean } };
+    if (text === '') return;
+    const { document } = this;
+    const runs = this.letters.runs(text, bold);
+    const write = () => {
+      document.fontSize(size);
+      for (const [index, run] of runs.entries()) {
+        const options = { width, align: toRight ? 'right' : 'left', continued: index < runs.length - 1 } as const;
+        document.font(run.font);
+        if (index === 0) document.text(run.text, x, this.y, options);
+        else document.text(run.text, options);
+      }
     };
-    return [...text].every((letter) => _font.font.hasGlyphForCodePoint(letter.codePointAt(0) ?? 0));
+    this.part.add(document.struct(as, {}, write));
+    this.y = document.y + gap;
   }
 
   private country(code: string): string {

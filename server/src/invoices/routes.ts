@@ -2,7 +2,8 @@ import type { Invoice } from '@tienda/core/orders/invoice';
 import type { Attachment } from '../gateways/mail/mailGateway';
 import { notFound } from '../http/problem';
 import { accountRoute, type Route } from '../http/route';
-import { invoicePdf, type PaperKind } from './pdf';
+import type { PaperKind } from './pdf';
+import type { Press } from './press';
 import type { InvoiceStore } from './store';
 
 const contentType = 'application/pdf';
@@ -15,23 +16,23 @@ function filenameOf(kind: PaperKind, number: string): string {
 /** The file of a document, to go along with a mail. @throws Error where it was never issued */
 export async function attachmentOf(
   invoices: InvoiceStore,
+  press: Press,
   document: Pick<Invoice, 'kind' | 'number'>,
 ): Promise<Attachment> {
   const found = await invoices.find(document);
   if (!found) throw new Error(`${document.kind} ${document.number} was never issued`);
   const filename = filenameOf(document.kind, document.number);
-  return { filename, contentType, content: await invoicePdf(found.invoice) };
+  return { filename, contentType, content: await press.print(found.invoice) };
 }
 
-export function invoiceRoutes(invoices: InvoiceStore): Route[] {
+export function invoiceRoutes(invoices: InvoiceStore, press: Press): Route[] {
   const paper = (path: string, kind: Invoice['kind'], as: PaperKind, summary: string) =>
     accountRoute('get', path, { summary, produces: contentType }, async ({ ctx, accountId, params }) => {
       const found = await invoices.find({ kind, number: params['number'] ?? '' });
       if (!found || found.accountId !== accountId) throw notFound('document');
       ctx.type = contentType;
       ctx.set('Content-Disposition', `inline; filename="${filenameOf(as, found.number)}"`);
-      ctx.set('Cache-Control', 'private, no-store');
-      ctx.body = await invoicePdf(found.invoice, as);
+      ctx.body = await press.print(found.invoice, as);
       return undefined;
     });
   return [

@@ -1,10 +1,11 @@
 import Router from '@koa/router';
+import type { Context } from 'koa';
 import type { Logger } from 'pino';
 import type { PrivacyPolicy } from '@tienda/core/catalogue/extension';
 import { extensionEntries } from '@tienda/core/catalogue/shipped';
 import type { EppContact } from '@tienda/core/epp/objects';
-import { toULabel } from '@tienda/core/names/idna';
-import { jCard, rdapStatus, type RdapDomain, type RdapEntity } from '@tienda/core/rdap/domainObject';
+import { toALabel, toULabel, withPlainDots } from '@tienda/core/names/idna';
+import { jCard, rdapStatus, type RdapDomain, type RdapEntity, type RdapNotice } from '@tienda/core/rdap/domainObject';
 import { heldBack, heldBackTexts, publicCard } from '@tienda/core/rdap/publicHolder';
 import type { StandInConfig } from '../config';
 import { serveHttp } from '../http';
@@ -13,6 +14,19 @@ import type { KeptDomain, RegistryKeeper } from '../registry/store';
 
 const policyOf = new Map(extensionEntries.map(({ label, privacy }) => [label, privacy.policy]));
 const mediaType = 'application/rdap+json';
+const conformance = ['rdap_level_0'];
+const terms: RdapNotice = {
+  title: 'Terms of use',
+  description: ['Made-up registration data of a demo: all names, people and companies are invented.'],
+};
+
+/** The name asked for as A-labels (RFC 9082, section 3.1.3); undefined where it is not written as one. */
+function nameIn(typed: string): string | undefined {
+  const name = toALabel(withPlainDots(typed).replace(/\.$/, ''));
+  const labels = name?.split('.') ?? [];
+  const isName = labels.length > 1 && labels.every((label) => /^(?!-)[a-z0-9-]{1,63}(?<!-)$/.test(label));
+  return isName && (name?.length ?? 0) <= 253 ? name : undefined;
+}
 
 /** What anyone may look up: every registry's names over RDAP (RFC 9082, 9083), with the bootstrap file (RFC 9224). */
 export async function startRdap(config: StandInConfig, keepers: readonly RegistryKeeper[], log: Logger): Promise<void> {
@@ -26,19 +40,32 @@ export async function startRdap(config: StandInConfig, keepers: readonly Registr
       services: keepers.map(({ registry }) => [registry.zones, [base]]),
     };
   });
+  const respond = (ctx: Context, status: number, body: object) => {
+    ctx.set('Access-Control-Allow-Origin', '*');
+    ctx.status = status;
+    ctx.type = mediaType;
+    ctx.body = JSON.stringify({ rdapConformance: conformance, ...body });
+  };
+  const refuse = (ctx: Context, errorCode: number, title: string, description: string) =>
+    respond(ctx, errorCode, { errorCode, title, description: [description] });
+  router.get('/help', (ctx) =>
+    respond(ctx, 200, {
+      notices: [{ title: 'Help', description: ['Ask for /domain/NAME: RFC 9082, section 3.1.3.'] }],
+    }),
+  );
   router.get('/domain/:name', async (ctx) => {
-    const name = String(ctx.params['name']).toLowerCase();
+    const name = nameIn(String(ctx.params['name']));
+    if (name === undefined) return refuse(ctx, 400, 'Not a name', 'This is not written as a domain name.');
     const keeper = keeperOf.get(name.slice(name.indexOf('.') + 1));
     const domain = keeper && (await keeper.store.domain(name));
-    ctx.set('Access-Control-Allow-Origin', '*');
-    ctx.type = mediaType;
-    if (!keeper || !domain) {
-      ctx.status = 404;
-      ctx.body = JSON.stringify({ errorCode: 404, title: 'Not found', description: [`${name} is not registered`] });
-      return;
-    }
+    if (!keeper || !domain) return refuse(ctx, 404, 'Not found', `${name} is not registered`);
     const contact = (await keeper.store.contacts([domain.registrant])).get(domain.registrant);
-    ctx.body = JSON.stringify(domainObject(domain, contact));
+    const self = `${base}domain/${name}`;
+    return respond(ctx, 200, {
+      ...domainObject(domain, contact),
+      notices: [terms],
+      links: [{ value: self, rel: 'self', href: self, type: mediaType }],
+    });
   });
   await serveHttp(router, config.host, config.rdapPort, log);
   log.info({ port: config.rdapPort }, 'RDAP listens');
@@ -53,7 +80,7 @@ function domainObject(domain: KeptDomain, contact: EppContact | undefined): Rdap
     .join('.');
   const stages = { active: [], grace: ['autoRenewPeriod'], redemption: ['redemptionPeriod'], pendingDelete: [] };
   return {
-    rdapConformance: ['rdap_level_0', 'redacted'],
+    rdapConformance: [...conformance, 'redacted'],
     objectClassName: 'domain',
     handle: `${domain.name.toUpperCase()}-TIENDA`,
     ldhName: domain.name,

@@ -1,0 +1,90 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+
+const files = createRequire(import.meta.url);
+const noto = (script: string, subset: string) =>
+  files.resolve(`@fontsource/noto-sans-${script}/files/noto-sans-${script}-${subset}-400-normal.woff`);
+
+/** The shop's own letters; whatever they lack is written in the first of the others that has it. */
+const own = {
+  plain: files.resolve(
+    '@expo-google-fonts/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf',
+  ),
+  bold: files.resolve('@expo-google-fonts/atkinson-hyperlegible-next/700Bold/AtkinsonHyperlegibleNext_700Bold.ttf'),
+};
+
+/** Fonts for the scripts that buyers write in, those of the most letters last. */
+const others = [
+  files.resolve('@expo-google-fonts/noto-sans/400Regular/NotoSans_400Regular.ttf'),
+  noto('hebrew', 'hebrew'),
+  noto('arabic', 'arabic'),
+  noto('armenian', 'armenian'),
+  noto('georgian', 'georgian'),
+  noto('bengali', 'bengali'),
+  noto('tamil', 'tamil'),
+  noto('thai', 'thai'),
+  noto('kr', 'korean'),
+  noto('sc', 'chinese-simplified'),
+];
+
+/** A stretch of text in one font. */
+export interface Run {
+  readonly text: string;
+  readonly font: string;
+}
+
+/** Which font has which letters, for one document. */
+export class Letters {
+  private readonly registered = new Map<string, string>();
+  private readonly fontOf = new Map<string, string | undefined>();
+
+  constructor(private readonly document: PDFKit.PDFDocument) {}
+
+  /** The text in as few fonts as have all its letters; what none has stays in the shop's own. */
+  runs(text: string, bold: boolean): Run[] {
+    const first = bold ? own.bold : own.plain;
+    const whole = [first, ...others].find((file) => [...text].every((letter) => this.has(file, letter)));
+    if (whole !== undefined) return [{ text, font: this.named(whole) }];
+    const runs: Run[] = [];
+    for (const letter of text) {
+      const font = this.named(this.fontFor(letter) ?? first);
+      const last = runs.at(-1);
+      // Spaces stay with the word before them.
+      if (last && (last.font === font || letter === ' ')) runs[runs.length - 1] = { ...last, text: last.text + letter };
+      else runs.push({ text: letter, font });
+    }
+    return runs;
+  }
+
+  /** True where every letter can be written. */
+  canWrite(text: string): boolean {
+    return [...text].every((letter) => this.fontFor(letter) !== undefined);
+  }
+
+  private fontFor(letter: string): string | undefined {
+    if (!this.fontOf.has(letter))
+      this.fontOf.set(
+        letter,
+        [own.plain, ...others].find((file) => this.has(file, letter)),
+      );
+    return this.fontOf.get(letter);
+  }
+
+  private has(file: string, letter: string): boolean {
+    this.document.font(this.named(file));
+    const { _font } = this.document as unknown as {
+      readonly _font: { readonly font: { hasGlyphForCodePoint(code: number): boolean } };
+    };
+    return _font.font.hasGlyphForCodePoint(letter.codePointAt(0) ?? 0);
+  }
+
+  /** Read once, and only where it is needed: those of the most letters are large. */
+  private named(file: string): string {
+    const known = this.registered.get(file);
+    if (known !== undefined) return known;
+    const name = `letters ${this.registered.size}`;
+    this.document.registerFont(name, readFileSync(file));
+    this.registered.set(file, name);
+    return name;
+  }
+}
