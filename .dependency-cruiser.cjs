@@ -36,7 +36,10 @@ module.exports = {
     {
       name: 'only-stores-know-drizzle',
       severity: 'error',
-      from: { path: '^server/src/', pathNot: '(store|sessions|devices|attention|clock|idempotency)\\.ts$|^server/src/db/' },
+      from: {
+        path: '^server/src/',
+        pathNot: '(store|sessions|devices|attention|clock|idempotency)\\.ts$|^server/src/db/',
+      },
       to: { path: 'node_modules/drizzle-orm' },
     },
     {

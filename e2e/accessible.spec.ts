@@ -151,8 +151,9 @@ for (const colorScheme of ['light', 'dark'] as const)
       let cookies: ReturnType<typeof cookiesOf> = [];
       let known = nothingKnown;
 
-      test.beforeAll(async ({ baseURL = '' }) => {
-        const visitor = await Visitor.open(baseURL);
+      test.beforeAll(async ({ baseURL }) => {
+        const shop = baseURL ?? '';
+        const visitor = await Visitor.open(shop);
         await signUp(visitor, freshAddress(), password);
         const registered = `${freshWord()}.org`;
         const order = (await orderNames(visitor, [{ name: registered }])).id;
@@ -160,7 +161,7 @@ for (const colorScheme of ['light', 'dark'] as const)
         const transfer = { payment: { method: 'transfer' } };
         const unpaidOrder = (await orderNames(visitor, [{ name: `${freshWord()}.org` }], transfer)).id;
         known = { registered, order, unpaidOrder };
-        cookies = cookiesOf(visitor, baseURL);
+        cookies = cookiesOf(visitor, shop);
       });
 
       for (const { name, open } of holdersViews)

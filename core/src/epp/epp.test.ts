@@ -7,6 +7,7 @@ import { EppAnswerError, readAnswer } from './readResponse';
 import { writeCommand } from './writeCommand';
 import { writeGreeting, writeResponse } from './writeResponse';
 import type { EppData } from './response';
+import { readXml, writeXml } from './xml';
 
 const maren: EppContact = {
   id: 'TI-1',
@@ -212,4 +213,28 @@ test('frames arrive whole however TCP cuts them', () => {
 test('an impossible length ends the conversation', () => {
   expect(() => new FrameReader().push(Uint8Array.from([0, 0, 0, 4]))).toThrow('4 octets');
   expect(() => new FrameReader().push(Uint8Array.from([0xff, 0, 0, 0]))).toThrow('octets');
+});
+
+describe('what no honest party sends', () => {
+  test.each([
+    ['levels', `${'<a>'.repeat(20_000)}${'</a>'.repeat(20_000)}`],
+    ['elements', `<a>${'<b/>'.repeat(30_000)}</a>`],
+  ])('a document of too many %s is refused before it costs anything', (_, document) => {
+    expect(() => readXml(document)).toThrow('too many elements');
+  });
+
+  test('a document that is not UTF-8 ends the reading', () => {
+    const unit = frame('<a>x</a>');
+    unit[7] = 0xff;
+    expect(() => new FrameReader().push(unit)).toThrow('not UTF-8');
+  });
+
+  test('whatever a text holds, what is written is well formed', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: 'binary' }), fc.string({ unit: 'binary' }), (text, attribute) => {
+        const written = writeXml(['a', { b: `${attribute}\u000b` }, `${text}\u0001`]);
+        expect(readXml(written).attributes['b']).toContain('\ufffd');
+      }),
+    );
+  });
 });

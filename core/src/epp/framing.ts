@@ -1,4 +1,6 @@
 const headerLength = 4;
+/** RFC 5730, section 5: EPP is UTF-8; what is not says nothing certain. */
+const utf8 = new TextDecoder('utf-8', { fatal: true });
 
 /** No honest frame of Tienda's is near this size. */
 export const longestFrame = 4 * 1024 * 1024;
@@ -21,7 +23,7 @@ export class FrameReader {
   /**
    * The documents completed by this piece, in order.
    *
-   * @throws FrameError where a header gives an impossible length
+   * @throws FrameError where a header gives an impossible length, or a document is not UTF-8
    */
   push(piece: Uint8Array): string[] {
     const bytes = new Uint8Array(this.held.length + piece.length);
@@ -33,10 +35,18 @@ export class FrameReader {
       const length = new DataView(bytes.buffer, start).getUint32(0);
       if (length <= headerLength || length > longestFrame) throw new FrameError(`A frame cannot have ${length} octets`);
       if (bytes.length - start < length) break;
-      documents.push(new TextDecoder().decode(bytes.subarray(start + headerLength, start + length)));
+      documents.push(textOf(bytes.subarray(start + headerLength, start + length)));
       start += length;
     }
     this.held = bytes.slice(start);
     return documents;
+  }
+}
+
+function textOf(bytes: Uint8Array): string {
+  try {
+    return utf8.decode(bytes);
+  } catch {
+    throw new FrameError('A document that is not UTF-8');
   }
 }
