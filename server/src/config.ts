@@ -65,6 +65,8 @@ export interface Config {
   readonly logLevel: string;
   /** Ends the process after so many steps of orders; 0 does not. Only for tests. */
   readonly dieAfter: number;
+  /** The quote whose order's steps count. */
+  readonly dieOf: string;
   /** Multiplies every rate limit; tests that sign in a hundred times raise it. */
   readonly limits: number;
 }
@@ -136,6 +138,7 @@ export function readConfig(): Config {
     demo: process.env['TIENDA_DEMO'] === '1',
     logLevel: process.env['TIENDA_LOG'] ?? 'info',
     dieAfter: number('TIENDA_DIE_AFTER', 0),
+    dieOf: process.env['TIENDA_DIE_OF'] ?? '',
     limits: number('TIENDA_LIMITS', 1),
   };
 }

@@ -144,7 +144,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const ways = new PaymentWays(cards, payments, clock);
   const balances = new BalanceStore(database);
   const balance = new BalanceService(locks, balances, payments, ways, clock, config.publicUrl);
-  const afterwards = config.dieAfter > 0 ? deathAfter(config.dieAfter) : undefined;
+  const afterwards = config.dieAfter > 0 ? deathAfter(config.dieAfter, config.dieOf) : undefined;
   const holders = new HolderChecks({
     database,
     store: new HolderCheckStore(database),
@@ -296,11 +296,11 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   };
 }
 
-/** Ends the process without any closing after so many steps of orders: how tests show that nothing gets lost. */
-function deathAfter(steps: number): () => void {
+/** Ends the process without any closing after so many steps of a quote's order: how tests show that nothing gets lost. */
+function deathAfter(steps: number, quoteId: string): (head: { readonly quoteId: string }) => void {
   let left = steps;
-  return () => {
-    left -= 1;
+  return (head) => {
+    if (head.quoteId === quoteId) left -= 1;
     if (left === 0) process.kill(process.pid, 'SIGKILL');
   };
 }

@@ -15,11 +15,12 @@ export interface Course {
 const offset = 30;
 
 /** A server that the test ends; ports are its own, so that no other test's server is in its way. */
-function startServer(dieAfter = 0): Promise<ServerProcess> {
+function startServer(dieAfter = 0, quoteId = ''): Promise<ServerProcess> {
   const port = Number(process.env['TIENDA_PORT']) + 200 + offset;
   const url = `http://127.0.0.1:${port}`;
   return ServerProcess.start(offset, {
     TIENDA_DIE_AFTER: String(dieAfter),
+    TIENDA_DIE_OF: quoteId,
     TIENDA_NOTICE_URL: `${url}/api/payments/notices`,
     TIENDA_PUBLIC_URL: url,
     TIENDA_SWEEP_SECONDS: '1',
@@ -85,7 +86,13 @@ export async function buyThrough(course: Course) {
   let deaths = 0;
   let last: ServerProcess | undefined;
   for (const dieAfter of [...course.lives, 0]) {
-    const server = await startServer(dieAfter);
+    const start = startServer(dieAfter, quote.id);
+    // It takes up the order before it opens, and may have died of it by then.
+    const server = await (dieAfter === 0 ? start : start.catch(() => undefined));
+    if (!server) {
+      deaths += 1;
+      continue;
+    }
     const died = new Promise<'died'>((resolve) => server.child.once('exit', () => resolve('died')));
     const sent: Promise<string | undefined> = id === undefined ? send(visitor, order, quote.id) : Promise.resolve(id);
     const lived = sent.then(async (answered) => {

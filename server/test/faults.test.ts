@@ -201,8 +201,7 @@ test(`of ${buyers} buyers of one name at once, over two servers, one gets it and
         visitor.send('POST', '/api/me/orders', ready[index]?.order, { 'Idempotency-Key': unique('many') }),
       ),
     );
-    const statuses = placed.map(({ status }) => status);
-    expect(statuses.every((status) => [201, 409, 422].includes(status))).toBe(true);
+    expect(placed.filter(({ status }) => ![201, 409, 422].includes(status))).toEqual([]);
     let registered = 0;
     for (const [index, { status, body }] of placed.entries()) {
       const visitor = members[index]?.visitor;

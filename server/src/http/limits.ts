@@ -6,7 +6,7 @@ import { networkOf } from './network';
 import { Problem } from './problem';
 
 /** So often within so long. */
-export interface Allowance {
+interface Allowance {
   readonly times: number;
   readonly seconds: number;
 }

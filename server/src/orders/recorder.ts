@@ -41,7 +41,7 @@ export interface OrderRecorderParts {
   readonly holders: HolderChecks;
   readonly clock: Clock;
   /** Called after every step; tests end the process here. */
-  readonly afterwards?: () => void;
+  readonly afterwards?: (head: OrderHead) => void;
 }
 
 /**
@@ -57,7 +57,7 @@ export class OrderRecorder {
     const order = await this.parts.orders.append(head.id, event, now, (transaction, after) =>
       this.alongside(transaction, { head, event, order: after, now }),
     );
-    this.parts.afterwards?.();
+    this.parts.afterwards?.(head);
     if (mailing.has(event.type)) this.parts.outbox.soon();
     return order;
   }

@@ -40,7 +40,7 @@ export interface RegistrarParts {
   readonly clock: Clock;
   readonly keys: Keyring;
   /** Called after every step; tests end the process here. */
-  readonly afterwards?: () => void;
+  readonly afterwards?: (head: OrderHead) => void;
 }
 
 /**
@@ -68,7 +68,7 @@ export class Registrar {
     }
     if (!sentBefore) await this.parts.recorder.record(head, { type: 'sent', name: line.name });
     const outcome = await registry.create(eppDomain(line, handles, code), transaction);
-    this.parts.afterwards?.();
+    this.parts.afterwards?.(head);
     switch (outcome.type) {
       case 'created':
         return this.registered(head, line, outcome.expiresAt);

@@ -49,7 +49,7 @@ export interface OrderServiceParts {
   readonly queue: OrderQueue;
   readonly clock: Clock;
   /** Called after an order is kept; tests end the process here. */
-  readonly afterwards?: () => void;
+  readonly afterwards?: (head: Pick<OrderHead, 'quoteId'>) => void;
   /** Where wallets lead back to. */
   readonly publicUrl: string;
 }
@@ -154,7 +154,7 @@ export class OrderService {
           );
       },
     );
-    this.parts.afterwards?.();
+    this.parts.afterwards?.({ quoteId: stored.id });
     if (placed) {
       await ways.keep(accountId, wanted.payment);
       await this.parts.queue.push(id);

@@ -18,7 +18,7 @@ export interface WorkerParts {
   readonly clock: Clock;
   readonly attention: Attention;
   /** Called after every effect outside; tests end the process here. */
-  readonly afterwards?: () => void;
+  readonly afterwards?: (head: OrderHead) => void;
 }
 
 /** What came of an attempt to move an order on. */
@@ -188,12 +188,13 @@ export class OrderWorker {
         await recorder.record(head, { type: 'voided' });
         return 'done';
       case 'clear':
-        for (const intent of await this.outside((payments) => payments.open(head.id))) await this.letGo(head, intent);
+        for (const intent of await this.outside(head, (payments) => payments.open(head.id)))
+          await this.letGo(head, intent);
         await recorder.record(head, { type: 'cleared' });
         return 'done';
       case 'refund': {
         const { intent, amount, settlement } = effect;
-        if (amount > 0) await this.outside((payments) => payments.refund(intent, amount, `${head.id} refund`));
+        if (amount > 0) await this.outside(head, (payments) => payments.refund(intent, amount, `${head.id} refund`));
         await recorder.record(head, settlement ? { type: 'captured', ...settlement } : { type: 'refunded', amount });
         return 'done';
       }
@@ -210,11 +211,15 @@ export class OrderWorker {
       return 'done';
     }
     const request = { amount, currency, way, reference: id };
-    return this.standsAt(head, await this.outside((payments) => payments.begin(request, `${id} authorise`)), 'refused');
+    return this.standsAt(
+      head,
+      await this.outside(head, (payments) => payments.begin(request, `${id} authorise`)),
+      'refused',
+    );
   }
 
   private async awaitPayment(head: OrderHead, order: Order, intent: string, until: string): Promise<Outcome> {
-    const standing = await this.outside((payments) => payments.look(intent));
+    const standing = await this.outside(head, (payments) => payments.look(intent));
     const isOver = standing.at === 'waiting' && new Date(until) <= this.parts.clock.now();
     if (standing.at === 'waiting' && !isOver) {
       const known = order.payment.at === 'waiting' ? (order.payment.received ?? 0) : 0;
@@ -222,7 +227,7 @@ export class OrderWorker {
       if (received > known) await this.parts.recorder.record(head, { type: 'partlyPaid', received });
       return 'wait';
     }
-    const after = isOver ? await this.outside((payments) => payments.void(intent, `${head.id} void`)) : standing;
+    const after = isOver ? await this.outside(head, (payments) => payments.void(intent, `${head.id} void`)) : standing;
     // Where the provider gave it up by itself, its own time was out.
     return this.standsAt(head, after, 'tooLate');
   }
@@ -257,7 +262,7 @@ export class OrderWorker {
     const { intent, amount, balance, refunded } = effect;
     if (amount === 0) await this.letGo(head, intent);
     else if (intent !== undefined) {
-      const isTaken = await this.outside((payments) => payments.capture(intent, amount, `${head.id} capture`));
+      const isTaken = await this.outside(head, (payments) => payments.capture(intent, amount, `${head.id} capture`));
       if (!isTaken) return this.lost(head);
     }
     await this.parts.recorder.record(head, { type: 'captured', amount, balance, refunded });
@@ -276,12 +281,12 @@ export class OrderWorker {
 
   /** Lets money go that is held; there is none where the balance paid. */
   private async letGo(head: OrderHead, intent: string | undefined): Promise<void> {
-    if (intent !== undefined) await this.outside((payments) => payments.void(intent, `${head.id} void`));
+    if (intent !== undefined) await this.outside(head, (payments) => payments.void(intent, `${head.id} void`));
   }
 
-  private async outside<Result>(ask: (payments: PaymentGateway) => Promise<Result>): Promise<Result> {
+  private async outside<Result>(head: OrderHead, ask: (payments: PaymentGateway) => Promise<Result>): Promise<Result> {
     const answer = await ask(this.parts.payments);
-    this.parts.afterwards?.();
+    this.parts.afterwards?.(head);
     return answer;
   }
 }
