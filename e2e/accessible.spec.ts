@@ -115,6 +115,9 @@ const holdersViews: readonly View[] = [
     name: 'account, all open',
     open: async (page) => {
       await settled(page, '/account', 'Account');
+      // What comes late moves what is below it.
+      await expect(page.getByRole('link', { name: /^Receipt for invoice/ })).toBeVisible();
+      await expect(page.getByText('this browser')).toBeVisible();
       await page.getByRole('button', { name: 'Change the password' }).click();
       await page.getByRole('button', { name: 'Pay in' }).click();
       await page.getByRole('button', { name: 'Add a second step' }).click();
