@@ -25,7 +25,7 @@ test('codes: the best picked, another chosen, a private one typed, one taken wit
   await expect(shop.getByText('sunk: there is no such code')).toBeVisible();
   await shop.getByRole('button', { name: 'Forget it: sunk' }).click();
   await expect(shop.getByText(/code DRYDOCK: .* more today, and keeping it so long costs .* less/)).toBeVisible();
-  await shop.getByRole('button', { name: 'Take it so: DRYDOCK' }).click();
+  await shop.getByRole('button', { name: 'Choose this: DRYDOCK' }).click();
   await expect(shop.getByRole('radio', { name: /^2 years/ })).toBeChecked();
   await expect(shop.getByRole('group', { name: 'Tally' })).toContainText('code DRYDOCK, first year at $0.98');
 });
@@ -55,7 +55,7 @@ test('signing in takes a newcomers’ code away, and says so with what takes its
       /Code FIRSTKNOT does not apply: it is for new customers, and you have had a name here. Code REGATTA saves/,
     ),
   ).toBeVisible();
-  await shop.getByRole('button', { name: 'I have read it' }).click();
+  await shop.getByRole('button', { name: 'Dismiss' }).click();
   await expect(shop.getByText(/Code FIRSTKNOT does not apply/)).toHaveCount(0);
 });
 

@@ -67,6 +67,8 @@ export class FakeServer {
     else if (path === '/api/basket/seen') this.lines = this.lines.map(({ changes: _, ...line }) => line);
     else if (path === '/api/basket/lines') for (const line of linesOf(sent)) this.change('PUT', line.name, line);
     else if (path.startsWith('/api/basket/')) this.change(method, path.slice('/api/basket/'.length), sent);
+    else if (path !== '/api/basket')
+      return respond(404, { type: '/problems/not-found', detail: `No test knows ${path}.` });
     return respond(200, { lines: this.lines, codes: this.codes });
   }
 

@@ -3,15 +3,19 @@
  *
  * @param given what those texts are given, by path, that cannot do with a number first and words after it
  */
-export function textsOf(of: unknown, given: ReadonlyMap<string, unknown[]> = new Map(), path = ''): [string, string][] {
-  if (typeof of === 'string') return [[path, of]];
-  if (Array.isArray(of)) return of.flatMap((part, index) => textsOf(part, given, `${path}.${index}`));
-  if (typeof of === 'function') {
-    const make = of as (...parts: unknown[]) => string;
-    const usual = Array.from({ length: make.length }, (_, index) => (index === 0 ? 3 : `part${index}`));
-    return [[path, make(...(given.get(path) ?? usual))]];
+export function textsOf(
+  texts: unknown,
+  given: ReadonlyMap<string, unknown[]> = new Map(),
+  path = '',
+): [string, string][] {
+  if (typeof texts === 'string') return [[path, texts]];
+  if (Array.isArray(texts)) return texts.flatMap((part, index) => textsOf(part, given, `${path}.${index}`));
+  if (typeof texts === 'function') {
+    const make = texts as (...parts: unknown[]) => string;
+    const parts = Array.from({ length: make.length }, (_, index) => (index === 0 ? 3 : `part${index}`));
+    return [[path, make(...(given.get(path) ?? parts))]];
   }
-  return Object.entries(of ?? {}).flatMap(([key, value]) => textsOf(value, given, `${path}.${key}`));
+  return Object.entries(texts ?? {}).flatMap(([key, value]) => textsOf(value, given, `${path}.${key}`));
 }
 
 /** Paths of texts that another language lacks, or has in the very same words. */

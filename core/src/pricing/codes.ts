@@ -93,10 +93,10 @@ export function tryCode(
   // The reason is that of the item which comes furthest: those before it kept out every other.
   let furthest = 0;
   const savings: Minor[] = [];
-  for (const of of items) {
-    const passed = passes(promotion, of);
+  for (const line of items) {
+    const passed = passes(promotion, line);
     if (passed > furthest) furthest = passed;
-    if (passed === asked.length) savings.push(savingOn(priced, of.price, of.item.years));
+    if (passed === asked.length) savings.push(savingOn(priced, line.price, line.item.years));
   }
   const failed = asked[furthest];
   if (failed) return refused(failed);
@@ -110,8 +110,8 @@ export function tryCode(
 /** What a code that applies takes off each item, in their order; where it is for so many names, off those where it saves most. */
 export function takenOff(priced: PricedPromotion, items: readonly PricedItem[]): Minor[] {
   const { promotion } = priced;
-  const off = items.map((of) =>
-    passes(promotion, of) === asked.length ? savingOn(priced, of.price, of.item.years) : 0,
+  const off = items.map((line) =>
+    passes(promotion, line) === asked.length ? savingOn(priced, line.price, line.item.years) : 0,
   );
   const { maxNames = Infinity } = promotion;
   const places = off.map((_, place) => place).sort((a, b) => (off[b] ?? 0) - (off[a] ?? 0) || a - b);

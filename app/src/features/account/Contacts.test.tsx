@@ -24,7 +24,9 @@ function open(): FakeServer {
 
 test('a contact is forgotten, and the others stay', async () => {
   const server = open();
+  server.instead.set('DELETE /api/me/contacts/c2', { status: 204, body: {} });
   fireEvent.click(await screen.findByRole('button', { name: 'Forget it: Ilse Tamboura' }));
+  server.instead.set('GET /api/me/contacts', { status: 200, body: [maren] });
   await waitFor(() => expect(screen.queryByText('Ilse Tamboura')).toBeNull());
   screen.getByText('Maren Solvik');
   expect(server.asked).toContainEqual({ method: 'DELETE', path: '/api/me/contacts/c2', body: undefined });

@@ -29,7 +29,7 @@ test('a list is read back before it goes in, with what is wrong in it', async ()
   });
   await screen.findByText('2 names can be put in.');
   screen.getByText(/^Line 3, “-x.org”: A name cannot begin or end with a hyphen/);
-  screen.getByText('Line 4: saltwhistle.org stands there twice.');
+  screen.getByText('Line 4: saltwhistle.org is listed twice.');
   screen.getByText('Line 5: quay.paris is taken for two years, the nearest term.');
   expect(server.lines).toEqual([]);
   fireEvent.click(screen.getByRole('button', { name: 'Put 2 names in the basket' }));
@@ -58,7 +58,7 @@ test('what changed since a name was put in is said with old and new, until it wa
   screen.getByText(
     'Was available, is premium. The first year was $3.18, is $11.18. Privacy was included, is charged. Terms were 1 to 3 years, are 1 year at a time.',
   );
-  fireEvent.click(screen.getByRole('button', { name: 'I have read it' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Dismiss' }));
   await waitFor(() => expect(screen.queryByText(/^Was available/)).toBeNull());
   expect(server.asked.map(({ method, path }) => `${method} ${path}`)).toContain('POST /api/basket/seen');
 });

@@ -181,7 +181,7 @@ test('names that no registry answered for can be asked for again', async () => {
   const search = await searching('salt');
   const silent = { ...free('salt.org', 0, 0), status: 'unknown', price: null } as SearchEvent;
   await search.tell(plan(['salt']), silent, { type: 'done', counts: {}, ms: 1 });
-  expect(await screen.findByText('One name was not answered for by its registry.')).toBeTruthy();
+  expect(await screen.findByText('The registry of one name did not answer.')).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: 'Ask again' }));
   await waitFor(() => expect(search.queries).toEqual(['salt', 'salt.org']));
   await search.tell(free('salt.org', 900, 900));
@@ -189,11 +189,20 @@ test('names that no registry answered for can be asked for again', async () => {
 });
 
 test('a finished search is remembered, and picked again with one tap', async () => {
-  const search = await searching('saltwhistle');
-  await search.tell(plan(['saltwhistle']), { type: 'done', counts: {}, ms: 1 });
+  const search = await searching('quaylight');
+  await search.tell(plan(['quaylight']), { type: 'done', counts: {}, ms: 1 });
   fireEvent.click(screen.getByRole('button', { name: 'Clear the search' }));
   await screen.findByText('Searched for lately');
-  fireEvent.click(screen.getByRole('button', { name: 'Forget these' }));
+  fireEvent.click(screen.getByRole('button', { name: 'quaylight' }));
+  await waitFor(() => expect(mockParams['q']).toBe('quaylight'));
+  await waitFor(() => expect(screen.queryByText('Searched for lately')).toBeNull());
+});
+
+test('searches of the past are forgotten with one tap', async () => {
+  const search = await searching('quaylight');
+  await search.tell(plan(['quaylight']), { type: 'done', counts: {}, ms: 1 });
+  fireEvent.click(screen.getByRole('button', { name: 'Clear the search' }));
+  fireEvent.click(await screen.findByRole('button', { name: 'Forget these' }));
   await waitFor(() => expect(screen.queryByText('Searched for lately')).toBeNull());
 });
 

@@ -1,5 +1,5 @@
-import { fireEvent, screen, waitFor } from '@testing-library/react';
-import { createRef } from 'react';
+import { act, fireEvent, screen, waitFor } from '@testing-library/react';
+import { createRef, useState } from 'react';
 import type { TextInput } from 'react-native';
 import { FakeServer, show } from '../../../test/shop';
 import { SearchBox } from './SearchBox';
@@ -8,11 +8,18 @@ function box(query = '') {
   new FakeServer();
   const searched: string[] = [];
   const ref = createRef<TextInput>();
-  const view = (text: string) => (
-    <SearchBox ref={ref} query={text} onSearch={(sent) => searched.push(sent)} wide={false} />
-  );
-  const shown = show(view(query));
-  return { searched, shown, input: () => screen.getByLabelText<HTMLInputElement>('Name or word') };
+  let pick: (picked: string) => void = () => undefined;
+  function Box() {
+    const [searchedFor, setSearchedFor] = useState(query);
+    pick = setSearchedFor;
+    return <SearchBox ref={ref} query={searchedFor} onSearch={(sent) => searched.push(sent)} wide={false} />;
+  }
+  show(<Box />);
+  return {
+    searched,
+    pick: (picked: string) => act(() => pick(picked)),
+    input: () => screen.getByLabelText<HTMLInputElement>('Name or word'),
+  };
 }
 
 test('what is typed shows at once, and is searched for once when typing rests', async () => {
@@ -31,12 +38,12 @@ test('the cross empties it', async () => {
 });
 
 test('a search picked elsewhere takes the place of what was typed', async () => {
-  const { searched, shown, input } = box('salt');
+  const { searched, pick, input } = box('salt');
   fireEvent.change(input(), { target: { value: 'salty' } });
   await waitFor(() => expect(searched).toEqual(['salty']));
-  shown.unmount();
-  box('quay');
+  pick('quay');
   expect(input().value).toBe('quay');
+  expect(searched).toEqual(['salty']);
 });
 
 test('an empty box offers to read names from a file', () => {

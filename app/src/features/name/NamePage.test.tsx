@@ -169,14 +169,16 @@ describe('a taken name', () => {
 
   test('can be watched, and left again', async () => {
     const { server } = taken();
+    for (const method of ['PUT', 'DELETE'])
+      server.instead.set(`${method} /api/me/watches/salt.org`, { status: 204, body: {} });
     show(<NamePage />);
-    fireEvent.click(await screen.findByRole('button', { name: 'Watch it' }));
+    const watchIt = await screen.findByRole('button', { name: 'Watch it' });
+    const watch = { name: 'salt.org', unicode: 'salt.org', free: false };
+    server.instead.set('GET /api/me/watches', { status: 200, body: [watch] });
+    fireEvent.click(watchIt);
     await waitFor(() =>
       expect(server.asked).toContainEqual({ method: 'PUT', path: '/api/me/watches/salt.org', body: undefined }),
     );
-    const watch = { name: 'salt.org', unicode: 'salt.org', free: false };
-    server.instead.set('GET /api/me/watches', { status: 200, body: [watch] });
-    fireEvent.click(screen.getByRole('button', { name: 'Watch it' }));
     fireEvent.click(await screen.findByRole('button', { name: 'Watch it no more' }));
     await waitFor(() =>
       expect(server.asked).toContainEqual({ method: 'DELETE', path: '/api/me/watches/salt.org', body: undefined }),

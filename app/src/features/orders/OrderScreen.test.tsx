@@ -4,7 +4,11 @@ import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import { FakeServer, show } from '../../../test/shop';
 import { OrderScreen } from './OrderScreen';
 
-jest.mock('expo-router', () => ({ useLocalSearchParams: () => ({ id: 'o1' }), router: { navigate: () => undefined } }));
+const mockPlaces: unknown[] = [];
+jest.mock('expo-router', () => ({
+  useLocalSearchParams: () => ({ id: 'o1' }),
+  router: { navigate: (place: unknown) => mockPlaces.push(place) },
+}));
 
 /** Server-sent events that the test sends when it wants. */
 class FakeEvents {
@@ -140,7 +144,8 @@ test('a payment that was refused says so, and leads back to another way of payin
   await open(order({ status: 'declined', ended: true, payment }));
   expect(screen.getByRole('heading', { name: 'Not paid' })).toBeTruthy();
   expect(screen.getByText(/^The payment was refused. Nothing was registered and nothing was taken/)).toBeTruthy();
-  expect(screen.getByRole('button', { name: 'Pay another way' })).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Pay another way' }));
+  expect(mockPlaces.at(-1)).toBe('/checkout/review');
   expect(screen.getByText('A mail that says the same is on its way to you.')).toBeTruthy();
 });
 

@@ -73,7 +73,7 @@ test('a longer term that pays is said with both amounts, and taken only when ask
   await screen.findByText(
     'Take saltwhistle.boats for two years with code DRYDOCK: $13.26 more today, and keeping it so long costs $1.42 less than with today’s choice.',
   );
-  fireEvent.click(screen.getByRole('button', { name: 'Take it so: DRYDOCK' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Choose this: DRYDOCK' }));
   await waitFor(() => expect(total()).toContain('code DRYDOCK, first year at $0.98−2.02'));
   await waitFor(() => expect(server.lines[0]?.years).toBe(2));
   expect(server.codes.use).toBe('DRYDOCK');
@@ -94,7 +94,7 @@ test('another country changes the tax, and says so until it was read', async () 
   await screen.findByText(
     'The total has changed. Tax was: No VAT, Mexico. It is: VAT 20%, France. The total was $9.78 and is $11.74.',
   );
-  fireEvent.click(screen.getByRole('button', { name: 'I have read it' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Dismiss' }));
   await waitFor(() => expect(screen.queryByText(/^The total has changed/)).toBeNull());
 });
 

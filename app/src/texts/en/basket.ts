@@ -48,7 +48,7 @@ export const basket = {
     file: 'From a file',
     read: (count: number) => (count === 0 ? 'No names read yet.' : `${nameCount(count)} can be put in.`),
     problem: (line: number, typed: string, detail: string) => `Line ${line}, “${typed}”: ${detail}`,
-    again: (line: number, name: string) => `Line ${line}: ${name} stands there twice.`,
+    again: (line: number, name: string) => `Line ${line}: ${name} is listed twice.`,
     noTerm: (line: number, name: string, term: number) =>
       `Line ${line}: ${name} is taken for ${years(term)}, the nearest term.`,
     put: (count: number) => `Put ${nameCount(count)} in the basket`,
@@ -59,7 +59,7 @@ export const basket = {
       count === 1
         ? 'One name is not as it was when you put it in.'
         : `${count} names are not as they were when you put them in.`,
-    seen: 'I have read it',
+    seen: 'Dismiss',
     status: (was: string, now: string) => `Was ${was}, is ${now}.`,
     firstYear: (was: string, now: string) => `The first year was ${was}, is ${now}.`,
     renewal: (was: string, now: string) => `Later years were ${was} each, are ${now}.`,

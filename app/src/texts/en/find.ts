@@ -52,9 +52,7 @@ export const find = {
   outOfLineup: (name: string) => `Take ${name} out of the lineup`,
   whoHolds: (name: string) => `Who holds ${name}`,
   unanswered: (count: number) =>
-    count === 1
-      ? 'One name was not answered for by its registry.'
-      : `${count} names were not answered for by their registries.`,
+    count === 1 ? 'The registry of one name did not answer.' : `The registries of ${count} names did not answer.`,
   askAgain: 'Ask again',
   until: (date: string) => `until ${date}`,
   fromFile: 'Names from a CSV or text file',

@@ -75,7 +75,7 @@ export const tally = {
     tax: (was: string, now: string) => `Tax was: ${was}. It is: ${now}.`,
     total: (was: string, now: string) => `The total was ${was} and is ${now}.`,
   },
-  seen: 'I have read it',
+  seen: 'Dismiss',
 };
 
 /** Promo codes. */
@@ -121,7 +121,7 @@ export const codes = {
     `Take ${name} for ${years(term)} with code ${code}: ${more} more today, and keeping it so long costs ${saves} less than with today’s choice.`,
   unlockLess: (name: string, term: number, code: string, less: string, saves: string) =>
     `Take ${name} for ${years(term)} with code ${code}: ${less} less today, and keeping it so long costs ${saves} less than with today’s choice.`,
-  doIt: 'Take it so',
+  doIt: 'Choose this',
 };
 
 /** Which term is cheapest. */
