@@ -30,7 +30,11 @@ export async function atDevices(page: Page, row: string, button: string): Promis
   const { paymentsUrl } = await (await page.request.get('/api/session')).json();
   const devices = await page.context().newPage();
   await devices.goto(`${paymentsUrl}/devices`);
-  await devices.getByRole('listitem').filter({ hasText: row }).getByRole('button', { name: button }).click();
+  const pressed = devices.getByRole('listitem').filter({ hasText: row }).getByRole('button', { name: button });
+  // A page that is closed while it moves to the next one may never say that it is closed.
+  const moved = devices.waitForEvent('load');
+  await pressed.click();
+  await moved;
   await devices.close();
 }
 
