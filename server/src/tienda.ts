@@ -143,7 +143,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const cards = new KeptCardStore(database);
   const ways = new PaymentWays(cards, payments, clock);
   const balances = new BalanceStore(database);
-  const balance = new BalanceService(locks, balances, payments, ways, clock, config.publicUrl);
+  const balance = new BalanceService(locks, balances, payments, ways, attention, clock, config.publicUrl);
   const afterwards = config.dieAfter > 0 ? deathAfter(config.dieAfter, config.dieOf) : undefined;
   const holders = new HolderChecks({
     database,

@@ -1,9 +1,11 @@
+import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
 import { orderNames, readyToOrder, tokenFor, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { buyer, fault, intentsOf, mailTo, ServerProcess, unique, untilOrder } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
 let server: ServerProcess;
+let database: pg.Client;
 
 beforeAll(async () => {
   const own = new URL(process.env['DATABASE_URL'] ?? '');
@@ -13,19 +15,31 @@ beforeAll(async () => {
   await client.query(`create database ${name}`);
   await client.end();
   own.pathname = `/${name}`;
+  database = new pg.Client({ connectionString: own.href });
+  await database.connect();
   server = await ServerProcess.start(13, { DATABASE_URL: own.href, TIENDA_SWEEP_SECONDS: '1' });
 });
 afterEach(async () => {
   const visitor = await server.visitor();
   for (const standIn of ['lanternhead', 'payments']) await fault(visitor, standIn);
 });
-afterAll(() => server.end());
+afterAll(async () => {
+  await database.end();
+  await server.end();
+});
 
 const org = () => `${unique('try')}.org`;
 const advance = (visitor: Visitor, advanceDays: number) =>
   visitor.expect(200, 'POST', '/api/demo/clock', { advanceDays });
 const typesOf = (order: { events: { type: string }[] }) => order.events.map(({ type }) => type);
 const paymentsUrl = `http://127.0.0.1:${process.env['TIENDA_PAYMENTS_PORT']}`;
+
+/** Once something outside has been silent about an order or a top-up. */
+async function untilSilent(id: string): Promise<void> {
+  const asked = `select 1 from customer_order where id = $1 and silent_since <> '{}'
+    union all select 1 from top_up where id = $1 and silent_since is not null`;
+  while ((await database.query(asked, [id])).rowCount === 0) await pause(50);
+}
 
 /** What the provider took for an order in the end, with nothing left open. */
 async function taken(orderId: string): Promise<number> {
@@ -88,6 +102,7 @@ test('a provider silent for half an hour ends the order, tells its buyer, and ho
   const { visitor, email } = await server.member();
   await fault(visitor, 'payments', { on: 'authorise', kind: 'dropAfter' });
   const { id } = await orderNames(visitor, [{ name: org() }]);
+  await untilSilent(id);
   await advance(visitor, 1);
   const ended = await untilEnded(visitor, id, 60_000);
   expect([ended.status, ended.payment.cause]).toEqual(['declined', 'silent']);
@@ -100,11 +115,36 @@ test('a registry silent for three days ends the name with its reason, and the mo
   const { visitor } = await server.member();
   await fault(visitor, 'lanternhead', { on: 'createDomain', kind: 'dropBefore' });
   const { id } = await orderNames(visitor, [{ name: org() }]);
-  await untilOrder(visitor, id, (order) => order.lines[0].state.at === 'sent');
+  await untilSilent(id);
   await advance(visitor, 4);
   const ended = await untilEnded(visitor, id, 60_000);
   expect(ended.lines[0].state).toMatchObject({ at: 'notRegistered', cause: 'silent' });
   expect(await taken(id)).toBe(0);
+}, 90_000);
+
+test('a transfer that comes on the fourth day is no reason to give its name up when the registry is silent once', async () => {
+  const { visitor } = await server.member();
+  const { id } = await orderNames(visitor, [{ name: org() }], { payment: { method: 'transfer' } });
+  await untilOrder(visitor, id, ({ status }) => status === 'waitingForPayment');
+  await advance(visitor, 4);
+  await fault(visitor, 'lanternhead', { on: 'createDomain', kind: 'dropBefore', times: 1 });
+  expect(await buyer(id, 'bank/send')).toBe(303);
+  expect((await untilEnded(visitor, id, 60_000)).status).toBe('registered');
+}, 90_000);
+
+test('money held for a balance that is not answered for is shown to someone, and arrives once it is', async () => {
+  const { visitor } = await server.member();
+  await fault(visitor, 'payments', { on: 'capture', kind: 'dropBefore' });
+  const payment = { method: 'card', token: await tokenFor(paymentsUrl) };
+  const wanted = { amount: 2000, currency: 'USD', payment };
+  const { id } = await visitor.expect(201, 'POST', '/api/me/top-ups', wanted, { 'Idempotency-Key': unique('held') });
+  await untilSilent(id);
+  await advance(visitor, 4);
+  const raised = () => database.query('select 1 from attention where key = $1', [`top-up ${id}`]);
+  while ((await raised()).rowCount === 0) await pause(50);
+  await fault(visitor, 'payments');
+  const balance = async () => (await visitor.expect(200, 'GET', '/api/me/balance')).balances[0]?.amount;
+  while ((await balance()) !== 2000) await pause(50);
 }, 90_000);
 
 test.each([2308, 2104, 2201])('a contact refused with %i ends its name with the registry’s reason', async (code) => {

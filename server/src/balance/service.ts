@@ -1,6 +1,8 @@
 import { payBy, type PaymentMethod } from '@tienda/core/orders/payment';
 import { topUpLimits, type ShownBalance, type ShownTopUp, type TopUpState } from '@tienda/core/orders/topUp';
 import { convert, decimalAmount } from '@tienda/core/pricing/money';
+import type { Attention } from '../attention/attention';
+import { longestSilenceMs, paymentPatienceMs } from '../attention/patience';
 import type { PaymentWays } from '../cards/service';
 import type { Clock } from '../clock/clock';
 import type { Locks } from '../db/locks';
@@ -13,8 +15,6 @@ import type { BalanceStore, TopUp } from './store';
 
 /** How soon a payment that waits for its buyer is looked at again, where no notice comes. */
 const lookAgainMs = 20_000;
-/** How long a silent provider is asked before a payment is given up. */
-const patienceMs = 30 * 60_000;
 
 /** Money of the account's own: what there is, and how more comes. */
 export class BalanceService {
@@ -23,6 +23,7 @@ export class BalanceService {
     private readonly store: BalanceStore,
     private readonly payments: PaymentGateway,
     private readonly ways: PaymentWays,
+    private readonly attention: Attention,
     private readonly clock: Clock,
     private readonly publicUrl: string,
   ) {}
@@ -56,7 +57,17 @@ export class BalanceService {
     const way = await this.ways.of(accountId, payment, `${this.publicUrl}/account`);
     if (!way) throw badField('/payment/method', 'balanceItself', 'Pay into the balance by another way.');
     const now = this.clock.now();
-    const row: TopUp = { id, accountId, currency, amount, way, state: { at: 'asked' }, createdAt: now, lookAt: now };
+    const row: TopUp = {
+      id,
+      accountId,
+      currency,
+      amount,
+      way,
+      state: { at: 'asked' },
+      createdAt: now,
+      lookAt: now,
+      silentSince: null,
+    };
     await this.store.keepTopUp(row);
     await this.advance(id);
     return this.find(accountId, id);
@@ -96,29 +107,42 @@ export class BalanceService {
         const state = await this.next(row);
         if (!state) return;
         if (state.at === 'added') return await this.store.addTopUp(row, this.clock.now());
-        const open = state.at !== 'declined' || state.unresolved;
-        await this.store.setTopUp(id, state, open ? new Date(this.clock.now().getTime() + lookAgainMs) : null);
+        await this.set(id, state);
         if (state.at === 'waiting' || state.at === 'declined') return;
       }
     } catch (fault) {
       if (!(fault instanceof PaymentSilent)) throw fault;
+      await this.silent(id, fault);
     }
   }
 
+  private async set(id: string, state: TopUpState): Promise<void> {
+    const open = state.at !== 'declined' || state.unresolved;
+    await this.store.setTopUp(id, state, open ? new Date(this.clock.now().getTime() + lookAgainMs) : null);
+  }
+
+  /** Nobody waits for ever: what was only asked for is given up, and someone is told of what cannot be. */
+  private async silent(id: string, fault: PaymentSilent): Promise<void> {
+    const now = this.clock.now();
+    const waitedMs = now.getTime() - (await this.store.silentSince(id, now)).getTime();
+    const isAsked = (await this.store.topUp(id))?.state.at === 'asked';
+    if (isAsked && waitedMs > paymentPatienceMs) {
+      const reason = 'The payment provider gave no answer.';
+      return this.set(id, { at: 'declined', cause: 'silent', reason, unresolved: true });
+    }
+    if (waitedMs <= longestSilenceMs) return;
+    const what = `Top-up ${id} has had no answer for three days; it is still asked. ${fault.message}`;
+    await this.attention.raise(`top-up ${id}`, what);
+  }
+
   /** Where it stands after one more step; undefined where nothing has changed for good. */
-  private async next({ id, way, amount, currency, state, createdAt }: TopUp): Promise<TopUpState | undefined> {
+  private async next({ id, way, amount, currency, state }: TopUp): Promise<TopUpState | undefined> {
     switch (state.at) {
-      case 'asked': {
-        const until = payBy(way.type, this.clock.now()).toISOString();
-        try {
-          return this.after(await this.payments.begin({ amount, currency, way, reference: id }, `${id} top-up`), until);
-        } catch (fault) {
-          const waitedMs = this.clock.now().getTime() - createdAt.getTime();
-          if (!(fault instanceof PaymentSilent) || waitedMs <= patienceMs) throw fault;
-          const reason = 'The payment provider gave no answer.';
-          return { at: 'declined', cause: 'silent', reason, unresolved: true };
-        }
-      }
+      case 'asked':
+        return this.after(
+          await this.payments.begin({ amount, currency, way, reference: id }, `${id} top-up`),
+          payBy(way.type, this.clock.now()).toISOString(),
+        );
       case 'waiting': {
         const standing = await this.payments.look(state.intent);
         const isOver = standing.at === 'waiting' && new Date(state.until) <= this.clock.now();

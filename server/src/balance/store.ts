@@ -80,7 +80,17 @@ export class BalanceStore {
   }
 
   async setTopUp(id: string, state: TopUpState, lookAt: Date | null): Promise<void> {
-    await this.database.update(topUp).set({ state, lookAt }).where(eq(topUp.id, id));
+    await this.database.update(topUp).set({ state, lookAt, silentSince: null }).where(eq(topUp.id, id));
+  }
+
+  /** The provider was silent. @returns since when it has been, with no answer between */
+  async silentSince(id: string, now: Date): Promise<Date> {
+    const [noted] = await this.database
+      .update(topUp)
+      .set({ silentSince: sql`coalesce(${topUp.silentSince}, ${now.toISOString()})` })
+      .where(eq(topUp.id, id))
+      .returning({ since: topUp.silentSince });
+    return noted?.since ?? now;
   }
 
   /** Enters the money; once, however often it is asked for. */

@@ -23,7 +23,7 @@ export class OrderStore {
 
   /** Keeps a new order with its first event; false where it was placed before, or another order has the quote. */
   async place(
-    head: Omit<OrderHead, 'number' | 'ended' | 'unpaid'>,
+    head: Omit<OrderHead, 'number' | 'ended' | 'unpaid' | 'silentSince'>,
     placed: OrderEvent,
     alongside: (transaction: Transaction) => Promise<void>,
   ): Promise<boolean> {
@@ -150,6 +150,25 @@ export class OrderStore {
 
   async lookAgain(orderId: string, lookAt: Date): Promise<void> {
     await this.database.update(customerOrder).set({ lookAt }).where(eq(customerOrder.id, orderId));
+  }
+
+  /** Something outside was silent. @returns since when it has been, with no answer between */
+  async silentSince(orderId: string, what: string, now: Date): Promise<Date> {
+    const first = sql`jsonb_build_object(${what}::text, ${now.toISOString()}::text) || ${customerOrder.silentSince}`;
+    const [noted] = await this.database
+      .update(customerOrder)
+      .set({ silentSince: first })
+      .where(eq(customerOrder.id, orderId))
+      .returning({ silentSince: customerOrder.silentSince });
+    return new Date(noted?.silentSince[what] ?? now);
+  }
+
+  /** It answered again. */
+  async answered(orderId: string, what: string): Promise<void> {
+    await this.database
+      .update(customerOrder)
+      .set({ silentSince: sql`${customerOrder.silentSince} - ${what}::text` })
+      .where(eq(customerOrder.id, orderId));
   }
 
   /** Something happened to an order that had ended. */

@@ -1,6 +1,7 @@
 import { payBy, type DeclineCause } from '@tienda/core/orders/payment';
 import { effects, fromEvents, type Order, type OrderEffect } from '@tienda/core/orders/order';
 import type { Attention } from '../attention/attention';
+import { longestSilenceMs, paymentPatienceMs } from '../attention/patience';
 import type { Clock } from '../clock/clock';
 import type { Locks } from '../db/locks';
 import { PaymentSilent, type PaymentGateway, type PaymentStanding } from '../gateways/payments/paymentGateway';
@@ -36,11 +37,6 @@ const leaseMs = 30_000;
 /** How soon somebody else's answer is looked for, where no notice of it comes; a transfer takes days. */
 const lookAgainMs = 20_000;
 const lookForTransferMs = 600_000;
-
-/** How long a silent provider is asked before the payment is given up. */
-const paymentPatienceMs = 30 * 60_000;
-/** How long a silent registry is asked before the name is given up: less than banks hold money. */
-const registryPatienceMs = 3 * 24 * 3600_000;
 
 const gaveUp: Readonly<Record<DeclineCause, string>> = {
   refused: 'The payment was refused.',
@@ -135,7 +131,10 @@ export class OrderWorker {
 
   private async attempt(head: OrderHead, order: Order, effect: OrderEffect): Promise<Outcome> {
     try {
-      return await this.carryOut(head, order, effect);
+      const outcome = await this.carryOut(head, order, effect);
+      const what = nameOf(effect);
+      if (head.silentSince[what] !== undefined) await this.parts.orders.answered(head.id, what);
+      return outcome;
     } catch (fault) {
       if (fault instanceof RegistrySilent || fault instanceof PaymentSilent) return this.silent(head, effect, fault);
       throw fault;
@@ -144,20 +143,22 @@ export class OrderWorker {
 
   /** Nobody waits for ever: what was asked for too long is given up, and someone is told. */
   private async silent(head: OrderHead, effect: OrderEffect, fault: Error): Promise<Outcome> {
-    const { registrar, clock, attention } = this.parts;
-    const waitedMs = clock.now().getTime() - head.placedAt.getTime();
+    const { orders, registrar, clock, attention } = this.parts;
+    const now = clock.now();
+    const key = nameOf(effect);
+    const waitedMs = now.getTime() - (await orders.silentSince(head.id, key, now)).getTime();
     if (effect.type === 'authorise' && waitedMs > paymentPatienceMs) {
       await this.decline(head, 'silent', true);
       return 'done';
     }
-    if (waitedMs <= registryPatienceMs) return 'silent';
+    if (waitedMs <= longestSilenceMs) return 'silent';
     const what = `Order ${head.number}: ${effect.type} has had no answer for three days`;
     if (effect.type === 'register' || effect.type === 'awaitRegistry') {
-      await attention.raise(`order ${head.id} ${effect.type} ${effect.name}`, `${what}, ${effect.name} was given up`);
+      await attention.raise(`order ${head.id} ${key}`, `${what}, ${effect.name} was given up`);
       await registrar.giveUp(head, effect.name);
       return 'done';
     }
-    await attention.raise(`order ${head.id} ${effect.type}`, `${what}; it is still asked. ${fault.message}`);
+    await attention.raise(`order ${head.id} ${key}`, `${what}; it is still asked. ${fault.message}`);
     return 'silent';
   }
 
@@ -295,4 +296,9 @@ function lineOf(order: Order, name: string): Order['lines'][number] {
   const line = order.lines.find((candidate) => candidate.name === name);
   if (!line) throw new Error(`${name} is not in the order`);
   return line;
+}
+
+/** What an effect is known by among those of its order. */
+function nameOf(effect: OrderEffect): string {
+  return 'name' in effect ? `${effect.type} ${effect.name}` : effect.type;
 }

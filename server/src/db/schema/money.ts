@@ -46,6 +46,8 @@ export const topUp = pgTable(
     createdAt: instant('created_at').notNull(),
     /** When to look again; null once nothing more will happen. */
     lookAt: instant('look_at'),
+    /** Since when the provider has been silent; null where it answers. */
+    silentSince: instant('silent_since'),
   },
   (table) => [index('top_up_account').on(table.accountId, table.createdAt), index('top_up_look').on(table.lookAt)],
 );

@@ -47,6 +47,8 @@ export const customerOrder = pgTable(
     ended: boolean().notNull().default(false),
     /** True once its payment came to nothing: its quote may be ordered again. */
     unpaid: boolean().notNull().default(false),
+    /** What is asked outside without an answer, and since when, as ISO 8601 instants. */
+    silentSince: jsonb('silent_since').$type<Readonly<Record<string, string>>>().notNull().default({}),
   },
   (table) => [
     uniqueIndex('order_of_quote')
