@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, freshWord, put, signedIn } from './shop';
+import { expect, fillCard, freshWord, put, signedIn } from './shop';
 
 /** Somebody with a name in the basket, at the review, who has agreed to the terms; tells the name. */
 export async function atReview(page: Page, baseURL: string, word = freshWord()): Promise<string> {
@@ -24,6 +24,15 @@ export const headed = (page: Page, name: string) =>
   expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
 export const registered = (page: Page) => headed(page, 'Registered');
 export const notPaid = (page: Page) => headed(page, 'Not paid');
+
+/** From where a payment came to nothing to the registered name, by card. */
+export async function payByCardInstead(page: Page): Promise<void> {
+  await payAgain(page);
+  await by(page, /^Card/);
+  await fillCard(page);
+  await pay(page);
+  await registered(page);
+}
 
 /** What the buyer does on the phone or at the bank, in a window of their own. @param row what the payment is known by there */
 export async function atDevices(page: Page, row: string, button: string): Promise<void> {

@@ -1,4 +1,15 @@
-import { atDevices, atReview, by, countLoads, headed, notPaid, pay, payAgain, registered } from './buyer';
+import {
+  atDevices,
+  atReview,
+  by,
+  countLoads,
+  headed,
+  notPaid,
+  pay,
+  payAgain,
+  payByCardInstead,
+  registered,
+} from './buyer';
 import { expect, fault, fillCard, signedIn, test } from './shop';
 
 /** Whatever goes wrong with a payment, its buyer goes on from there to the name: in the app, without loading it anew. */
@@ -101,11 +112,7 @@ test('a wallet that is left: the payment is given up, and a card pays', async ({
   const loads = countLoads(shop);
   await shop.getByRole('button', { name: 'Give up this payment' }).click();
   await notPaid(shop);
-  await payAgain(shop);
-  await by(shop, /^Card/);
-  await fillCard(shop);
-  await pay(shop);
-  await registered(shop);
+  await payByCardInstead(shop);
   expect(loads()).toBe(0);
 });
 
@@ -155,10 +162,6 @@ test('a prompt that comes too late: the payment is over, and the next one pays',
   await atDevices(shop, number, 'Let it run out');
   await notPaid(shop);
   await expect(shop.getByText(/^The payment did not come in time\./)).toBeVisible();
-  await payAgain(shop);
-  await by(shop, /^Card/);
-  await fillCard(shop);
-  await pay(shop);
-  await registered(shop);
+  await payByCardInstead(shop);
   expect(loads()).toBe(0);
 });

@@ -3,6 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { Invoice } from '@tienda/core/orders/invoice';
+import { maren } from '../../core/test/contacts';
 import { invoicePdf } from '../src/invoices/pdf';
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'tienda-papers-'));
@@ -15,14 +16,7 @@ function invoiceTo(buyer: Partial<Invoice['buyer']>, unicode = 'saltwhistle.org'
     orderNumber: 1001,
     currency: 'USD',
     buyer: {
-      name: 'Maren Solvik',
-      organisation: 'Saltwhistle Boatworks',
-      street: '4 Slip Lane',
-      city: 'Ullvik',
-      region: '',
-      postalCode: 'V94 T1P0',
-      country: 'IE',
-      email: 'maren@saltwhistle.example',
+      ...maren,
       ...buyer,
     },
     lines: [

@@ -31,6 +31,7 @@ export interface DomainNameProblem {
 }
 
 const longestName = 253;
+
 /** Splits at dots; the longest extension of the catalogue that the name ends in comes off whole. */
 export function splitName(
   typed: string,

@@ -2,7 +2,7 @@ import type { IsoDate } from '../lifecycle/isoDate';
 import type { Currency, Minor } from '../pricing/money';
 import { portion } from '../pricing/money';
 import type { TaxBasis } from '../pricing/tax';
-import type { DeclineCause, Funding, PaymentAction } from './payment';
+import type { Decline, Funding, PaymentAction, WaitingForBuyer } from './payment';
 
 /** What one name costs, before tax, in the order's currency. */
 export interface LineAmounts {
@@ -58,25 +58,10 @@ export type LineState =
   | { readonly at: 'registered'; readonly expiresOn: IsoDate }
   | ({ readonly at: 'notRegistered' } & Failure);
 
-/** Why no money came. */
-interface Decline {
-  readonly cause: DeclineCause;
-  readonly reason: string;
-  /** Whether the provider holds money is not known: it is asked until it says, and what it holds is let go. */
-  readonly unresolved?: true;
-}
-
 /** Where the money stands. `authorised` money is held, not taken; `paid` money is here already. */
 export type PaymentState =
   | { readonly at: 'asked' }
-  | {
-      readonly at: 'waiting';
-      readonly intent: string;
-      readonly action: PaymentAction;
-      readonly until: string;
-      /** What has come so far, where that is too little. */
-      readonly received?: Minor;
-    }
+  | WaitingForBuyer
   | { readonly at: 'authorised'; readonly intent?: string }
   | { readonly at: 'paid'; readonly intent: string }
   | ({ readonly at: 'declined' } & Decline)

@@ -31,6 +31,24 @@ export type DeclineCause =
   /** The provider gave no answer while there was time. */
   | 'silent';
 
+/** Why no money came, and what the buyer reads of it. */
+export interface Decline {
+  readonly cause: DeclineCause;
+  readonly reason: string;
+  /** Whether the provider holds money is not known: it is asked until it says, and what it holds is let go. */
+  readonly unresolved?: true;
+}
+
+/** A payment that its buyer has to approve or to send, at the latest `until`, an ISO 8601 instant. */
+export interface WaitingForBuyer {
+  readonly at: 'waiting';
+  readonly intent: string;
+  readonly action: PaymentAction;
+  readonly until: string;
+  /** What has come so far, where that is too little. */
+  readonly received?: Minor;
+}
+
 /** Minutes that a buyer has to approve or to send the money. */
 const minutesToPay: Readonly<Record<PaymentMethod, number>> = {
   card: 30,

@@ -1,29 +1,15 @@
 import type { Currency, Minor } from '../pricing/money';
-import type { DeclineCause, PaymentAction, PaymentMethod } from './payment';
+import type { Decline, PaymentMethod, WaitingForBuyer } from './payment';
 
 /** Where money on its way to a balance stands. */
 export type TopUpState =
   | { readonly at: 'asked' }
-  | {
-      readonly at: 'waiting';
-      readonly intent: string;
-      readonly action: PaymentAction;
-      readonly until: string;
-      /** What has come so far, where that is too little. */
-      readonly received?: Minor;
-    }
+  | WaitingForBuyer
   /** Held by the provider, to be taken next. */
   | { readonly at: 'authorised'; readonly intent: string }
   | { readonly at: 'added' }
   /** With the intent where the buyer may still send the money. */
-  | {
-      readonly at: 'declined';
-      readonly cause: DeclineCause;
-      readonly reason: string;
-      readonly intent?: string;
-      /** Whether the provider holds money is not known: it is asked until it says, and what it holds is let go. */
-      readonly unresolved?: true;
-    };
+  | ({ readonly at: 'declined'; readonly intent?: string } & Decline);
 
 /** A top-up as its account sees it. */
 export interface ShownTopUp {

@@ -1,10 +1,11 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Context } from 'koa';
 import type { Database, Transaction } from '../db/database';
 import type { Clock } from '../clock/clock';
 import { account, knownDevice } from '../db/schema';
 import type { Cookies } from '../http/cookies';
+import { hashOfToken } from '../secrets/hashOfToken';
 
 const cookieName = 'tienda_device';
 const lifetimeMs = 400 * 24 * 3600 * 1000;
@@ -34,7 +35,7 @@ export class KnownDevices {
     const [found] = await this.database
       .select({ device: knownDevice.tokenHash })
       .from(knownDevice)
-      .where(and(eq(knownDevice.tokenHash, digest(token)), isIts));
+      .where(and(eq(knownDevice.tokenHash, hashOfToken(token)), isIts));
     return found?.device;
   }
 
@@ -44,7 +45,7 @@ export class KnownDevices {
     const now = this.clock.now();
     await this.database
       .insert(knownDevice)
-      .values({ tokenHash: digest(token), accountId, seenAt: now })
+      .values({ tokenHash: hashOfToken(token), accountId, seenAt: now })
       .onConflictDoUpdate({ target: [knownDevice.tokenHash, knownDevice.accountId], set: { seenAt: now } });
     this.cookies.set(ctx, cookieName, token, lifetimeMs);
   }
@@ -53,8 +54,4 @@ export class KnownDevices {
   async forget(accountId: string, within: Database | Transaction = this.database): Promise<void> {
     await within.delete(knownDevice).where(eq(knownDevice.accountId, accountId));
   }
-}
-
-function digest(token: string): string {
-  return createHash('sha256').update(token).digest('hex');
 }

@@ -1,4 +1,4 @@
-import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
+import { randomBytes, timingSafeEqual } from 'node:crypto';
 import { and, desc, eq, gt, ne, or } from 'drizzle-orm';
 import type { Context } from 'koa';
 import type { WorldClock } from '../clock/clock';
@@ -7,6 +7,7 @@ import { session } from '../db/schema';
 import type { Cookies } from '../http/cookies';
 import type { Limits } from '../http/limits';
 import { networkOf } from '../http/network';
+import { hashOfToken } from '../secrets/hashOfToken';
 
 export type Session = typeof session.$inferSelect;
 
@@ -49,7 +50,7 @@ export class Sessions {
     const [found] = await this.database
       .select()
       .from(session)
-      .where(eq(session.tokenHash, digest(token)));
+      .where(eq(session.tokenHash, hashOfToken(token)));
     const now = this.clock.world();
     if (!found || found.expiresAt <= now) return undefined;
     const idleMs = now.getTime() - (found.seenAt ?? found.createdAt).getTime();
@@ -73,7 +74,7 @@ export class Sessions {
       .insert(session)
       .values({
         ...whose,
-        tokenHash: digest(token),
+        tokenHash: hashOfToken(token),
         csrf: randomBytes(24).toString('base64url'),
         ...(basketId ? { basketId } : {}),
         agent: ctx.get('User-Agent').slice(0, longestAgent),
@@ -127,8 +128,4 @@ export function csrfMatches({ csrf }: Pick<Session, 'csrf'>, sent: string): bool
   const expected = Buffer.from(csrf);
   const given = Buffer.from(sent);
   return expected.length === given.length && timingSafeEqual(expected, given);
-}
-
-function digest(token: string): string {
-  return createHash('sha256').update(token).digest('hex');
 }

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import {
   confirmBy,
   isSuspended,
@@ -16,6 +15,7 @@ import { RegistrySilent, type Registries } from '../gateways/registry/registryGa
 import { notFound } from '../http/problem';
 import type { Outbox } from '../mails/outbox';
 import type { NameStore } from '../names/store';
+import { hashOfToken } from '../secrets/hashOfToken';
 import type { Keyring } from '../secrets/keyring';
 import type { Reader } from '../texts/texts';
 import { confirmMail, releasedMail, reminderMail, suspendedMail } from './mails';
@@ -44,7 +44,7 @@ export class HolderChecks {
     const email = typedEmail.toLowerCase();
     const askedOn = isoDate(clock.now());
     const token = this.token(accountId, email, askedOn);
-    const isNew = await store.ask(transaction, { accountId, email, askedOn, tokenHash: digest(token) });
+    const isNew = await store.ask(transaction, { accountId, email, askedOn, tokenHash: hashOfToken(token) });
     if (!isNew) return;
     const mail = confirmMail(
       await this.reader({ accountId, email }, transaction),
@@ -78,7 +78,7 @@ export class HolderChecks {
 
   /** The holder confirms; what was suspended for want of it is released. @throws Problem 404 for a token never sent */
   async confirm(token: string): Promise<{ email: string }> {
-    const confirmed = await this.parts.store.confirm(digest(token), this.parts.clock.now());
+    const confirmed = await this.parts.store.confirm(hashOfToken(token), this.parts.clock.now());
     if (!confirmed) throw notFound('address to confirm');
     await this.place();
     return { email: confirmed.email };
@@ -139,7 +139,7 @@ export class HolderChecks {
   /** With the token that was sent first, though another key may be in use by now. */
   private urlOf(kept: Pick<KeptHolderCheck, 'accountId' | 'email' | 'askedOn' | 'tokenHash'>): string {
     const tokens = this.parts.keys.signatures(tokenText(kept)).map((one) => one.toString('base64url'));
-    const sent = tokens.find((token) => digest(token) === kept.tokenHash);
+    const sent = tokens.find((token) => hashOfToken(token) === kept.tokenHash);
     if (sent === undefined) throw new Error('The key of this link is not known any more');
     return this.url(sent);
   }
@@ -155,8 +155,4 @@ function checkOf({ askedOn, reminded, confirmedAt }: KeptHolderCheck): HolderChe
 
 function tokenText({ accountId, email, askedOn }: Pick<KeptHolderCheck, 'accountId' | 'email' | 'askedOn'>): string {
   return `holder ${accountId} ${email} ${askedOn}`;
-}
-
-function digest(token: string): string {
-  return createHash('sha256').update(token).digest('hex');
 }
