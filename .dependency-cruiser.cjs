@@ -34,6 +34,18 @@ module.exports = {
       to: { circular: true, dependencyTypesNot: ['type-only'] },
     },
     {
+      name: 'features-stand-beside-each-other',
+      severity: 'error',
+      from: { path: '^app/src/features/([^/]+)/' },
+      to: { path: '^app/src/features/', pathNot: '^app/src/features/$1/' },
+    },
+    {
+      name: 'shop-knows-no-feature',
+      severity: 'error',
+      from: { path: '^app/src/(shop|api|texts|ui|stored)/' },
+      to: { path: '^app/src/(features|app)/' },
+    },
+    {
       name: 'only-stores-know-drizzle',
       severity: 'error',
       from: {

@@ -2,7 +2,7 @@
 module.exports = {
   displayName: 'app',
   // Whole screens are drawn, which takes seconds on a busy machine.
-  testTimeout: 20_000,
+  testTimeout: 90_000,
   preset: 'jest-expo/web',
   testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
   setupFiles: ['<rootDir>/test-setup.js'],
@@ -11,6 +11,7 @@ module.exports = {
   moduleNameMapper: {
     '^@tienda/core/(.*)$': '<rootDir>/../core/src/$1',
     '^d3-([a-z-]+)$': '<rootDir>/../node_modules/d3-$1/dist/d3-$1.js',
+    '^fast-check$': '<rootDir>/../jest.fastCheck.cjs',
     '^lucide-react-native/icons/(.*)$': '<rootDir>/../node_modules/lucide-react-native/dist/cjs/icons/$1.js',
   },
 };

@@ -4,7 +4,7 @@ const { randomUUID } = require('node:crypto');
 const { TextDecoder, TextEncoder } = require('node:util');
 
 /** A busy machine takes longer to draw. */
-require('@testing-library/dom').configure({ asyncUtilTimeout: 5000 });
+require('@testing-library/dom').configure({ asyncUtilTimeout: 20_000 });
 
 globalThis.crypto.randomUUID = randomUUID;
 Object.assign(globalThis, { ReadableStream, TextDecoder, TextDecoderStream, TextEncoder });

@@ -4,5 +4,6 @@ module.exports = {
   displayName: 'core',
   testEnvironment: 'node',
   transform,
+  moduleNameMapper: { '^fast-check$': '<rootDir>/../jest.fastCheck.cjs' },
   transformIgnorePatterns: ['/normalize-strings/'],
 };

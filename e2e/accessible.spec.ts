@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { orderNames, signUp, untilEnded, Visitor } from '../scripts/demo.mjs';
-import { cookiesOf, everythingAsked, expect, freshAddress, freshWord, password, put, test } from './shop';
+import { cookiesOf, everythingChecked, expect, freshAddress, freshWord, password, put, test } from './shop';
 
 /** No violations of WCAG 2.2 A and AA, as far as a program can tell. */
 async function expectAccessible(page: Page, view: string): Promise<void> {
@@ -52,7 +52,7 @@ const visitorsViews: readonly View[] = [
     open: async (page) => {
       await page.goto('/?q=saltwhistle&ext=boat');
       await page.getByRole('button', { name: /^Filters/ }).click();
-      await expect(page.getByText(everythingAsked)).toBeVisible();
+      await expect(page.getByText(everythingChecked)).toBeVisible();
     },
   },
   simply('a name that is free', '/find/saltwhistle.boats', 'Protect it'),
@@ -85,7 +85,7 @@ const holdersViews: readonly View[] = [
     open: async (page) => {
       await put(page, freshWord(), 'boats');
       await page.goto('/checkout/holder?another=1');
-      await page.getByRole('button', { name: 'Keep and go on' }).click();
+      await page.getByRole('button', { name: 'Save and go on' }).click();
       await expect(page.getByText('Street and number is needed.')).toBeVisible();
     },
   },
@@ -122,7 +122,7 @@ const holdersViews: readonly View[] = [
       await page.getByRole('button', { name: 'Pay in' }).click();
       await page.getByRole('button', { name: 'Add a second step' }).click();
       await page.getByLabel('Password', { exact: true }).last().fill(password);
-      await page.getByRole('button', { name: 'Go on' }).click();
+      await page.getByRole('button', { name: 'Continue' }).click();
       await expect(page.getByLabel('QR code for an authenticator app')).toBeVisible();
     },
   },

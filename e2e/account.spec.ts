@@ -9,12 +9,12 @@ test('a second step is added, asked for at the next sign-in, and a recovery code
   const email = await signedIn(shop, baseURL ?? '', false);
   await shop.getByRole('button', { name: 'Add a second step' }).click();
   await shop.getByLabel('Password', { exact: true }).fill(password);
-  await shop.getByRole('button', { name: 'Go on' }).click();
+  await shop.getByRole('button', { name: 'Continue' }).click();
   await expect(shop.getByLabel('QR code for an authenticator app')).toBeVisible();
   const typed = await shop.getByText(/^([A-Z2-7]{4} ){7}[A-Z2-7]{4}$/).textContent();
   const totp = new TOTP({ secret: Secret.fromBase32((typed ?? '').replaceAll(' ', '')) });
   await shop.getByLabel('Code from the app').fill(totp.generate());
-  await shop.getByRole('button', { name: 'Take it into use' }).click();
+  await shop.getByRole('button', { name: 'Turn it on' }).click();
   const recovery = await shop
     .getByText(/^[a-z2-9]{5}-[a-z2-9]{5}$/)
     .first()
@@ -84,7 +84,7 @@ test('one name gets another technical contact, and what its extension asks is sa
   await shop.getByLabel('Phone, with country code').fill('020 915 0177');
   await shop.getByLabel('Mail address').fill('ilse@quayquill.example');
   await expect(shop.getByLabel('Phone, with country code')).toHaveValue('+353 20 915 0177');
-  await shop.getByRole('button', { name: 'Keep and go on' }).click();
+  await shop.getByRole('button', { name: 'Save and go on' }).click();
   await shop.getByRole('button', { name: /^Change: Held by Maren Solvik/ }).click();
   await shop.getByLabel('Technical contact').selectOption({ label: 'Ilse Tamboura, Ullvik' });
   await expect(shop.getByText('with other contacts')).toBeVisible();
@@ -92,7 +92,7 @@ test('one name gets another technical contact, and what its extension asks is sa
   await shop.getByRole('switch', { name: /^Terms of 1 registry/ }).click();
   await shop.getByRole('radio', { name: /^Wallet/ }).click();
   await shop.getByRole('button', { name: /^Pay / }).click();
-  await expect(shop.getByText(/Say of each that it is so/)).toBeVisible();
+  await expect(shop.getByText(/Confirm each of them/)).toBeVisible();
   await shop.getByRole('switch', { name: `${word}.ie: this is so` }).click();
   await shop.getByRole('button', { name: /^Pay / }).click();
   await shop.getByRole('button', { name: 'Go to the wallet' }).click();

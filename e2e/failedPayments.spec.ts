@@ -56,8 +56,8 @@ test('a payment provider that is silent: the payment is given up, and the next o
   await fault(shop, 'payments', { on: 'authorise', kind: 'dropAfter' });
   const loads = countLoads(shop);
   await pay(shop);
-  await expect(shop.getByText('The payment is being asked for.')).toBeVisible();
-  await shop.getByRole('button', { name: 'Give up this payment' }).click();
+  await expect(shop.getByText('The payment is being requested.')).toBeVisible();
+  await shop.getByRole('button', { name: 'Cancel this payment' }).click();
   await notPaid(shop);
   await fault(shop, 'payments');
   await payAgain(shop);
@@ -110,7 +110,7 @@ test('a wallet that is left: the payment is given up, and a card pays', async ({
   await shop.goBack();
   await headed(shop, 'Waiting for your payment');
   const loads = countLoads(shop);
-  await shop.getByRole('button', { name: 'Give up this payment' }).click();
+  await shop.getByRole('button', { name: 'Cancel this payment' }).click();
   await notPaid(shop);
   await payByCardInstead(shop);
   expect(loads()).toBe(0);

@@ -160,7 +160,7 @@ test('a mail server that is down: the code comes later, and the buyer goes on to
   await shop.getByLabel('Postal code').fill('V94 T1P0');
   await shop.getByLabel('Town or city').fill('Ullvik');
   await shop.getByLabel('Phone, with country code').fill('+353 20 915 0123');
-  await shop.getByRole('button', { name: 'Keep and go on' }).click();
+  await shop.getByRole('button', { name: 'Save and go on' }).click();
   await agree(shop);
   await fillCard(shop);
   await pay(shop);

@@ -1,4 +1,4 @@
-import { codeIn, everythingAsked, expect, fillCard, freshAddress, freshWord, password, test } from './shop';
+import { codeIn, everythingChecked, expect, fillCard, freshAddress, freshWord, password, test } from './shop';
 
 test('someone new finds a name, sees what it costs, registers it and finds it again', async ({
   shop,
@@ -11,7 +11,7 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
   await test.step('find: free or not in hundreds of extensions, both prices side by side', async () => {
     await shop.goto('/');
     await shop.getByLabel('Name or word').fill(word);
-    await expect(shop.getByText(everythingAsked)).toBeVisible();
+    await expect(shop.getByText(everythingChecked)).toBeVisible();
     await shop.getByRole('button', { name: 'Filters' }).click();
     await shop.getByLabel('Extension contains').fill('boats');
     await expect(shop.getByText('$3.18').first()).toBeVisible();
@@ -60,7 +60,7 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
 
   await test.step('holder: every mistake at once, nothing typed is lost', async () => {
     await shop.getByLabel('Full name').fill('Maren Solvik');
-    await shop.getByRole('button', { name: 'Keep and go on' }).click();
+    await shop.getByRole('button', { name: 'Save and go on' }).click();
     await expect(shop.getByText('Street and number is needed.')).toBeVisible();
     await expect(shop.getByText('A postal code is needed in this country.')).toBeVisible();
     await expect(shop.getByLabel('Street and number')).toBeFocused();
@@ -71,7 +71,7 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
     await shop.getByLabel('Postal code').fill('V94 T1P0');
     await shop.getByLabel('Town or city').fill('Ullvik');
     await shop.getByLabel('Phone, with country code').fill('+353 20 915 0123');
-    await shop.getByRole('button', { name: 'Keep and go on' }).click();
+    await shop.getByRole('button', { name: 'Save and go on' }).click();
   });
 
   await test.step('review: read back, public view, terms; the total is the basket’s', async () => {

@@ -23,7 +23,7 @@ test('codes: the best picked, another chosen, a private one typed, one taken wit
   await shop.reload();
   await expect(codes.getByRole('radio', { name: /^REGATTA/ })).toBeChecked();
   await expect(shop.getByText('sunk: there is no such code')).toBeVisible();
-  await shop.getByRole('button', { name: 'Forget it: sunk' }).click();
+  await shop.getByRole('button', { name: 'Remove it: sunk' }).click();
   await expect(shop.getByText(/code DRYDOCK: .* more today, and keeping it so long costs .* less/)).toBeVisible();
   await shop.getByRole('button', { name: 'Choose this: DRYDOCK' }).click();
   await expect(shop.getByRole('radio', { name: /^2 years/ })).toBeChecked();

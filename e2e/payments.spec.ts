@@ -57,8 +57,8 @@ test('a prompt on a phone is given up, and a phone without its country code is r
   await shop.getByLabel('Phone that approves').fill('+353 20 915 0199');
   await pay(shop);
   await expect(shop.getByText('A prompt is on the phone +353209150199. Approve it there.')).toBeVisible();
-  await shop.getByRole('button', { name: 'Give up this payment' }).click();
-  await expect(shop.getByText(/^The payment was given up/)).toBeVisible();
+  await shop.getByRole('button', { name: 'Cancel this payment' }).click();
+  await expect(shop.getByText(/^The payment was cancelled/)).toBeVisible();
 });
 
 test('money is paid in, and pays for names; part of it where it does not suffice', async ({ shop, baseURL }) => {
@@ -66,7 +66,7 @@ test('money is paid in, and pays for names; part of it where it does not suffice
   await shop.getByRole('button', { name: 'Pay in' }).click();
   await shop.getByLabel('Amount in USD').fill('lots');
   await shop.getByRole('button', { name: 'Pay in' }).last().click();
-  await expect(shop.getByText('Write an amount, as in 25 or 25.00.')).toBeVisible();
+  await expect(shop.getByText('Type an amount such as 25 or 25.00.')).toBeVisible();
   await shop.getByLabel('Amount in USD').fill('5');
   await shop.getByLabel('Card number').fill('4539000011110006');
   await shop.getByLabel('Month and year').fill('1249');
@@ -94,7 +94,7 @@ test('a holder who comes back pays with the card kept: review, then pay: two tap
 }) => {
   await atReview(shop, baseURL ?? '');
   await fillCard(shop);
-  await shop.getByRole('switch', { name: 'Keep this card for the next time' }).click();
+  await shop.getByRole('switch', { name: 'Save this card for next time' }).click();
   await pay(shop);
   await registered(shop);
   await put(shop, freshWord(), 'org');
@@ -104,6 +104,9 @@ test('a holder who comes back pays with the card kept: review, then pay: two tap
   await pay(shop);
   await registered(shop);
   await shop.getByRole('link', { name: 'Account' }).click();
-  await shop.getByRole('button', { name: 'Forget it: Card ending in 0006' }).click();
-  await expect(shop.getByText('No cards kept.')).toBeVisible();
+  // What comes late moves what stands below it.
+  await expect(shop.getByRole('link', { name: /^Receipt/ })).toHaveCount(2);
+  await expect(shop.getByText(/^Nothing on your balance/)).toBeVisible();
+  await shop.getByRole('button', { name: 'Remove it: Card ending in 0006' }).click();
+  await expect(shop.getByText('No saved cards.')).toBeVisible();
 });

@@ -9,8 +9,8 @@ export default defineConfig({
   testDir: '.',
   outputDir: '../test-results/e2e',
   workers: 1,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 180_000,
+  expect: { timeout: 20_000 },
   forbidOnly: !!process.env['CI'],
   reporter: report ? [['list'], ['json', { outputFile: report }]] : [['list']],
   use: {

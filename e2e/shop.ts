@@ -1,4 +1,5 @@
 import { test as base, expect, type Page } from '@playwright/test';
+import { addDays, comingAnniversary, isoDate } from '@tienda/core/time/isoDate';
 import { codeFor, marenContact, signUp, Visitor } from '../scripts/demo.mjs';
 
 export { expect };
@@ -23,6 +24,13 @@ export const test = base.extend<{ shop: Page; outages: boolean }>({
     expect(faults).toEqual([]);
   },
 });
+
+/** The day until which a name of the demo is taken, or so many days later, as the app writes it. */
+export function comingDay(first: string, daysLater = 0): string {
+  const day = addDays(comingAnniversary(first, isoDate(new Date())), daysLater);
+  const form = { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' } as const;
+  return new Date(day).toLocaleDateString('en-IE', form);
+}
 
 export const password = 'a slow green boat';
 
@@ -79,7 +87,7 @@ export async function fillCard(page: Page, number = '4539000011110006'): Promise
 }
 
 /** Every name of a search has its registry's word. */
-export const everythingAsked = /^([1-9]\d*) of \1 asked/;
+export const everythingChecked = /^([1-9]\d*) of \1 asked/;
 
 /** Searches for names of a word and puts them in the basket. */
 export async function put(page: Page, word: string, ...extensions: string[]): Promise<void> {

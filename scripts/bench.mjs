@@ -10,6 +10,7 @@ needNodeModules();
 const { build } = await import('./build.mjs');
 const { prepareWorld, startServer, startStandIns, stop } = await import('./world.mjs');
 const { benchCore } = await import('./bench/core.mjs');
+const { benchEntrance } = await import('./bench/entrance.mjs');
 const { benchFirstLoad } = await import('./bench/firstLoad.mjs');
 const { benchHttp } = await import('./bench/http.mjs');
 const { benchIdeas } = await import('./bench/ideas.mjs');
@@ -23,8 +24,6 @@ await build();
 const data = path.join(root, '.data', 'bench');
 const quiet = { TIENDA_DEMO: '1', TIENDA_LIMITS: '1000000', TIENDA_LOG: 'info' };
 const { env, postgres } = await prepareWorld({ data, base: 4810, name: 'tienda_bench', fresh: true, more: quiet });
-const standIns = await startStandIns(env);
-const server = await startServer(env);
 const url = `http://127.0.0.1:${env.TIENDA_PORT}`;
 
 const parts = {
@@ -35,20 +34,34 @@ const parts = {
   core: () => benchCore(),
   preview: () => benchPreview(url),
   http: () => benchHttp(url, env),
+  entrance: () => benchEntrance(url),
   orders: () => benchOrders(),
   firstLoad: () => benchFirstLoad(url),
 };
 const asked = process.argv.slice(2);
 const rows = [];
+let hasFailed = false;
+let standIns;
+let server;
 try {
+  standIns = await startStandIns(env);
+  server = await startServer(env);
   for (const [name, measure] of Object.entries(parts)) {
     if (asked.length > 0 && !asked.includes(name)) continue;
     say(`measuring: ${name}`);
-    rows.push(...(await measure()));
+    try {
+      const measured = await measure();
+      rows.push(...measured);
+      for (const { what, p50, unit, floor, floorIs, ratio } of measured)
+        console.log(`  ${what}: ${p50} ${unit ?? ''}, ${floorIs ?? 'floor'} ${floor ?? '-'}, ratio ${ratio ?? '-'}`);
+    } catch (fault) {
+      // What was measured so far stays; the other parts are measured all the same.
+      hasFailed = true;
+      console.error(`✗ ${name}:`, fault);
+    }
   }
 } finally {
-  await stop(server);
-  await stop(standIns);
+  for (const program of [server, standIns]) if (program) await stop(program);
   postgres.stop();
 }
 
@@ -60,3 +73,4 @@ writeFileSync(file, JSON.stringify({ machine, commit, at: new Date().toISOString
 console.log(`\n${machine}, commit ${commit}`);
 console.table(Object.fromEntries(rows.map(({ what, ...row }) => [what, row])));
 console.log(`As JSON: ${path.relative(root, file)}`);
+process.exit(hasFailed ? 1 : 0);

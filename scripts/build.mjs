@@ -3,7 +3,8 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, wri
 import path from 'node:path';
 import { promisify } from 'node:util';
 import zlib from 'node:zlib';
-import { root, run, say } from './setup.mjs';
+import { writeAnswers } from './answers.mjs';
+import { ran, root, say } from './setup.mjs';
 import { writeWords } from './words.mjs';
 
 const brotli = promisify(zlib.brotliCompress);
@@ -70,7 +71,7 @@ async function buildPrograms() {
 /** The web app, with every text file also compressed. */
 async function buildWeb() {
   say('building the web app (a minute or so the first time)');
-  run('npx', ['expo', 'export', '-p', 'web', '--output-dir', path.join(root, 'dist', 'web')], {
+  await ran('npx', ['expo', 'export', '-p', 'web', '--output-dir', path.join(root, 'dist', 'web')], {
     cwd: path.join(root, 'app'),
     env: { ...process.env, EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production', CI: '1' },
   });
@@ -90,8 +91,20 @@ async function compress(folder) {
 
 /** Brings `dist/` up to date with the sources. */
 export async function build({ web = true } = {}) {
+  await buildServers();
+  if (web) await buildApp();
+}
+
+/** The server and the stand-ins, with what they read. */
+export async function buildServers() {
   await whenChanged('programs', ['core/src', 'server/src', 'standins/src', 'tsconfig.base.json'], buildPrograms);
+  const answerFiles = ['core/src', 'server/src', 'scripts/answers.mjs'];
+  await whenChanged('answers', answerFiles, () => writeAnswers(path.join(root, 'dist', 'answers.json')));
   await whenChanged('words', ['scripts/words.mjs'], () => writeWords(path.join(root, 'dist', 'words.json')));
+}
+
+/** The web app. */
+export async function buildApp() {
   const appFiles = ['src', 'public', 'app.json', 'metro.config.js', 'package.json'].map((name) => `app/${name}`);
-  if (web) await whenChanged('web', ['core/src', ...appFiles], buildWeb);
+  await whenChanged('web', ['core/src', ...appFiles], buildWeb);
 }

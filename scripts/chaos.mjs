@@ -9,6 +9,9 @@ import { needNodeModules, needPackages, postgresql, root } from './setup.mjs';
 needPackages([postgresql]);
 needNodeModules();
 const [runs = '200'] = process.argv.slice(2);
+const seed = process.env.TIENDA_SEED ?? String(Math.floor(Date.now() / 1000));
+const seeds = { TIENDA_SEED: seed, TIENDA_CHAOS_SEED: seed, TIENDA_FUZZ_SEED: seed };
+console.log(`• TIENDA_SEED=${seed}`);
 const { build } = await import('./build.mjs');
 const { prepareWorld, startStandIns, stop } = await import('./world.mjs');
 await build({ web: false });
@@ -24,6 +27,8 @@ const { env, postgres } = await prepareWorld({
     TIENDA_CHAOS_RUNS: runs,
     TIENDA_CHAOS_BUYERS: '200',
     TIENDA_FUZZ_RUNS: '10000',
+    // Other draws each time, said so that they can be made again.
+    ...seeds,
   },
 });
 const standIns = await startStandIns(env);

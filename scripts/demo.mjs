@@ -61,7 +61,7 @@ export async function signUp(visitor, email, password) {
 const read = new Set();
 
 /** The latest code sent to an address and not read before, waited for in the demo inbox. */
-export async function codeFor(visitor, email, timeoutMs = 10_000) {
+export async function codeFor(visitor, email, timeoutMs = 30_000) {
   for (const end = Date.now() + timeoutMs; Date.now() < end; await pause(50)) {
     const mails = await visitor.expect(200, 'GET', `/api/demo/inbox?to=${encodeURIComponent(email)}`);
     const mail = mails.find(({ id, subject }) => !read.has(id) && /^\d{6} /.test(subject));
@@ -134,7 +134,7 @@ export async function readyToOrder(visitor, wanted, { card, use = null, payment,
 }
 
 /** The order once nothing more will happen to it. */
-export async function untilEnded(visitor, orderId, timeoutMs = 30_000) {
+export async function untilEnded(visitor, orderId, timeoutMs = 90_000) {
   const end = Date.now() + timeoutMs;
   for (;;) {
     const order = await visitor.expect(200, 'GET', `/api/me/orders/${orderId}`);

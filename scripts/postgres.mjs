@@ -33,11 +33,12 @@ function directoryFor(data) {
  * Starts PostgreSQL on loopback, making its data directory first where there is none; harmless where it runs.
  * Where `DATABASE_URL` is set, that server is used and nothing is started.
  *
- * @param {{ data: string, port: number }} options folder for the data, and port
+ * @param {{ data: string, port: number, outlivesPower?: boolean }} options folder for the data, and port; data that
+ *   need not outlive a power cut are not waited for until they are on the disk
  * @returns {{ url: string, directory?: string, stop: () => void }} the address without a database name, and where
  *   the data lies if the server is ours
  */
-export function startPostgres({ data, port }) {
+export function startPostgres({ data, port, outlivesPower = true }) {
   if (process.env.DATABASE_URL) return { url: process.env.DATABASE_URL.replace(/\/[^/]*$/, ''), stop: () => {} };
   mkdirSync(data, { recursive: true });
   const directory = directoryFor(data);
@@ -66,6 +67,7 @@ export function startPostgres({ data, port }) {
       '-c listen_addresses=127.0.0.1',
       "-c unix_socket_directories=''",
       '-c max_connections=200',
+      ...(outlivesPower ? [] : ['-c fsync=off']),
     ];
     const log = path.join(directory, 'server.log');
     pgCtl(directory, ['-w', '-l', log, '-o', settings.join(' '), 'start']);

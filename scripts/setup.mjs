@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
@@ -18,6 +18,20 @@ export function run(command, args, options = {}) {
   if (error) throw error;
   if (status !== 0) throw new Error(`${command} ${args.join(' ')} failed (${status}):\n${stdout ?? ''}${stderr ?? ''}`);
   return stdout;
+}
+
+/** The same without holding up anything else meanwhile. */
+export function ran(command, args, options = {}) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], ...options });
+    let words = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece) => (words += piece));
+    child.once('error', reject);
+    child.once('close', (code) => {
+      if (code === 0) resolve(words);
+      else reject(new Error(`${command} ${args.join(' ')} failed (${code}):\n${words}`));
+    });
+  });
 }
 
 /** The newest PostgreSQL of Debian's packages, as the folder of its programs. */

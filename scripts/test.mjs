@@ -1,24 +1,24 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
+import { createInterface } from 'node:readline';
 import { chromium, needNodeModules, needPackages, poppler, postgresql, root, say, xmllint } from './setup.mjs';
 
 /**
  * Everything that must hold, each part counted. `npm test -- server e2e` runs only those parts.
  */
-const parts = ['types', 'lint', 'imports', 'core', 'app', 'standins', 'server', 'e2e'];
+const names = ['types', 'lint', 'imports', 'core', 'app', 'standins', 'server', 'e2e'];
 const asked = process.argv.slice(2).filter((name) => !name.startsWith('-'));
-const wanted = asked.length > 0 ? asked : parts;
-const unknown = wanted.find((name) => !parts.includes(name));
+const wanted = asked.length > 0 ? asked : names;
+const unknown = wanted.find((name) => !names.includes(name));
 if (unknown) {
-  console.error(`There is no part ${unknown}: choose among ${parts.join(', ')}.`);
+  console.error(`There is no part ${unknown}: choose among ${names.join(', ')}.`);
   process.exit(2);
 }
 
 needPackages([postgresql, chromium, xmllint, poppler]);
 needNodeModules();
 
-const data = path.join(root, '.data', 'test');
 const reports = path.join(root, 'test-results');
 rmSync(reports, { recursive: true, force: true });
 mkdirSync(reports, { recursive: true });
@@ -26,19 +26,21 @@ mkdirSync(reports, { recursive: true });
 let passed = 0;
 let failed = 0;
 
-/** Runs a tool to its end, its output shown as it comes; true where it is content. */
-function tool(command, args, env = process.env) {
+/** Runs a tool to its end, its output shown as it comes, each line with the part it belongs to; true where it is content. */
+function tool(part, args, env = process.env) {
   return new Promise((resolve) => {
-    const child = spawn(command, args, { cwd: root, env, stdio: ['ignore', 'inherit', 'inherit'] });
+    const child = spawn('npx', args, { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] });
+    for (const stream of [child.stdout, child.stderr])
+      createInterface({ input: stream }).on('line', (line) => console.log(`${part.padEnd(8)}| ${line}`));
     child.once('error', () => resolve(false));
-    child.once('exit', (code) => resolve(code === 0));
+    child.once('close', (code) => resolve(code === 0));
   });
 }
 
 /** A check that passes or fails as a whole. */
-async function check(name, args) {
+async function check(part, name, args) {
   say(name);
-  if (await tool('npx', args)) passed += 1;
+  if (await tool(part, args)) passed += 1;
   else {
     failed += 1;
     console.error(`✗ ${name}`);
@@ -50,7 +52,7 @@ async function jest(name, env) {
   say(`tests: ${name}`);
   const report = path.join(reports, `${name}.json`);
   const content = await tool(
-    'npx',
+    name,
     ['jest', '-c', `${name}/jest.config.cjs`, '--json', `--outputFile=${report}`, '--silent=false'],
     env,
   );
@@ -70,50 +72,80 @@ function count(report, content, read) {
   }
 }
 
-if (wanted.includes('types'))
-  for (const workspace of ['core', 'server', 'standins', 'app', 'e2e'])
-    await check(`types of ${workspace}`, ['tsc', '-p', workspace]);
-if (wanted.includes('lint')) {
-  await check('lint', ['eslint', '.', '--max-warnings=0']);
-  await check('format', ['prettier', '--check', '--log-level=warn', '.']);
-  await check('dead code', ['knip', '--no-config-hints']);
+/** What needs nothing that runs: the code as it is written, and what is computed. */
+async function withoutServers() {
+  if (wanted.includes('types'))
+    for (const workspace of ['core', 'server', 'standins', 'app', 'e2e'])
+      await check('types', `types of ${workspace}`, ['tsc', '-p', workspace]);
+  if (wanted.includes('lint')) {
+    await check('lint', 'lint', ['eslint', '.', '--max-warnings=0']);
+    await check('lint', 'format', ['prettier', '--check', '--log-level=warn', '.']);
+    await check('lint', 'dead code', ['knip', '--no-config-hints']);
+  }
+  if (wanted.includes('imports')) {
+    const all = ['depcruise', 'core', 'server', 'standins', 'app/src', '--config'];
+    await check('imports', 'import directions', [...all, '.dependency-cruiser.cjs']);
+    await check('imports', 'circles of folders', [...all, '.dependency-cruiser.folders.cjs']);
+  }
+  for (const name of ['core', 'app']) if (wanted.includes(name)) await jest(name, process.env);
 }
-if (wanted.includes('imports'))
-  await check('import directions', [
-    'depcruise',
-    'core',
-    'server',
-    'standins',
-    'app/src',
-    '--config',
-    '.dependency-cruiser.cjs',
-  ]);
-for (const name of ['core', 'app']) if (wanted.includes(name)) await jest(name, process.env);
 
-if (wanted.some((name) => ['standins', 'server', 'e2e'].includes(name))) {
-  const { build } = await import('./build.mjs');
-  const { prepareWorld, startServer, startStandIns, stop } = await import('./world.mjs');
-  await build({ web: wanted.includes('e2e') });
+/** Does something in a world of its own: PostgreSQL, databases and stand-ins that no other part knows. */
+async function inWorld(name, base, act) {
+  const { prepareWorld, startStandIns, stop } = await import('./world.mjs');
   const quick = { TIENDA_DEMO: '1', TIENDA_LIMITS: '1000', TIENDA_PACE: '0.2' };
-  const { env, postgres } = await prepareWorld({ data, base: 4610, name: 'tienda_test', fresh: true, more: quick });
+  const { env, postgres } = await prepareWorld({
+    data: path.join(root, '.data', name),
+    base,
+    name: `tienda_${name}`,
+    fresh: true,
+    more: quick,
+    outlivesPower: false,
+  });
   const standIns = await startStandIns(env);
   try {
-    for (const name of ['standins', 'server']) if (wanted.includes(name)) await jest(name, env);
-    if (wanted.includes('e2e')) {
-      say('tests: end to end in Chromium');
-      const server = await startServer(env);
-      const report = path.join(reports, 'e2e.json');
-      const content = await tool('npx', ['playwright', 'test', '-c', 'e2e'], {
-        ...env,
-        PLAYWRIGHT_JSON_OUTPUT_FILE: report,
-      });
-      count(report, content, ({ stats }) => [stats.expected + stats.flaky, stats.unexpected]);
-      await stop(server);
-    }
+    await act(env);
   } finally {
     await stop(standIns);
     postgres.stop();
   }
+}
+
+/** The stand-ins over their own protocols, and the server over HTTP. */
+async function servers() {
+  const suites = ['standins', 'server'].filter((name) => wanted.includes(name));
+  if (suites.length === 0) return;
+  await inWorld('test', 4610, async (env) => {
+    for (const name of suites) await jest(name, env);
+  });
+}
+
+/** The real interface in Chromium. */
+async function endToEnd() {
+  if (!wanted.includes('e2e')) return;
+  const { buildApp } = await import('./build.mjs');
+  const { startServer, stop } = await import('./world.mjs');
+  await buildApp();
+  await inWorld('e2e', 5210, async (env) => {
+    say('tests: end to end in Chromium');
+    const server = await startServer(env);
+    const report = path.join(reports, 'e2e.json');
+    const content = await tool('e2e', ['playwright', 'test', '-c', 'e2e'], {
+      ...env,
+      PLAYWRIGHT_JSON_OUTPUT_FILE: report,
+    });
+    count(report, content, ({ stats }) => [stats.expected + stats.flaky, stats.unexpected]);
+    await stop(server);
+  });
+}
+
+const { buildServers } = await import('./build.mjs');
+if (wanted.some((name) => ['standins', 'server', 'e2e'].includes(name))) await buildServers();
+// The interface keeps one core busy; what needs no world and the servers take turns on the other.
+const parts = [endToEnd(), withoutServers().then(servers)];
+for (const { reason } of (await Promise.allSettled(parts)).filter(({ status }) => status === 'rejected')) {
+  failed += 1;
+  console.error(reason);
 }
 
 console.log(`\n${passed} passed, ${failed} failed`);

@@ -20,6 +20,8 @@ function secretsIn(data) {
     'TIENDA_BROKER_KEY',
   ];
   const secrets = Object.fromEntries(names.map((name) => [name, known[name] ?? randomBytes(24).toString('hex')]));
+  // 16 characters at most (RFC 5730, pwType).
+  secrets.TIENDA_REGISTRY_PASSWORD = secrets.TIENDA_REGISTRY_PASSWORD.slice(0, 16);
   // Data from before the two were kept apart was sealed with the other.
   const older = known.TIENDA_SECRET && !known.TIENDA_SEALING_KEY ? known.TIENDA_SECRET : known.TIENDA_OLD_SEALING_KEYS;
   if (older) secrets.TIENDA_OLD_SEALING_KEYS = older;
@@ -45,12 +47,13 @@ async function needDatabase(server, name, fresh) {
 /**
  * Everything the server and the stand-ins need to know, with their databases ready.
  *
- * @param {{ data: string, base: number, name: string, fresh?: boolean, more?: Record<string, string> }} options
+ * @param {{ data: string, base: number, name: string, fresh?: boolean, more?: Record<string, string>,
+ *   outlivesPower?: boolean }} options
  *   `base` is the first of the ports: app at `base`, PostgreSQL at `base + 1`, and so on
  */
-export async function prepareWorld({ data, base, name, fresh = false, more = {} }) {
+export async function prepareWorld({ data, base, name, fresh = false, more = {}, outlivesPower = true }) {
   const postgresPort = Number(process.env.TIENDA_POSTGRES_PORT ?? base + 1);
-  const postgres = startPostgres({ data, port: postgresPort });
+  const postgres = startPostgres({ data, port: postgresPort, outlivesPower });
   const env = {
     ...process.env,
     ...secretsIn(data),

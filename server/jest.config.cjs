@@ -5,7 +5,8 @@ module.exports = {
   displayName: 'server',
   testEnvironment: 'node',
   transform,
+  moduleNameMapper: { '^fast-check$': '<rootDir>/../jest.fastCheck.cjs' },
   transformIgnorePatterns: [],
   maxWorkers: 1,
-  testTimeout: 60_000,
+  testTimeout: 180_000,
 };

@@ -7,5 +7,5 @@ module.exports = {
   transform,
   transformIgnorePatterns: [],
   maxWorkers: 1,
-  testTimeout: 60_000,
+  testTimeout: 180_000,
 };

@@ -6,7 +6,7 @@ import type { BasketCodes } from '@tienda/core/basket/basketCodes';
 import type { Promotion } from '@tienda/core/pricing/promotion';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { exampleExtension } from '../../core/test/catalogue';
-import { WithTally } from '../src/features/tally/WithTally';
+import { WithTally } from '../src/shop/tally/WithTally';
 import { TiendaTheme } from '../src/ui/theme';
 
 const intro = { price: 300, startsAt: '2026-01-01', endsAt: '2031-01-01' };
@@ -102,9 +102,13 @@ export function lineFor(name: string, more: Partial<BasketLine> = {}): BasketLin
   return { name, unicode: name, years: 1, privacy: true, autoRenew: true, answer: { status: 'available' }, ...more };
 }
 
+/** A cache in which nothing is known yet. */
+export function newQueries(): QueryClient {
+  return new QueryClient({ defaultOptions: { queries: { retry: false } } });
+}
+
 /** Renders with the theme and a fresh query cache, as the app does. */
-export function show(children: ReactNode) {
-  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+export function show(children: ReactNode, queries = newQueries()) {
   return render(
     <QueryClientProvider client={queries}>
       <TiendaTheme>

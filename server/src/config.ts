@@ -60,6 +60,8 @@ export interface Config {
   readonly web: string;
   /** File of word frequencies, synonyms and sounds. */
   readonly words: string;
+  /** JSON schemas of all answers. */
+  readonly answerSchemas: string;
   /** Demo inbox, clock and faults are offered. */
   readonly demo: boolean;
   readonly logLevel: string;
@@ -135,6 +137,7 @@ export function readConfig(): Config {
     mailUrl: `http://127.0.0.1:${number('TIENDA_MAIL_HTTP_PORT', smtpPort + 1)}`,
     web: path.resolve('dist/web'),
     words: path.resolve('dist/words.json'),
+    answerSchemas: path.resolve('dist/answers.json'),
     demo: process.env['TIENDA_DEMO'] === '1',
     logLevel: process.env['TIENDA_LOG'] ?? 'info',
     dieAfter: number('TIENDA_DIE_AFTER', 0),

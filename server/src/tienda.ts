@@ -31,7 +31,7 @@ import { openDatabase } from './db/database';
 import { sweepOut } from './db/housekeeping';
 import { Locks } from './db/locks';
 import { Notifications } from './db/notifications';
-import { demoRoutes, tellClock } from './demo/routes';
+import { demoRoutes, sendClock } from './demo/routes';
 import { SmtpMail } from './gateways/mail/mailGateway';
 import { HttpBroker } from './gateways/broker/broker';
 import { HttpPayments } from './gateways/payments/httpPayments';
@@ -277,7 +277,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     ...nameRoutes(names, contacts, catalogue),
     ...(config.demo ? demoRoutes(config, clock) : []),
   ];
-  if (config.demo) await tellClock(config, clock);
+  if (config.demo) await sendClock(config, clock);
   sweeper.start();
   return {
     app: createApp(config, routes, sessions, limits, log, version),

@@ -109,7 +109,7 @@ test('a provider silent for half an hour ends the order, tells its buyer, and ho
   expect((await mailTo(visitor, email, /: not paid$/)).text).toContain('gave no answer for half an hour');
   await untilOrder(visitor, id, (order) => typesOf(order).includes('cleared'));
   expect(await taken(id)).toBe(0);
-}, 90_000);
+});
 
 test('a registry silent for three days ends the name with its reason, and the money is free', async () => {
   const { visitor } = await server.member();
@@ -120,7 +120,7 @@ test('a registry silent for three days ends the name with its reason, and the mo
   const ended = await untilEnded(visitor, id, 60_000);
   expect(ended.lines[0].state).toMatchObject({ at: 'notRegistered', cause: 'silent' });
   expect(await taken(id)).toBe(0);
-}, 90_000);
+});
 
 test('a transfer that comes on the fourth day is no reason to give its name up when the registry is silent once', async () => {
   const { visitor } = await server.member();
@@ -130,7 +130,7 @@ test('a transfer that comes on the fourth day is no reason to give its name up w
   await fault(visitor, 'lanternhead', { on: 'createDomain', kind: 'dropBefore', times: 1 });
   expect(await buyer(id, 'bank/send')).toBe(303);
   expect((await untilEnded(visitor, id, 60_000)).status).toBe('registered');
-}, 90_000);
+});
 
 test('money held for a balance that is not answered for is shown to someone, and arrives once it is', async () => {
   const { visitor } = await server.member();
@@ -145,7 +145,7 @@ test('money held for a balance that is not answered for is shown to someone, and
   await fault(visitor, 'payments');
   const balance = async () => (await visitor.expect(200, 'GET', '/api/me/balance')).balances[0]?.amount;
   while ((await balance()) !== 2000) await pause(50);
-}, 90_000);
+});
 
 test.each([2308, 2104, 2201])('a contact refused with %i ends its name with the registry’s reason', async (code) => {
   const { visitor } = await server.member();

@@ -22,7 +22,7 @@ test('one connection is enough for several buyers of many names, with their pape
       expect(mail.attachments).toHaveLength(1);
     }),
   );
-}, 90_000);
+});
 
 test('one connection is enough to give a payment up, to pay in, and to forget', async () => {
   const { visitor } = await server.member();
@@ -33,4 +33,4 @@ test('one connection is enough to give a payment up, to pay in, and to forget', 
   expect((await visitor.expect(200, 'GET', '/api/basket')).lines).toHaveLength(2);
   const [contact] = await visitor.expect(200, 'GET', '/api/me/contacts');
   await visitor.expect(204, 'DELETE', `/api/me/contacts/${contact.id}`);
-}, 60_000);
+});

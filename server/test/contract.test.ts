@@ -1,5 +1,14 @@
 import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { Contract } from './contract';
 import { ServerProcess, unique } from './serverProcess';
+
+interface Operation {
+  readonly responses: Readonly<
+    Record<string, { readonly content?: Readonly<Record<string, { readonly schema: object }>> }>
+  >;
+  readonly security: readonly object[];
+  readonly parameters: readonly { readonly name: string; readonly in: string }[];
+}
 
 let server: ServerProcess;
 let visitor: Visitor;
@@ -47,6 +56,65 @@ test('the document describes every body by its rules', async () => {
     minimum: 1,
     maximum: 10,
   });
+});
+
+test('the document says of every operation who may call it, with which headers, what it answers and how it says no', async () => {
+  const { paths } = await visitor.expect(200, 'GET', '/api/openapi.json');
+  const operations = Object.entries<Record<string, Operation>>(paths).flatMap(([path, methods]) =>
+    Object.entries(methods).map(([method, operation]) => ({ path, method, operation })),
+  );
+  expect(operations.length).toBeGreaterThan(70);
+  for (const { path, method, operation } of operations) {
+    const at = `${method} ${path}`;
+    const { responses, security, parameters } = operation;
+    const successes = Object.entries(responses).filter(([status]) => status.startsWith('2') && status !== '204');
+    for (const [, { content }] of successes)
+      expect([at, Object.values(content ?? {}).every(({ schema }) => Object.keys(schema).length > 0)]).toEqual([
+        at,
+        true,
+      ]);
+    expect([at, responses]).toEqual([
+      at,
+      expect.objectContaining({ '429': expect.anything(), '5XX': expect.anything() }),
+    ]);
+    expect([at, '401' in responses]).toEqual([at, path.startsWith('/api/me/') || path === '/api/payments/notices']);
+    if (path.startsWith('/api/me/')) expect([at, security]).toEqual([at, [{ session: [] }]]);
+    const headers = parameters.filter((one) => one.in === 'header').map(({ name }) => name);
+    expect([at, headers.includes('X-Tienda-CSRF')]).toEqual([at, method !== 'get' && path !== '/api/payments/notices']);
+  }
+  const taking = operations.filter(({ operation }) =>
+    operation.parameters.some(({ name }) => name === 'Idempotency-Key'),
+  );
+  expect(taking.map(({ path }) => path).sort()).toEqual(['/api/me/offers', '/api/me/orders', '/api/me/top-ups']);
+});
+
+test('an answer that is not what the document says is found out', async () => {
+  const contract = await Contract.of(server.url);
+  const headers = new Headers({ 'Content-Type': 'application/json; charset=utf-8' });
+  const clock = { now: '2026-11-26T12:00:00Z', daysAhead: 0 };
+  const holds = (status: number, body: unknown) => () =>
+    contract.hold('GET', '/api/demo/clock', { status, body, headers });
+  expect(holds(200, clock)).not.toThrow();
+  expect(holds(200, { ...clock, daysAhead: '0' })).toThrow('must be number');
+  expect(holds(200, { now: clock.now })).toThrow('daysAhead');
+  expect(holds(200, { ...clock, secret: 1 })).toThrow('additional properties');
+  expect(holds(201, clock)).toThrow('does not know');
+});
+
+test('what the document refuses of a query, the server refuses', async () => {
+  const refused = [
+    '/api/search?q=',
+    '/api/search?q=%20',
+    '/api/search?q=saltwhistle&currency=XYZ',
+    '/api/search?q=saltwhistle&rest=-1',
+    '/api/search?q=saltwhistle&rest=1001',
+    '/api/search?q=saltwhistle&rest=soon',
+    '/api/search?q=saltwhistle&fresh=yes',
+    '/api/basket?check=perhaps',
+    '/api/ideas?name=saltwhistle.org&for=fun',
+    '/api/ideas',
+  ];
+  for (const target of refused) expect([target, (await visitor.send('GET', target)).status]).toEqual([target, 422]);
 });
 
 test('every route of an account is closed to those who are not signed in, whatever they send', async () => {

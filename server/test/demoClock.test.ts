@@ -31,7 +31,7 @@ const advance = (visitor: Visitor, advanceDays: number) =>
 const tokenIn = (text: string) => /confirm\?token=([\w-]+)/.exec(text)?.[1] ?? '';
 
 async function untilSuspended(visitor: Visitor, name: string, isSo: boolean): Promise<void> {
-  for (let attempt = 0; attempt < 100; attempt += 1) {
+  for (let attempt = 0; attempt < 400; attempt += 1) {
     const held = await visitor.expect(200, 'GET', `/api/me/names/${name}`);
     if (held.suspended === isSo) return;
     await new Promise((resolve) => setTimeout(resolve, 100));

@@ -164,9 +164,13 @@ describe('what a registration is recognised by', () => {
   test('tells our own name from somebody else’s', () => {
     const found = {
       name: 'a.org',
+      roid: 'A_ORG-TEST',
       statuses: ['ok'],
       registrant: 'TI1',
+      contacts: [],
+      nameservers: [],
       sponsor: 'tienda',
+      creator: 'tienda',
       createdAt: '',
       expiresAt: '',
       authCode: 'code',

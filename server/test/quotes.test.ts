@@ -109,6 +109,7 @@ test('whatever is sent in place of a field, the answer is never a fault of the s
     fc.jsonValue({ maxDepth: 2 }),
     fc.string({ unit: 'grapheme' }),
     fc.constantFrom(null, -1, 1e308, '', 'x'.repeat(10_000), '0.9999999', '__proto__', 'xn--', '.'.repeat(300)),
+    fc.constantFrom('\ud800', 'x\udfff', 'a\0b', '\ufffe', 'Ma\u000bren'),
   );
   await fc.assert(
     fc.asyncProperty(fc.constantFrom(...paths), odd, async (path, value) => {

@@ -91,7 +91,7 @@ test('fifty searches at once are all answered over the few sessions there are', 
     expect(events.at(-1)).toMatchObject({ type: 'done' });
     expect(resultsOf(events).some(({ status }) => status === 'unknown')).toBe(false);
   }
-}, 30_000);
+});
 
 test('a hint for every name comes before any registry is asked, and is never the last word', async () => {
   let events = await search('river');
@@ -114,7 +114,7 @@ test('a hint for every name comes before any registry is asked, and is never the
   expect(taken.every(({ status }) => status === 'taken')).toBe(true);
   const wrong = hints.filter(({ name, status }) => status === 'taken' && results.get(name) === 'available');
   expect(wrong.length / hints.length).toBeLessThan(0.02);
-}, 90_000);
+});
 
 test('a registry’s answer is shown again with its age, until it is asked afresh', async () => {
   const name = `${unique('quay')}.org`;
@@ -152,19 +152,27 @@ test('many words are tried in fewer extensions, which is said', async () => {
   const [plan, ...rest] = await search(words, '&rest=0');
   expect(plan?.['problems']).toMatchObject([{ code: 'tooMany', detail: expect.stringContaining('50 most chosen') }]);
   expect(resultsOf(rest)).toHaveLength(5000);
-}, 30_000);
+});
 
 test('one who asks for hundreds of names does not hold up one who asks for one', async () => {
   const many = Array.from({ length: 400 }, () => `${unique('crowd')}.com`).join('\n');
-  const crowd = search(many);
-  await pause(30);
-  const other = await server.visitor();
-  const start = performance.now();
-  const { body } = await other.send('GET', `/api/search?q=${unique('lone')}.com`);
-  const alone = performance.now() - start;
-  expect(eventsOf(body).at(-1)).toMatchObject({ type: 'done', counts: { available: 1 } });
-  await crowd;
-  expect(alone).toBeLessThan(performance.now() - start + 1);
+  await fault(visitor, 'lanternhead', { on: 'checkDomains', kind: 'delay', ms: 200 });
+  try {
+    // Answered as soon as the search has begun; its end is a second away, four frames at a time.
+    const crowd = await fetch(`${server.url}/api/search?q=${encodeURIComponent(many)}`);
+    let crowdHasEnded = false;
+    const ended = crowd.text().then((text) => {
+      crowdHasEnded = true;
+      return text;
+    });
+    const other = await server.visitor();
+    const { body } = await other.send('GET', `/api/search?q=${unique('lone')}.com`);
+    expect(eventsOf(body).at(-1)).toMatchObject({ type: 'done', counts: { available: 1 } });
+    expect(crowdHasEnded).toBe(false);
+    expect(eventsOf(await ended).at(-1)).toMatchObject({ type: 'done', counts: { available: 400 } });
+  } finally {
+    await fault(visitor, 'lanternhead');
+  }
 });
 
 test.each([

@@ -2,6 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { signUp, Visitor } from '../../scripts/demo.mjs';
+import { heldToContract } from './contract';
 
 const root = path.resolve(__dirname, '../..');
 
@@ -45,8 +46,9 @@ export class ServerProcess {
     await ended;
   }
 
-  visitor(): Promise<Visitor> {
-    return Visitor.open(this.url);
+  /** A visitor whose every answer is held to the OpenAPI document. */
+  async visitor(): Promise<Visitor> {
+    return heldToContract(await Visitor.open(this.url));
   }
 
   /** Someone signed in, under an address that no other test uses. */
@@ -115,7 +117,7 @@ export async function mailTo(
   email: string,
   subject: RegExp,
 ): Promise<{ subject: string; text: string; attachments: { filename: string; size: number }[] }> {
-  for (let attempt = 0; attempt < 100; attempt += 1) {
+  for (let attempt = 0; attempt < 400; attempt += 1) {
     const mails = await visitor.expect(200, 'GET', `/api/demo/inbox?to=${encodeURIComponent(email)}`);
     const found = mails.find((mail: { subject: string }) => subject.test(mail.subject));
     if (found) return found;
@@ -127,7 +129,7 @@ export async function mailTo(
 /** The order once it is as wanted. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the order as the server shows it
 export async function untilOrder(visitor: Visitor, id: string, isSo: (order: any) => boolean): Promise<any> {
-  for (let attempt = 0; attempt < 300; attempt += 1) {
+  for (let attempt = 0; attempt < 900; attempt += 1) {
     const order = await visitor.expect(200, 'GET', `/api/me/orders/${id}`);
     if (isSo(order)) return order;
     await pause(100);

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import net from 'node:net';
 
 const smtpPort = Number(process.env['TIENDA_SMTP_PORT']);
@@ -29,7 +30,7 @@ async function mailbox(to: string): Promise<{ subject: string; text: string; fro
 
 const letter = (subject: string, text: string) =>
   `Subject: ${subject}\r\nContent-Type: text/plain; charset=utf-8\r\n\r\n${text}\r\n.`;
-const address = () => `m${Date.now().toString(36)}${Math.random().toString(36).slice(2)}@saltwhistle.example`;
+const address = () => `${randomUUID()}@saltwhistle.example`;
 
 test('a mail sent by SMTP lies in the mailbox of everyone it was sent to', async () => {
   const [maren, ilse] = [address(), address()];

@@ -18,6 +18,16 @@ export function useBasket() {
   return useQuery(basketQuery);
 }
 
+/** The basket, asked for anew by whoever enters: what was not paid for may have come back into it meanwhile. */
+export function useFreshBasket() {
+  return useQuery({ ...basketQuery, refetchOnMount: 'always' });
+}
+
+/** True where the basket is empty for certain: one being fetched may hold again what was not paid for. */
+export function isEmpty({ data, isFetching }: ReturnType<typeof useBasket>): boolean {
+  return !isFetching && data?.lines.length === 0;
+}
+
 /** How many names are in it; whatever else changes, this does not. */
 export function useBasketCount(): number {
   return useQuery({ ...basketQuery, select: ({ lines }) => lines.length }).data ?? 0;

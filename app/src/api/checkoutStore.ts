@@ -1,11 +1,11 @@
 import type { Declaration } from '@tienda/core/contacts/declarations';
 import { contactRoles, type NameContacts } from '@tienda/core/contacts/roles';
-import { Stored } from './stored';
+import { Stored } from '../stored/stored';
 
 /** What was chosen on the way to an order, so that going back or reloading loses nothing. */
 export interface CheckoutChoices {
   /** Who holds the names and is billed; the latest contact kept where left out. */
-  readonly usual?: string;
+  readonly defaultContact?: string;
   /** Contacts that differ from the order's own, by name. */
   readonly contacts: Readonly<Record<string, Partial<NameContacts>>>;
   readonly declarations: readonly Declaration[];
@@ -17,11 +17,11 @@ export const checkoutStore = new Stored<CheckoutChoices>(
   (kept) => {
     if (!isRecord(kept)) return undefined;
     const contacts = isRecord(kept['contacts']) ? kept['contacts'] : {};
-    const said = Array.isArray(kept['declarations']) ? kept['declarations'] : [];
+    const declarations = Array.isArray(kept['declarations']) ? kept['declarations'] : [];
     return {
-      ...(typeof kept['usual'] === 'string' ? { usual: kept['usual'] } : {}),
+      ...(typeof kept['defaultContact'] === 'string' ? { defaultContact: kept['defaultContact'] } : {}),
       contacts: Object.fromEntries(Object.entries(contacts).map(([name, roles]) => [name, readRoles(roles)])),
-      declarations: said.flatMap(readDeclaration),
+      declarations: declarations.flatMap(readDeclaration),
     };
   },
   true,

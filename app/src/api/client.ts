@@ -147,6 +147,6 @@ async function reach(path: string, init: RequestInit): Promise<Response> {
   const { type = '', detail = '', errors = [], changes = [] } = problem;
   if (type === '/problems/sign-in-needed') for (const listener of signInListeners) listener();
   const fields = errors.map((error) => ({ ...error, detail: problemText(error.code, error.detail) }));
-  const said = fields.length > 0 ? fields.map((field) => field.detail).join(' ') : problemText(type, detail);
-  throw new ApiProblem(response.status, type, said, fields, changes);
+  const message = fields.length > 0 ? fields.map((field) => field.detail).join(' ') : problemText(type, detail);
+  throw new ApiProblem(response.status, type, message, fields, changes);
 }

@@ -1,5 +1,5 @@
-import { isCurrency, type Currency } from '@tienda/core/pricing/money';
-import { Stored } from './stored';
+import { isCurrency, type Currency } from '@tienda/core/money/money';
+import { Stored } from '../stored/stored';
 
 /** The currency everything is shown and charged in: chosen once, remembered by the browser. */
 export const currencyStore = new Stored<Currency>('tienda.currency', 'USD', (kept) =>

@@ -1,7 +1,7 @@
 import { experimental_streamedQuery as streamedQuery, useQuery } from '@tanstack/react-query';
 import type { Idea } from '@tienda/core/ideas/idea';
 import type { SearchEvent } from '@tienda/core/names/searchEvent';
-import type { Currency } from '@tienda/core/pricing/money';
+import type { Currency } from '@tienda/core/money/money';
 import { lines } from './client';
 import { nothingYet, withEvents, type SearchState } from './search';
 
@@ -13,9 +13,9 @@ export interface IdeasState extends SearchState {
 }
 
 function withIdeas(state: IdeasState, events: readonly IdeaEvent[]): IdeasState {
-  const told = events.find((event) => event.type === 'ideas');
+  const ideaEvent = events.find((event) => event.type === 'ideas');
   const others = events.filter((event) => event.type !== 'ideas');
-  return { ...withEvents(state, others), ideas: told?.ideas ?? state.ideas };
+  return { ...withEvents(state, others), ideas: ideaEvent?.ideas ?? state.ideas };
 }
 
 /** The best first; their availability as the registries tell it. */

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import type { Contact } from '@tienda/core/contacts/contact';
 import type { Declaration } from '@tienda/core/contacts/declarations';
 import type { NameContacts } from '@tienda/core/contacts/roles';
@@ -7,7 +7,7 @@ import type { ShownName } from '@tienda/core/names/shownName';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownWatch } from '@tienda/core/names/shownWatch';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
-import type { Currency } from '@tienda/core/pricing/money';
+import type { Currency } from '@tienda/core/money/money';
 import { checkoutStore } from './checkoutStore';
 import { call } from './client';
 import { useMine } from './mine';
@@ -15,7 +15,7 @@ import type { PaymentBody } from './payments';
 import { sendOnce } from './sendOnce';
 import { useSession } from './session';
 import { currencyStore } from './currencyStore';
-import { useStored } from './stored';
+import { useStored } from '../stored/stored';
 
 export type KeptContact = Contact & { readonly id: string };
 
@@ -25,10 +25,10 @@ export function useContacts() {
 }
 
 /** Who holds the names and is billed, unless said otherwise: chosen before, else the latest kept. */
-export function useUsualContact(): KeptContact | undefined {
+export function useDefaultContact(): KeptContact | undefined {
   const contacts = useContacts().data;
-  const { usual } = useStored(checkoutStore);
-  return contacts?.find(({ id }) => id === usual) ?? contacts?.[0];
+  const { defaultContact } = useStored(checkoutStore);
+  return contacts?.find(({ id }) => id === defaultContact) ?? contacts?.[0];
 }
 
 export function useKeepContact() {
@@ -128,8 +128,20 @@ export function useGiveUp(orderId: string) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: () => call<ShownOrder>('POST', `/api/me/orders/${orderId}/cancel`),
-    onSuccess: (order) => queries.setQueryData(['me', 'orders', orderId], order),
+    onSuccess: (order) => {
+      queries.setQueryData(['me', 'orders', orderId], order);
+      if (order.ended) refetchAfterOrder(queries);
+    },
   });
+}
+
+/** Everything that an order changes by its end; names that were not paid for are back in the basket. */
+export function refetchAfterOrder(queries: QueryClient): void {
+  for (const what of ['names', 'holder-checks', 'balance', 'invoices'])
+    void queries.invalidateQueries({ queryKey: ['me', what] });
+  void queries.invalidateQueries({ queryKey: ['me', 'orders'], exact: true });
+  void queries.invalidateQueries({ queryKey: ['basket'] });
+  void queries.invalidateQueries({ queryKey: ['search'] });
 }
 
 const watchesKey = ['me', 'watches'];

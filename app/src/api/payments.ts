@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { Invoice } from '@tienda/core/orders/invoice';
 import type { PaymentMethod } from '@tienda/core/orders/payment';
 import type { ShownBalance, ShownTopUp } from '@tienda/core/orders/topUp';
-import type { Currency, Minor } from '@tienda/core/pricing/money';
+import type { Currency, Minor } from '@tienda/core/money/money';
 import { call } from './client';
 import { useMine } from './mine';
 import { sendOnce } from './sendOnce';

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { Currency } from '@tienda/core/pricing/money';
+import type { Currency } from '@tienda/core/money/money';
 import { call } from './client';
 
 interface Rates {

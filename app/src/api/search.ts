@@ -8,7 +8,7 @@ import {
 } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import type { SearchAnswer, SearchEvent } from '@tienda/core/names/searchEvent';
-import type { Currency } from '@tienda/core/pricing/money';
+import type { Currency } from '@tienda/core/money/money';
 import { lines } from './client';
 
 type Plan = Extract<SearchEvent, { type: 'plan' }>;

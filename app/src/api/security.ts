@@ -1,7 +1,8 @@
+import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSession';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { call } from './client';
 import { useMine } from './mine';
-import { entered, keepAccount, left, type AccountView, type SessionView } from './session';
+import { entered, keepAccount, left } from './session';
 
 /** A place where the account is signed in. */
 export interface PlaceSignedIn {
@@ -22,7 +23,7 @@ export function useReset() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (reset: { email: string; code: string; password: string }) =>
-      call<SessionView>('POST', '/api/accounts/reset/confirm', reset),
+      call<ShownSession>('POST', '/api/accounts/reset/confirm', reset),
     onSuccess: (session) => entered(queries, session),
   });
 }
@@ -30,7 +31,7 @@ export function useReset() {
 export function useSecondStep() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (code: string) => call<SessionView>('POST', '/api/session/second-step', { code }),
+    mutationFn: (code: string) => call<ShownSession>('POST', '/api/session/second-step', { code }),
     onSuccess: (session) => entered(queries, session),
   });
 }
@@ -52,7 +53,7 @@ export function useChangeMail() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (codes: { oldCode: string; newCode: string }) =>
-      call<AccountView>('POST', '/api/me/mail/confirm', codes),
+      call<ShownAccount>('POST', '/api/me/mail/confirm', codes),
     onSuccess: (account) => keepAccount(queries, account),
   });
 }
@@ -78,7 +79,8 @@ export function useConfirmTwoStep() {
 export function useEndTwoStep() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (proof: { password: string; code: string }) => call<AccountView>('POST', '/api/me/two-step/off', proof),
+    mutationFn: (proof: { password: string; code: string }) =>
+      call<ShownAccount>('POST', '/api/me/two-step/off', proof),
     onSuccess: (account) => keepAccount(queries, account),
   });
 }
@@ -102,7 +104,7 @@ export function useEndAllSessions() {
   return useMutation({
     mutationFn: async () => {
       await call<undefined>('DELETE', '/api/me/sessions');
-      return call<SessionView>('GET', '/api/session');
+      return call<ShownSession>('GET', '/api/session');
     },
     onSuccess: (session) => left(queries, session),
   });
@@ -113,7 +115,7 @@ export function useCloseAccount() {
   return useMutation({
     mutationFn: async (password: string) => {
       await call<undefined>('POST', '/api/me/closing', { password });
-      return call<SessionView>('GET', '/api/session');
+      return call<ShownSession>('GET', '/api/session');
     },
     onSuccess: (session) => left(queries, session),
   });

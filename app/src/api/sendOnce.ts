@@ -1,5 +1,5 @@
 import { ApiProblem, call } from './client';
-import { onForget } from './stored';
+import { onForget } from '../stored/stored';
 
 /** What was sent and not answered, by where it was sent. */
 const unanswered = new Map<string, { readonly key: string; readonly body: string }>();

@@ -1,37 +1,8 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import type { Language } from '@tienda/core/accounts/language';
+import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSession';
 import { useEffect } from 'react';
 import { call, keepCsrf, onSignInNeeded } from './client';
-import { forgetPersonal, Held } from './stored';
-
-export interface AccountView {
-  readonly email: string;
-  /** What auto-renew is set to for a name newly put in the basket. */
-  readonly autoRenew: boolean;
-  /** Mail about offers is wanted. */
-  readonly marketing: boolean;
-  /** Of mails and papers. */
-  readonly language: Language;
-  /** A second step is asked for when signing in. */
-  readonly twoStep: boolean;
-  /** Recovery codes not used yet. */
-  readonly recoveryCodes: number;
-  /** It never had a name of Tienda. */
-  readonly isNew: boolean;
-  /** How many orders used a promo code, by code. */
-  readonly codesUsed: Readonly<Record<string, number>>;
-}
-
-export interface SessionView {
-  readonly csrf: string;
-  readonly account: AccountView | null;
-  /** The password was right; a second step is awaited. */
-  readonly secondStep: boolean;
-  /** The shop's own date and time; the demo clock may be ahead. */
-  readonly now: string;
-  readonly demo: boolean;
-  readonly paymentsUrl: string;
-}
+import { forgetPersonal, Held } from '../stored/stored';
 
 const sessionKey = ['session'];
 
@@ -42,7 +13,7 @@ let keptFor: string | undefined;
 export const sessionEnded = new Held(false);
 
 /** What is typed stays for whoever signs in again, and is forgotten for anybody else. */
-function keep(session: SessionView): SessionView {
+function keep(session: ShownSession): ShownSession {
   keepCsrf(session.csrf);
   const email = session.account?.email;
   if (email === undefined) return session;
@@ -52,7 +23,7 @@ function keep(session: SessionView): SessionView {
   return session;
 }
 
-const fetchSession = async () => keep(await call<SessionView>('GET', '/api/session'));
+const fetchSession = async () => keep(await call<ShownSession>('GET', '/api/session'));
 
 export function useSession() {
   return useQuery({ queryKey: sessionKey, queryFn: fetchSession, staleTime: 5 * 60_000 });
@@ -64,7 +35,7 @@ export function useSessionEnd(): void {
   useEffect(
     () =>
       onSignInNeeded(() => {
-        if (!queries.getQueryData<SessionView>(sessionKey)?.account || sessionEnded.get()) return;
+        if (!queries.getQueryData<ShownSession>(sessionKey)?.account || sessionEnded.get()) return;
         sessionEnded.set(true);
         fetchSession().then(
           (session) => entered(queries, session),
@@ -77,7 +48,7 @@ export function useSessionEnd(): void {
 }
 
 /** After signing in or out nothing that was fetched before can be trusted. */
-export async function entered(queries: QueryClient, session: SessionView): Promise<void> {
+export async function entered(queries: QueryClient, session: ShownSession): Promise<void> {
   keep(session);
   queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] === 'me' });
   // Whoever comes in finds their own basket there, not for a moment the visitor's.
@@ -87,7 +58,7 @@ export async function entered(queries: QueryClient, session: SessionView): Promi
 }
 
 /** Signed out on purpose: whoever uses the browser next may be somebody else. */
-export async function left(queries: QueryClient, session: SessionView): Promise<void> {
+export async function left(queries: QueryClient, session: ShownSession): Promise<void> {
   forgetPersonal();
   keptFor = undefined;
   await entered(queries, session);
@@ -99,10 +70,10 @@ export function useAutoRenewDefault(): boolean {
 }
 
 /** The account as the server shows it after a change. */
-export function keepAccount(queries: QueryClient, account: AccountView): void {
+export function keepAccount(queries: QueryClient, account: ShownAccount): void {
   // The shop's clock is read off when the session was fetched, which this is not.
   const updatedAt = queries.getQueryState(sessionKey)?.dataUpdatedAt;
-  queries.setQueryData<SessionView>(sessionKey, (session) => session && { ...session, account }, {
+  queries.setQueryData<ShownSession>(sessionKey, (session) => session && { ...session, account }, {
     ...(updatedAt === undefined ? {} : { updatedAt }),
   });
 }
@@ -111,8 +82,8 @@ export function keepAccount(queries: QueryClient, account: AccountView): void {
 export function useChoose() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (choice: Partial<Pick<AccountView, 'autoRenew' | 'marketing' | 'language'>>) =>
-      call<AccountView>('PATCH', '/api/me/account', choice),
+    mutationFn: (choice: Partial<Pick<ShownAccount, 'autoRenew' | 'marketing' | 'language'>>) =>
+      call<ShownAccount>('PATCH', '/api/me/account', choice),
     onSuccess: (account) => keepAccount(queries, account),
   });
 }
@@ -121,7 +92,7 @@ export function useSignIn() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (credentials: { email: string; password: string }) =>
-      call<SessionView>('POST', '/api/session', credentials),
+      call<ShownSession>('POST', '/api/session', credentials),
     onSuccess: (session) => entered(queries, session),
   });
 }
@@ -135,7 +106,7 @@ export function useSignUp() {
 export function useConfirm() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (code: { email: string; code: string }) => call<SessionView>('POST', '/api/accounts/confirm', code),
+    mutationFn: (code: { email: string; code: string }) => call<ShownSession>('POST', '/api/accounts/confirm', code),
     onSuccess: (session) => entered(queries, session),
   });
 }
@@ -145,7 +116,7 @@ export function useSignOut() {
   return useMutation({
     mutationFn: async () => {
       await call<undefined>('DELETE', '/api/session');
-      return call<SessionView>('GET', '/api/session');
+      return call<ShownSession>('GET', '/api/session');
     },
     onSuccess: (session) => left(queries, session),
   });

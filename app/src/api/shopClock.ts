@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useSyncExternalStore } from 'react';
-import { isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
+import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import { useSession } from './session';
 
 const minuteMs = 60_000;

@@ -4,7 +4,7 @@ import { ApiProblem } from '../api/client';
 import { useSessionEnd } from '../api/session';
 import { useNewDay } from '../api/shopClock';
 import { Shell } from '../features/shell/Shell';
-import { WithTally } from '../features/tally/WithTally';
+import { WithTally } from '../shop/tally/WithTally';
 import { TiendaTheme } from '../ui/theme';
 
 // What changed is drawn within the same task, not a timer later.

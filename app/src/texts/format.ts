@@ -1,6 +1,6 @@
 import { CountryCodes } from 'validator/lib/isISO31661Alpha2';
-import { decimalAmount, decimalsOf, type Currency, type Minor } from '@tienda/core/pricing/money';
-import type { IsoDate } from '@tienda/core/lifecycle/isoDate';
+import { decimalAmount, decimalsOf, type Currency, type Minor } from '@tienda/core/money/money';
+import type { IsoDate } from '@tienda/core/time/isoDate';
 import { locale } from './language';
 import { texts } from './texts';
 

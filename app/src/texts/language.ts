@@ -1,5 +1,5 @@
 import { isLanguage, type Language } from '@tienda/core/accounts/language';
-import { Stored } from '../api/stored';
+import { Stored } from '../stored/stored';
 import { en, type Texts } from './en';
 
 /** What each language calls itself. */

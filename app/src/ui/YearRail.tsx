@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { Pressable, View } from 'react-native';
 import type { YearCell } from '@tienda/core/pricing/yearRail';
-import type { Currency } from '@tienda/core/pricing/money';
+import type { Currency } from '@tienda/core/money/money';
 import { texts } from '../texts/texts';
 import { narrowAmount, wholeAmount } from '../texts/format';
 import { Text } from './Text';

@@ -57,15 +57,15 @@ export function importLines(
         notes.push({ what: 'again', line, unicode });
         continue;
       }
-      const usual = newLine(name, unicode, extension, autoRenew);
-      const wanted = Number(cell(columns?.years)) || usual.years;
+      const defaults = newLine(name, unicode, extension, autoRenew);
+      const wanted = Number(cell(columns?.years)) || defaults.years;
       const years = nearestTerm(extension.terms.register, wanted);
       if (years !== wanted) notes.push({ what: 'term', line, unicode, years });
       lines.set(name, {
-        ...usual,
+        ...defaults,
         years,
-        privacy: said(cell(columns?.privacy)) ?? usual.privacy,
-        autoRenew: said(cell(columns?.autoRenew)) ?? usual.autoRenew,
+        privacy: yesOrNo(cell(columns?.privacy)) ?? defaults.privacy,
+        autoRenew: yesOrNo(cell(columns?.autoRenew)) ?? defaults.autoRenew,
       });
     }
   });
@@ -98,7 +98,7 @@ function namesIn(cells: readonly string[]): string[] {
   return names.length > 0 ? names : parts.slice(0, 1);
 }
 
-function said(cell: string): boolean | undefined {
+function yesOrNo(cell: string): boolean | undefined {
   if (yes.test(cell)) return true;
   return no.test(cell) ? false : undefined;
 }

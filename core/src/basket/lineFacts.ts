@@ -1,5 +1,5 @@
 import type { Extension, PrivacyPolicy, UsdCents } from '../catalogue/extension';
-import type { IsoDate } from '../lifecycle/isoDate';
+import type { IsoDate } from '../time/isoDate';
 import type { NameStatus, RegistryAnswer } from '../names/availability';
 import { runningIntro } from '../pricing/linePrice';
 

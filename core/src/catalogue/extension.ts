@@ -1,4 +1,4 @@
-import type { IsoDate } from '../lifecycle/isoDate';
+import type { IsoDate } from '../time/isoDate';
 
 /** USD cents. The catalogue is kept in one currency; `convert` turns unit prices into others. */
 export type UsdCents = number;

@@ -1,6 +1,6 @@
-import { isIsoDate } from '../lifecycle/isoDate';
-import { toALabel } from '../names/idna';
-import { knownScripts } from '../names/label';
+import { isIsoDate } from '../time/isoDate';
+import { toALabel } from '../idna/idna';
+import { knownScripts } from '../idna/scripts';
 import type { Agreement, Catalogue, Extension } from './extension';
 import { priceHistory, type PriceChange } from './priceHistory';
 

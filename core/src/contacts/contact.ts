@@ -1,3 +1,4 @@
+import { isOneLine } from '../text/unkeepable';
 import {
   IsEmail,
   IsIn,
@@ -41,15 +42,12 @@ export function needsPostalCode(country: string): boolean {
   return !countriesWithoutPostalCode.has(country);
 }
 
-// eslint-disable-next-line no-control-regex -- these are what is looked for
-const unseen = /[\0-\x1f\x7f-\x9f\u2028\u2029\ufffe\uffff]|\p{Surrogate}/u;
-
 /** One line: nothing in it that cannot be seen. */
 function SingleLine(): PropertyDecorator {
   return ValidateBy({
     name: 'singleLine',
     validator: {
-      validate: (value) => typeof value !== 'string' || !unseen.test(value),
+      validate: (value) => typeof value !== 'string' || isOneLine(value),
       defaultMessage: () => 'There is a character here that cannot be seen: type this again.',
     },
   });

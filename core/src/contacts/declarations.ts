@@ -6,20 +6,20 @@ export interface Declaration {
   readonly name: string;
   /** The requirement's code in the catalogue. */
   readonly code: string;
-  /** A number or name by which it can be looked up, where one is asked for. */
+  /** A number or name by which it can be looked up, where one is needed for. */
   readonly evidence?: string;
 }
 
 /** Requirements that are proven by a number: of a register, of a membership. */
 const withEvidence: ReadonlySet<string> = new Set(['profession', 'member']);
 
-/** True where saying so is not enough: the register's or the membership's number is asked for. */
+/** True where saying so is not enough: the register's or the membership's number is needed for. */
 export function needsEvidence(code: string): boolean {
   return withEvidence.has(code);
 }
 
 /** One thing to be declared for a name. */
-export interface Asked {
+export interface NeededDeclaration {
   readonly name: string;
   readonly unicode: string;
   readonly code: string;
@@ -29,16 +29,16 @@ export interface Asked {
 }
 
 /** What has to be declared for some names; nothing where their extensions ask for nothing. */
-export function askedOf(
+export function neededDeclarations(
   names: readonly { readonly name: string; readonly unicode: string; readonly extension: Extension }[],
-): Asked[] {
+): NeededDeclaration[] {
   return names.flatMap(({ name, unicode, extension }) =>
     extension.requirements.map(({ code, text }) => ({ name, unicode, code, text, evidence: needsEvidence(code) })),
   );
 }
 
-/** True where a declaration says all that is asked. */
-export function isDeclared({ name, code, evidence }: Asked, declarations: readonly Declaration[]): boolean {
+/** True where a declaration says all that is needed. */
+export function isDeclared({ name, code, evidence }: NeededDeclaration, declarations: readonly Declaration[]): boolean {
   const found = declarations.find((declared) => declared.name === name && declared.code === code);
   return found !== undefined && (!evidence || (found.evidence?.trim() ?? '') !== '');
 }

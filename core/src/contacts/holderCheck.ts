@@ -1,4 +1,4 @@
-import { addDays, type IsoDate } from '../lifecycle/isoDate';
+import { addDays, type IsoDate } from '../time/isoDate';
 
 /** Days that a holder has to confirm the address, and when they are reminded (ICANN RAA 2013, WHOIS accuracy, 1.f). */
 const daysToConfirm = 15;

@@ -1,5 +1,5 @@
 import { exampleExtension } from '../../test/catalogue';
-import { askedOf, isDeclared } from './declarations';
+import { neededDeclarations, isDeclared } from './declarations';
 import { contactsOf } from './roles';
 
 test('one contact is everything to a name, unless said otherwise', () => {
@@ -19,14 +19,14 @@ const names = [
 ];
 
 test('only what the extensions of the names ask for is asked', () => {
-  expect(askedOf(names).map(({ name, code, evidence }) => [name, code, evidence])).toEqual([
+  expect(neededDeclarations(names).map(({ name, code, evidence }) => [name, code, evidence])).toEqual([
     ['a.dental', 'profession', true],
     ['b.ie', 'presence', false],
   ]);
 });
 
 test('what is proven by a number needs the number', () => {
-  const [profession, presence] = askedOf(names);
+  const [profession, presence] = neededDeclarations(names);
   if (!profession || !presence) throw new Error('Two are asked for');
   expect(isDeclared(presence, [{ name: 'b.ie', code: 'presence' }])).toBe(true);
   expect(isDeclared(presence, [{ name: 'other.ie', code: 'presence' }])).toBe(false);

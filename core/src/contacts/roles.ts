@@ -7,7 +7,7 @@ export type ContactRole = (typeof contactRoles)[number];
 export type NameContacts = Readonly<Record<ContactRole, string>>;
 
 /** The contacts of a name: one for all, but for those that differ. */
-export function contactsOf(usual: string, differing: Partial<NameContacts> = {}): NameContacts {
-  const { registrant = usual } = differing;
-  return { registrant, admin: usual, tech: usual, billing: usual, ...differing };
+export function contactsOf(defaultId: string, differing: Partial<NameContacts> = {}): NameContacts {
+  const { registrant = defaultId } = differing;
+  return { registrant, admin: defaultId, tech: defaultId, billing: defaultId, ...differing };
 }

@@ -1,27 +1,33 @@
-import type { EppContact, EppDomainCreate } from './objects';
+import type { ContactLink, EppContact, EppDomainCreate } from './objects';
 import type { ResultCode } from './resultCode';
 
-/** A command whose fee can be asked for. */
-export type FeeCommand = 'create' | 'renew';
+export const feeCommands = ['create', 'renew', 'transfer', 'restore'] as const;
 
-/** `feesIn` asks for the fees of commands too, in that currency (RFC 8748 section 5.1.1). */
+/** A command whose fee can be asked for. */
+export type FeeCommand = (typeof feeCommands)[number];
+
+/** Asks what a command costs, for so many years; one where left out (RFC 8748 section 3.1). */
+export interface FeeQuestion {
+  readonly command: FeeCommand;
+  readonly years?: number;
+}
+
+/** `fees` asks for the fees of commands too (RFC 8748 section 5.1.1), in the server's own currency where none is named. */
 export interface CheckDomains {
   readonly type: 'checkDomains';
   readonly names: readonly string[];
-  readonly feesIn?: string;
-  /** Create and renew where left out. */
-  readonly feesOf?: readonly FeeCommand[];
+  readonly fees?: { readonly currency?: string; readonly of: readonly FeeQuestion[] };
 }
 
 /** The commands Tienda speaks, as plain data. */
 export type EppCommand =
   | { readonly type: 'hello' }
-  | { readonly type: 'login'; readonly clientId: string; readonly password: string }
+  | Login
   | { readonly type: 'logout' }
   | CheckDomains
   | { readonly type: 'checkContacts'; readonly ids: readonly string[] }
-  | { readonly type: 'infoDomain'; readonly name: string; readonly authCode?: string }
-  | { readonly type: 'infoContact'; readonly id: string }
+  | InfoDomain
+  | { readonly type: 'infoContact'; readonly id: string; readonly authCode?: string }
   | { readonly type: 'createDomain'; readonly domain: EppDomainCreate }
   | { readonly type: 'createContact'; readonly contact: EppContact }
   | UpdateDomain
@@ -29,12 +35,35 @@ export type EppCommand =
   /** Takes a message off the queue. */
   | { readonly type: 'pollAck'; readonly id: string };
 
-/** Puts statuses on a name, and takes them off (RFC 5731 section 3.2.5). */
+/** Opens a session; what is not named is what the server's greeting offers (RFC 5730 section 2.9.1.1). */
+export interface Login {
+  readonly type: 'login';
+  readonly clientId: string;
+  readonly password: string;
+}
+
+export interface InfoDomain {
+  readonly type: 'infoDomain';
+  readonly name: string;
+  readonly authCode?: string;
+  /** Which hosts to tell: those it is delegated to, those below it, both or none; all where left out. */
+  readonly hosts?: 'all' | 'del' | 'sub' | 'none';
+}
+
+/** What is put on a name, or taken off. */
+export interface DomainParts {
+  readonly nameservers?: readonly string[];
+  readonly contacts?: readonly ContactLink[];
+  readonly statuses?: readonly string[];
+}
+
+/** Changes a name (RFC 5731 section 3.2.5). */
 export interface UpdateDomain {
   readonly type: 'updateDomain';
   readonly name: string;
-  readonly add: readonly string[];
-  readonly remove: readonly string[];
+  readonly add?: DomainParts;
+  readonly remove?: DomainParts;
+  readonly change?: { readonly registrant?: string; readonly authCode?: string };
 }
 
 /** A frame that a server must refuse, with the result code that says why. */

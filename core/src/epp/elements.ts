@@ -1,5 +1,5 @@
 import * as ns from './namespaces';
-import type { EppContact } from './objects';
+import type { ContactLink, EppContact } from './objects';
 import type { Written } from './xml';
 
 type Content = string | readonly (Written | undefined)[];
@@ -17,6 +17,24 @@ export function domainElement(name: string, content: Content): Written {
 /** An element of the contact mapping (RFC 5733) that declares its namespace. */
 export function contactElement(name: string, content: Content): Written {
   return [`contact:${name}`, { 'xmlns:contact': ns.contact }, content];
+}
+
+/** The hosts a name is delegated to (RFC 5731 section 1.1); nothing where there are none. */
+export function nameservers(hosts: readonly string[] = []): Written | undefined {
+  if (hosts.length === 0) return undefined;
+  return element(
+    'domain:ns',
+    hosts.map((host) => element('domain:hostObj', host)),
+  );
+}
+
+export function contactLinks(contacts: readonly ContactLink[]): Written[] {
+  return contacts.map(({ type, id }): Written => ['domain:contact', { type }, id]);
+}
+
+/** For how long a fee is (RFC 8748 section 3.3). */
+export function feePeriod(years: number): Written {
+  return ['fee:period', { unit: 'y' }, String(years)];
 }
 
 /** Name, organisation and address of a contact (RFC 5733 section 2.4), then phone and mail. */

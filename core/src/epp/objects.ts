@@ -1,3 +1,5 @@
+import type { FeeCommand } from './command';
+
 /** A contact as registries keep it (RFC 5733), in the international (`int`, ASCII) or local (`loc`) form. */
 export interface EppContact {
   readonly id: string;
@@ -18,12 +20,35 @@ export interface EppContact {
   readonly authCode: string;
 }
 
+/** A contact as the registry tells it (RFC 5733 section 3.1.2). */
+export interface EppContactInfo extends EppContact, Provenance {
+  readonly roid: string;
+  readonly statuses: readonly string[];
+}
+
+/** Who sponsors an object, who made it and who changed it last, and when: client ids and ISO 8601 instants. */
+export interface Provenance {
+  readonly sponsor: string;
+  readonly creator: string;
+  readonly createdAt: string;
+  readonly updatedBy?: string;
+  readonly updatedAt?: string;
+}
+
+/** A contact of a name, in a role besides the registrant's. */
+export interface ContactLink {
+  readonly type: 'admin' | 'tech' | 'billing';
+  readonly id: string;
+}
+
 /** What is asked for when a name is registered (RFC 5731 section 3.2.1). */
 export interface EppDomainCreate {
   readonly name: string;
   readonly years: number;
   readonly registrant: string;
-  readonly contacts: readonly { readonly type: 'admin' | 'tech' | 'billing'; readonly id: string }[];
+  readonly contacts: readonly ContactLink[];
+  /** Hosts that the registry knows; the registry's own choice where left out. */
+  readonly nameservers?: readonly string[];
   readonly authCode: string;
   /** The fee the client agrees to (RFC 8748 section 5.2.1); needed for premium names. */
   readonly fee?: Money;
@@ -43,6 +68,10 @@ export interface PendingResult {
   readonly done: boolean;
   /** The clTRID of the command that waited. */
   readonly transaction?: string;
+  /** The svTRID under which it was answered. */
+  readonly serverTransaction: string;
+  /** ISO 8601 instant. */
+  readonly decidedAt: string;
 }
 
 /** The oldest message of a queue (RFC 5730 section 2.9.2.3). */
@@ -53,17 +82,23 @@ export interface QueuedMessage {
   readonly text: string;
 }
 
-/** A registered name as its sponsor sees it (RFC 5731 section 3.1.2). */
-export interface EppDomainInfo {
+/** A registered name as the registry tells it (RFC 5731 section 3.1.2). */
+export interface EppDomainInfo extends Provenance {
   readonly name: string;
+  readonly roid: string;
   readonly statuses: readonly string[];
   readonly registrant: string;
-  /** The client that sponsors the name. */
-  readonly sponsor: string;
-  readonly createdAt: string;
+  readonly contacts: readonly ContactLink[];
+  readonly nameservers: readonly string[];
   readonly expiresAt: string;
-  /** Only in answers to the sponsor. */
+  /** Only in answers to the sponsor, and to who named it. */
   readonly authCode?: string;
+}
+
+/** What a command costs; `years` where it has a term. */
+export interface CommandFee extends Money {
+  readonly command: FeeCommand;
+  readonly years?: number;
 }
 
 /** One name of a check answer, with its fees where they were asked for. */
@@ -73,6 +108,5 @@ export interface EppDomainCheck {
   readonly reason?: string;
   /** RFC 8748: `standard` or `premium`, and what each command costs. */
   readonly feeClass?: string;
-  readonly create?: Money;
-  readonly renew?: Money;
+  readonly fees?: readonly CommandFee[];
 }

@@ -1,8 +1,18 @@
-import { EppRefusal, type EppCommand, type FeeCommand } from './command';
+import {
+  EppRefusal,
+  feeCommands,
+  type CheckDomains,
+  type DomainParts,
+  type EppCommand,
+  type FeeQuestion,
+  type InfoDomain,
+  type UpdateDomain,
+} from './command';
+import { holding } from './content';
 import * as ns from './namespaces';
-import type { EppContact, EppDomainCreate, Money } from './objects';
-import type { ResultCode } from './resultCode';
-import { child, childText, childrenOf, readXml, XmlError, type Element } from './xml';
+import type { ContactLink, EppContact, EppDomainCreate, Money } from './objects';
+import { domainStatus, inForm, valueOf, type ValueForm } from './values';
+import { child, childrenOf, childText, readXml, XmlError, type Element } from './xml';
 
 /** A command as a server receives it. */
 export interface ReceivedCommand {
@@ -10,28 +20,33 @@ export interface ReceivedCommand {
   readonly clTRID?: string;
 }
 
+/** The commands of RFC 5730, and those of them that are carried out here. */
 const verbs = ['login', 'logout', 'check', 'info', 'create', 'delete', 'renew', 'transfer', 'update', 'poll'];
+const offered = ['login', 'logout', 'check', 'info', 'create', 'update', 'poll'];
 
 /**
  * Reads a document sent by a client.
  *
  * @throws EppRefusal with the code of RFC 5730 section 3: 2001 not well formed or not EPP, 2000 unknown
- * command, 2003 something missing, 2005 a value of the wrong form, 2101 not implemented, 2102 unknown
- * option, 2103 unknown extension, 2307 unknown object
+ * command, 2003 something missing, 2005 a value of the wrong form, 2004 one out of range, 2100 another version,
+ * 2101 not implemented, 2102 an option that is not offered, 2103 unknown extension, 2306 a value that is not
+ * taken here, 2307 unknown object
  */
 export function readCommand(xml: string): ReceivedCommand {
   const root = readRoot(xml);
-  if (child(root, ns.epp, 'hello')) return { command: { type: 'hello' } };
-  const command = child(root, ns.epp, 'command');
-  if (!command) throw new EppRefusal(2000, 'Neither hello nor command');
-  const clTRID = childText(command, ns.epp, 'clTRID');
-  if (clTRID !== undefined && (clTRID.length < 3 || clTRID.length > 64))
-    throw new EppRefusal(2005, 'clTRID has 3 to 64 characters');
+  const [first, second] = root.children;
+  if (first?.namespace !== ns.epp || !['hello', 'command'].includes(first.name))
+    throw new EppRefusal(2000, 'Neither hello nor command');
+  const clTRID = childText(first, ns.epp, 'clTRID');
   try {
-    return { command: readBody(command), ...(clTRID === undefined ? {} : { clTRID }) };
+    if (second) throw new EppRefusal(2001, 'A frame holds one command');
+    if (first.name === 'hello') return { command: { type: 'hello' } };
+    if (child(first, ns.epp, 'clTRID')) inForm('clTRID', clTRID, 'transaction');
+    return { command: readBody(first), ...(clTRID === undefined ? {} : { clTRID }) };
   } catch (fault) {
-    if (fault instanceof EppRefusal) throw new EppRefusal(fault.code, fault.message, clTRID);
-    throw fault;
+    if (!(fault instanceof EppRefusal)) throw fault;
+    const isEchoed = clTRID !== undefined && clTRID.length >= 3 && clTRID.length <= 64;
+    throw new EppRefusal(fault.code, fault.message, isEchoed ? clTRID : undefined);
   }
 }
 
@@ -50,32 +65,57 @@ function readBody(command: Element): EppCommand {
   const verb = command.children[0];
   if (!verb || verb.namespace !== ns.epp || !verbs.includes(verb.name))
     throw new EppRefusal(2000, `Unknown command ${verb?.name ?? ''}`.trim());
-  const extension = child(command, ns.epp, 'extension');
-  const unknown = extension?.children.find(({ namespace }) => !ns.extensions.includes(namespace));
+  holding(command, `${verb.name} extension? clTRID?`);
+  if (!offered.includes(verb.name)) throw new EppRefusal(2101, `${verb.name} is not implemented`);
+  const extensions = child(command, ns.epp, 'extension')?.children ?? [];
+  const unknown = extensions.find(({ namespace }) => !ns.extensions.includes(namespace));
   if (unknown) throw new EppRefusal(2103, `Extension ${unknown.namespace} is not offered`);
-
-  if (verb.name === 'login') return readLogin(verb);
-  if (verb.name === 'logout') return { type: 'logout' };
-  if (verb.name === 'poll') return readPoll(verb);
-  if (!['check', 'info', 'create', 'update'].includes(verb.name))
-    throw new EppRefusal(2101, `${verb.name} is not implemented`);
-  const object = verb.children[0];
+  const [extension, another] = extensions;
+  if (another) throw new EppRefusal(2001, 'A command is extended once by each extension');
+  if (verb.name === 'login') return withoutExtension(readLogin(verb), extension);
+  if (verb.name === 'logout') return withoutExtension(readLogout(verb), extension);
+  if (verb.name === 'poll') return withoutExtension(readPoll(verb), extension);
+  const [object, second] = verb.children;
   if (!object) throw new EppRefusal(2003, `${verb.name} has no object`);
+  if (second) throw new EppRefusal(2001, `${verb.name} has two objects`);
   if (!ns.objects.includes(object.namespace)) throw new EppRefusal(2307, `Object ${object.namespace} is not offered`);
   if (object.name !== verb.name) throw new EppRefusal(2001, `${object.name} inside ${verb.name}`);
-  return object.namespace === ns.domain ? onDomain(verb.name, object, extension) : onContact(verb.name, object);
+  return object.namespace === ns.domain
+    ? onDomain(verb.name, object, extension)
+    : withoutExtension(onContact(verb.name, object), extension);
+}
+
+/** What an extension asks for is carried out or refused, never passed over (RFC 8748 extends check and create). */
+function withoutExtension<Command extends EppCommand>(command: Command, extension: Element | undefined): Command {
+  if (extension) throw new EppRefusal(2103, `${command.type} is not extended by ${extension.name}`);
+  return command;
 }
 
 function readLogin(login: Element): EppCommand {
-  const options = child(login, ns.epp, 'options');
-  if (childText(options, ns.epp, 'version') !== '1.0') throw new EppRefusal(2102, 'Only version 1.0 is spoken');
-  const services = childrenOf(child(login, ns.epp, 'svcs'), ns.epp, 'objURI').map(({ text }) => text);
-  const strange = services.find((uri) => !ns.objects.includes(uri));
-  if (strange) throw new EppRefusal(2307, `Object ${strange} is not offered`);
-  return { type: 'login', clientId: needed(login, ns.epp, 'clID'), password: needed(login, ns.epp, 'pw') };
+  holding(login, 'clID pw newPW? options svcs');
+  const options = holding(the(login, 'options'), 'version lang');
+  if (childText(options, ns.epp, 'version') !== '1.0') throw new EppRefusal(2100, 'Only version 1.0 is spoken');
+  if (childText(options, ns.epp, 'lang') !== 'en') throw new EppRefusal(2102, 'Only en is spoken');
+  if (child(login, ns.epp, 'newPW')) throw new EppRefusal(2102, 'The password is not changed at login');
+  const services = holding(the(login, 'svcs'), 'objURI+ svcExtension?');
+  const extension = child(services, ns.epp, 'svcExtension');
+  if (extension) holding(extension, 'extURI+');
+  const asked = [
+    ...childrenOf(services, ns.epp, 'objURI').map(({ text }) => [text, ns.objects] as const),
+    ...childrenOf(extension, ns.epp, 'extURI').map(({ text }) => [text, ns.extensions] as const),
+  ];
+  const strange = asked.find(([uri, known]) => !known.includes(uri));
+  if (strange) throw new EppRefusal(2307, `${strange[0] || 'Nothing'} is not offered`);
+  return { type: 'login', clientId: value(login, 'clID', 'clientId'), password: value(login, 'pw', 'password') };
 }
 
-function readPoll({ attributes: { op, msgID } }: Element): EppCommand {
+function readLogout(logout: Element): EppCommand {
+  holding(logout, '');
+  return { type: 'logout' };
+}
+
+function readPoll(poll: Element): EppCommand {
+  const { op, msgID } = holding(poll, '', ['op', 'msgID']).attributes;
   if (op === 'req') return { type: 'poll' };
   if (op !== 'ack') throw new EppRefusal(2005, 'op is req or ack');
   if (!msgID) throw new EppRefusal(2003, 'msgID is missing');
@@ -83,100 +123,230 @@ function readPoll({ attributes: { op, msgID } }: Element): EppCommand {
 }
 
 function onDomain(verb: string, object: Element, extension: Element | undefined): EppCommand {
-  if (verb === 'check') {
-    const names = childrenOf(object, ns.domain, 'name').map(({ text }) => text.toLowerCase());
-    if (names.length === 0) throw new EppRefusal(2003, 'check has no domain:name');
-    const fees = child(extension, ns.fee, 'check');
-    const feesIn = childText(fees, ns.fee, 'currency');
-    if (feesIn === undefined) return { type: 'checkDomains', names };
-    return { type: 'checkDomains', names, feesIn, feesOf: childrenOf(fees, ns.fee, 'command').map(feeCommand) };
-  }
-  const name = needed(object, ns.domain, 'name').toLowerCase();
-  if (verb === 'info') {
-    const authCode = childText(child(object, ns.domain, 'authInfo'), ns.domain, 'pw');
-    return { type: 'infoDomain', name, ...(authCode === undefined ? {} : { authCode }) };
-  }
-  if (verb === 'update') {
-    const statuses = (tag: string) =>
-      childrenOf(child(object, ns.domain, tag), ns.domain, 'status').map(({ attributes }) => attributes['s'] ?? '');
-    return { type: 'updateDomain', name, add: statuses('add'), remove: statuses('rem') };
-  }
-  return { type: 'createDomain', domain: readDomain(name, object, child(extension, ns.fee, 'create')) };
+  if (verb === 'check') return checkDomains(object, extension);
+  if (verb === 'create') return { type: 'createDomain', domain: readDomain(object, extension) };
+  return withoutExtension(verb === 'info' ? infoDomain(object) : updateDomain(object), extension);
 }
 
-function feeCommand({ attributes: { name } }: Element): FeeCommand {
-  if (name === 'create' || name === 'renew') return name;
-  throw new EppRefusal(2306, 'Fees are told of create and renew');
+function checkDomains(object: Element, fees: Element | undefined): CheckDomains {
+  holding(object, 'name+');
+  const names = childrenOf(object, ns.domain, 'name').map(nameIn);
+  if (!fees) return { type: 'checkDomains', names };
+  if (fees.name !== 'check') throw new EppRefusal(2001, `${fees.name} beside check`);
+  holding(fees, 'currency? command+');
+  const currency = optional(fees, 'currency', 'currency');
+  const of = childrenOf(fees, ns.fee, 'command').map(feeQuestion);
+  return { type: 'checkDomains', names, fees: { ...(currency === undefined ? {} : { currency }), of } };
 }
 
-function readDomain(name: string, object: Element, fee: Element | undefined): EppDomainCreate {
-  const period = child(object, ns.domain, 'period');
-  const years = Number(period?.text ?? '1');
-  if (!Number.isInteger(years) || (period && period.attributes['unit'] !== 'y'))
-    throw new EppRefusal(2005, 'period is a whole number of years');
-  if (years < 1 || years > 99) throw new EppRefusal(2004, 'period is 1 to 99 years');
+function feeQuestion(element: Element): FeeQuestion {
+  const { name } = holding(element, 'period?', ['name', 'phase', 'subphase']).attributes;
+  const command = feeCommands.find((known) => known === name);
+  if (!command) throw new EppRefusal(2306, `Fees are told of ${feeCommands.join(', ')}`);
+  if (element.attributes['phase'] ?? element.attributes['subphase'])
+    throw new EppRefusal(2102, 'There are no phases here');
+  const period = child(element, ns.fee, 'period');
+  if (period && command === 'restore') throw new EppRefusal(2306, 'A restore has no period');
+  return { command, ...(period ? { years: yearsIn(period) } : {}) };
+}
+
+function infoDomain(object: Element): InfoDomain {
+  holding(object, 'name authInfo?');
+  const name = nameIn(the(object, 'name', ['hosts']));
+  const asked = child(object, ns.domain, 'name')?.attributes['hosts'] ?? 'all';
+  const hosts = (['all', 'del', 'sub', 'none'] as const).find((known) => known === asked);
+  if (!hosts) throw new EppRefusal(2005, 'hosts is all, del, sub or none');
+  const authCode = authCodeIn(object);
   return {
+    type: 'infoDomain',
     name,
-    years,
-    registrant: needed(object, ns.domain, 'registrant'),
-    contacts: childrenOf(object, ns.domain, 'contact').map(({ attributes, text }) => ({
-      type: contactType(attributes['type']),
-      id: text,
-    })),
-    authCode: needed(child(object, ns.domain, 'authInfo'), ns.domain, 'pw'),
+    ...(hosts === 'all' ? {} : { hosts }),
+    ...(authCode === undefined ? {} : { authCode }),
+  };
+}
+
+function updateDomain(object: Element): UpdateDomain {
+  holding(object, 'name add? rem? chg?');
+  const [add, remove] = ['add', 'rem'].map((tag) => partsIn(child(object, ns.domain, tag)));
+  const chg = child(object, ns.domain, 'chg');
+  if (chg) holding(chg, 'registrant? authInfo?');
+  const registrant = chg && optional(chg, 'registrant', 'clientId');
+  const authCode = chg && authCodeIn(chg);
+  const change = { ...(registrant ? { registrant } : {}), ...(authCode ? { authCode } : {}) };
+  if (!add && !remove && Object.keys(change).length === 0) throw new EppRefusal(2003, 'Nothing is to be changed');
+  return {
+    type: 'updateDomain',
+    name: nameIn(the(object, 'name')),
+    ...(add ? { add } : {}),
+    ...(remove ? { remove } : {}),
+    ...(Object.keys(change).length > 0 ? { change } : {}),
+  };
+}
+
+function partsIn(element: Element | undefined): DomainParts | undefined {
+  if (!element) return undefined;
+  holding(element, 'ns? contact* status*');
+  const nameservers = nameserversIn(element);
+  const contacts = contactsIn(element);
+  const statuses = childrenOf(element, ns.domain, 'status').map(({ attributes }) => domainStatus(attributes['s']));
+  if (!nameservers && contacts.length + statuses.length === 0)
+    throw new EppRefusal(2003, `${element.name} holds nothing`);
+  return {
+    ...(nameservers ? { nameservers } : {}),
+    ...(contacts.length > 0 ? { contacts } : {}),
+    ...(statuses.length > 0 ? { statuses } : {}),
+  };
+}
+
+function readDomain(object: Element, fee: Element | undefined): EppDomainCreate {
+  holding(object, 'name period? ns? registrant? contact* authInfo');
+  if (fee && fee.name !== 'create') throw new EppRefusal(2001, `${fee.name} beside create`);
+  const period = child(object, ns.domain, 'period');
+  const nameservers = nameserversIn(object);
+  return {
+    name: nameIn(the(object, 'name')),
+    years: period ? yearsIn(period) : 1,
+    registrant: value(object, 'registrant', 'clientId'),
+    contacts: contactsIn(object),
+    ...(nameservers ? { nameservers } : {}),
+    authCode: authCodeIn(object) ?? missing('authInfo'),
     ...(fee ? { fee: readFee(fee) } : {}),
   };
 }
 
-function readFee(fee: Element): Money {
-  const amount = needed(fee, ns.fee, 'fee');
-  if (!/^\d+(\.\d+)?$/.test(amount)) throw new EppRefusal(2005, 'fee is a decimal amount');
-  return { currency: needed(fee, ns.fee, 'currency'), amount };
+function nameserversIn(element: Element): readonly string[] | undefined {
+  const hosts = child(element, ns.domain, 'ns');
+  if (!hosts) return undefined;
+  if (child(hosts, ns.domain, 'hostAttr')) throw new EppRefusal(2102, 'Hosts are objects here');
+  return holding(hosts, 'hostObj+').children.map(nameIn);
 }
 
-function contactType(type: string | undefined): EppDomainCreate['contacts'][number]['type'] {
+/** The contacts of a name, in commands and in info answers. */
+export function contactsIn(element: Element): ContactLink[] {
+  return childrenOf(element, ns.domain, 'contact').map((contact) => ({
+    type: contactType(holding(contact, '', ['type']).attributes['type']),
+    id: valueOf(contact, 'clientId'),
+  }));
+}
+
+function contactType(type: string | undefined): ContactLink['type'] {
   if (type === 'admin' || type === 'tech' || type === 'billing') return type;
   throw new EppRefusal(2005, 'contact type is admin, tech or billing');
 }
 
+function readFee(fee: Element): Money {
+  holding(fee, 'currency? fee+ credit*');
+  const [first, second] = childrenOf(fee, ns.fee, 'fee');
+  if (!first || second || child(fee, ns.fee, 'credit')) throw new EppRefusal(2306, 'One fee is agreed to');
+  return { currency: value(fee, 'currency', 'currency'), amount: valueOf(first, 'amount') };
+}
+
+function yearsIn(period: Element): number {
+  const { unit } = holding(period, '', ['unit']).attributes;
+  if (unit !== 'y' && unit !== 'm') throw new EppRefusal(2005, 'unit is y or m');
+  if (unit === 'm') throw new EppRefusal(2306, 'Terms are whole years');
+  if (/^0+$/.test(period.text)) throw new EppRefusal(2004, 'period is 1 year at least');
+  return Number(valueOf(period, 'years'));
+}
+
 function onContact(verb: string, object: Element): EppCommand {
-  if (verb === 'check') {
-    const ids = childrenOf(object, ns.contact, 'id').map(({ text }) => text);
-    if (ids.length === 0) throw new EppRefusal(2003, 'check has no contact:id');
-    return { type: 'checkContacts', ids };
-  }
-  const id = needed(object, ns.contact, 'id');
-  if (verb === 'info') return { type: 'infoContact', id };
   if (verb === 'update') throw new EppRefusal(2101, 'Contacts cannot be changed');
-  return { type: 'createContact', contact: readContact(id, object) };
+  if (verb === 'check') {
+    holding(object, 'id+');
+    return { type: 'checkContacts', ids: object.children.map((id) => valueOf(id, 'clientId')) };
+  }
+  if (verb === 'info') {
+    holding(object, 'id authInfo?');
+    const authCode = authCodeIn(object);
+    return {
+      type: 'infoContact',
+      id: value(object, 'id', 'clientId'),
+      ...(authCode === undefined ? {} : { authCode }),
+    };
+  }
+  holding(object, 'id postalInfo+ voice? fax? email authInfo disclose?');
+  if (childrenOf(object, ns.contact, 'postalInfo').length > 1)
+    throw new EppRefusal(2306, 'A contact has one postalInfo here');
+  if (child(object, ns.contact, 'fax')) throw new EppRefusal(2306, 'Fax numbers are not kept');
+  return { type: 'createContact', contact: readContact(value(object, 'id', 'clientId'), object) };
 }
 
 /** Reads the parts of a contact that create commands and info answers share. */
 export function readContact(id: string, object: Element): EppContact {
-  const postal = child(object, ns.contact, 'postalInfo');
-  const address = child(postal, ns.contact, 'addr');
-  const organisation = childText(postal, ns.contact, 'org');
-  const region = childText(address, ns.contact, 'sp');
-  const postalCode = childText(address, ns.contact, 'pc');
-  return {
+  const postalInfo = holding(the(object, 'postalInfo', ['type']), 'name org? addr', ['type']);
+  const address = holding(the(postalInfo, 'addr'), 'street* city sp? pc? cc');
+  const postal = postalInfo.attributes['type'];
+  if (postal !== 'int' && postal !== 'loc') throw new EppRefusal(2005, 'postalInfo type is int or loc');
+  const street = childrenOf(address, ns.contact, 'street').map((line) => valueOf(line, 'text'));
+  if (street.length > 3) throw new EppRefusal(2001, 'street has 3 lines at most');
+  const organisation = optional(postalInfo, 'org', 'text');
+  const region = optional(address, 'sp', 'text');
+  const postalCode = optional(address, 'pc', 'postalCode');
+  const contact: EppContact = {
     id,
-    postal: postal?.attributes['type'] === 'loc' ? 'loc' : 'int',
-    name: needed(postal, ns.contact, 'name'),
+    postal,
+    name: value(postalInfo, 'name', 'text'),
     ...(organisation === undefined ? {} : { organisation }),
-    street: childrenOf(address, ns.contact, 'street').map(({ text }) => text),
-    city: needed(address, ns.contact, 'city'),
+    street,
+    city: value(address, 'city', 'text'),
     ...(region === undefined ? {} : { region }),
     ...(postalCode === undefined ? {} : { postalCode }),
-    country: needed(address, ns.contact, 'cc'),
-    voice: needed(object, ns.contact, 'voice'),
-    email: needed(object, ns.contact, 'email'),
-    disclose: child(object, ns.contact, 'disclose')?.attributes['flag'] !== '0',
-    authCode: needed(child(object, ns.contact, 'authInfo'), ns.contact, 'pw'),
+    country: value(address, 'cc', 'country'),
+    voice: value(object, 'voice', 'phone'),
+    email: value(object, 'email', 'email'),
+    disclose: isDisclosed(child(object, ns.contact, 'disclose')),
+    authCode: authCodeIn(object) ?? missing('authInfo'),
   };
+  const written = [contact.name, organisation, ...street, contact.city, region, postalCode].join('');
+
+  if (postal === 'int' && !/^[\0-\x7f]*$/.test(written))
+    throw new EppRefusal(2005, 'The international form is written in ASCII');
+  return contact;
 }
 
-function needed(element: Element | undefined, namespace: string, name: string, code: ResultCode = 2003): string {
-  const text = childText(element, namespace, name);
-  if (!text) throw new EppRefusal(code, `${name} is missing`);
-  return text;
+/** Everything about a holder is shown or nothing (RFC 5733 section 2.9). */
+function isDisclosed(disclose: Element | undefined): boolean {
+  if (!disclose) return true;
+  holding(disclose, 'name* org* addr* voice? fax? email?', ['flag']);
+  const { flag = '' } = disclose.attributes;
+  if (!['0', '1', 'true', 'false'].includes(flag)) throw new EppRefusal(2005, 'flag is 0 or 1');
+  const named = new Set(disclose.children.map(({ name }) => name));
+  const left = ['name', 'org', 'addr', 'voice', 'email'].filter((part) => !named.has(part));
+  if (left.length > 0) throw new EppRefusal(2306, `All is shown or nothing: ${left.join(', ')} is not named`);
+  return flag === '1' || flag === 'true';
+}
+
+function nameIn(element: Element): string {
+  return valueOf(element, 'domainName').toLowerCase();
+}
+
+function authCodeIn(element: Element): string | undefined {
+  const authInfo = child(element, element.namespace, 'authInfo');
+  if (!authInfo) return undefined;
+  if (child(authInfo, element.namespace, 'ext')) throw new EppRefusal(2102, 'Auth codes are passwords here');
+  if (child(authInfo, element.namespace, 'pw')?.attributes['roid'] !== undefined)
+    throw new EppRefusal(2102, 'The auth code of a contact is not taken for that of a name');
+  return value(holding(authInfo, 'pw'), 'pw', 'authCode');
+}
+
+/** A child that the content has been held to. */
+function the(element: Element, name: string, attributes: readonly string[] = []): Element {
+  const found = child(element, element.namespace, name);
+  if (!found) return missing(name);
+  const strange = Object.keys(found.attributes).find((attribute) => !attributes.includes(attribute));
+  if (strange) throw new EppRefusal(2001, `${name} has no attribute ${strange}`);
+  return found;
+}
+
+function missing(name: string): never {
+  throw new EppRefusal(2003, `${name} is missing`);
+}
+
+function value(element: Element, name: string, form: ValueForm): string {
+  return valueOf(the(element, name), form);
+}
+
+function optional(element: Element, name: string, form: ValueForm): string | undefined {
+  const found = child(element, element.namespace, name);
+  return found && valueOf(found, form);
 }

@@ -1,6 +1,7 @@
 import * as ns from './namespaces';
-import type { EppDomainCheck, EppDomainInfo, Money, QueuedMessage } from './objects';
-import { readContact } from './readCommand';
+import { feeCommands } from './command';
+import type { CommandFee, EppDomainCheck, EppDomainInfo, PendingResult, Provenance, QueuedMessage } from './objects';
+import { contactsIn, readContact } from './readCommand';
 import type { EppData, EppResponse, Greeting } from './response';
 import { isResultCode } from './resultCode';
 import { child, childText, childrenOf, readXml, XmlError, type Element } from './xml';
@@ -67,14 +68,7 @@ function readData(data: Element | undefined, extension: Element | undefined): Ep
   if (data?.namespace === ns.domain) {
     if (data.name === 'chkData') return readChecks(data, child(extension, ns.fee, 'chkData'));
     if (data.name === 'infData') return { type: 'domain', domain: readDomain(data) };
-    if (data.name === 'panData') {
-      const transaction = childText(child(data, ns.domain, 'paTRID'), ns.epp, 'clTRID');
-      const done = ['1', 'true'].includes(child(data, ns.domain, 'name')?.attributes['paResult'] ?? '');
-      return {
-        type: 'pendingResult',
-        result: { name: needed(data, ns.domain, 'name'), done, ...(transaction === undefined ? {} : { transaction }) },
-      };
-    }
+    if (data.name === 'panData') return { type: 'pendingResult', result: readPending(data) };
     if (data.name === 'creData')
       return {
         type: 'domainCreated',
@@ -93,7 +87,16 @@ function readData(data: Element | undefined, extension: Element | undefined): Ep
         })),
       };
     const id = needed(data, ns.contact, 'id');
-    if (data.name === 'infData') return { type: 'contact', contact: readContact(id, data) };
+    if (data.name === 'infData')
+      return {
+        type: 'contact',
+        contact: {
+          ...readContact(id, data),
+          roid: needed(data, ns.contact, 'roid'),
+          statuses: statusesOf(data),
+          ...readProvenance(data),
+        },
+      };
     if (data.name === 'creData') return { type: 'contactCreated', id, createdAt: needed(data, ns.contact, 'crDate') };
   }
   return undefined;
@@ -107,36 +110,68 @@ function readChecks(data: Element, fees: Element | undefined): EppData {
     const reason = childText(cd, ns.domain, 'reason');
     const fee = feesByName.get(name);
     const feeClass = childText(fee, ns.fee, 'class');
-    const create = feeFor(fee, 'create', feesIn);
-    const renew = feeFor(fee, 'renew', feesIn);
+    const fees = feesIn === undefined ? [] : readFees(fee, feesIn);
     return {
       name,
       available: flagOf(child(cd, ns.domain, 'name')),
       ...(reason === undefined ? {} : { reason }),
       ...(feeClass === undefined ? {} : { feeClass }),
-      ...(create ? { create } : {}),
-      ...(renew ? { renew } : {}),
+      ...(fees.length > 0 ? { fees } : {}),
     };
   });
   return { type: 'domainChecks', checks, ...(feesIn === undefined ? {} : { feesIn }) };
 }
 
-function feeFor(fee: Element | undefined, command: string, currency: string | undefined): Money | undefined {
-  const answer = childrenOf(fee, ns.fee, 'command').find(({ attributes }) => attributes['name'] === command);
-  const amount = childText(answer, ns.fee, 'fee');
-  return amount === undefined || currency === undefined ? undefined : { currency, amount };
+function readFees(cd: Element | undefined, currency: string): CommandFee[] {
+  return childrenOf(cd, ns.fee, 'command').flatMap((answer): CommandFee[] => {
+    const command = feeCommands.find((known) => known === answer.attributes['name']);
+    const amount = childText(answer, ns.fee, 'fee');
+    const years = childText(answer, ns.fee, 'period');
+    if (!command || amount === undefined) return [];
+    return [{ command, currency, amount, ...(years === undefined ? {} : { years: Number(years) }) }];
+  });
 }
 
 function readDomain(data: Element): EppDomainInfo {
   const authCode = childText(child(data, ns.domain, 'authInfo'), ns.domain, 'pw');
   return {
     name: needed(data, ns.domain, 'name'),
-    statuses: childrenOf(data, ns.domain, 'status').map(({ attributes }) => attributes['s'] ?? ''),
+    roid: needed(data, ns.domain, 'roid'),
+    statuses: statusesOf(data),
     registrant: needed(data, ns.domain, 'registrant'),
-    sponsor: needed(data, ns.domain, 'clID'),
-    createdAt: needed(data, ns.domain, 'crDate'),
+    contacts: contactsIn(data),
+    nameservers: childrenOf(child(data, ns.domain, 'ns'), ns.domain, 'hostObj').map(({ text }) => text),
+    ...readProvenance(data),
     expiresAt: needed(data, ns.domain, 'exDate'),
     ...(authCode === undefined ? {} : { authCode }),
+  };
+}
+
+function statusesOf(data: Element): string[] {
+  return childrenOf(data, data.namespace, 'status').map(({ attributes }) => attributes['s'] ?? '');
+}
+
+function readProvenance(data: Element): Provenance {
+  const updatedBy = childText(data, data.namespace, 'upID');
+  const updatedAt = childText(data, data.namespace, 'upDate');
+  return {
+    sponsor: needed(data, data.namespace, 'clID'),
+    creator: needed(data, data.namespace, 'crID'),
+    createdAt: needed(data, data.namespace, 'crDate'),
+    ...(updatedBy === undefined ? {} : { updatedBy }),
+    ...(updatedAt === undefined ? {} : { updatedAt }),
+  };
+}
+
+function readPending(data: Element): PendingResult {
+  const ids = child(data, ns.domain, 'paTRID');
+  const transaction = childText(ids, ns.epp, 'clTRID');
+  return {
+    name: needed(data, ns.domain, 'name'),
+    done: ['1', 'true'].includes(child(data, ns.domain, 'name')?.attributes['paResult'] ?? ''),
+    ...(transaction === undefined ? {} : { transaction }),
+    serverTransaction: needed(ids, ns.epp, 'svTRID'),
+    decidedAt: needed(data, ns.domain, 'paDate'),
   };
 }
 

@@ -1,4 +1,4 @@
-import type { EppContact, EppDomainCheck, EppDomainInfo, PendingResult, QueuedMessage } from './objects';
+import type { EppContactInfo, EppDomainCheck, EppDomainInfo, PendingResult, QueuedMessage } from './objects';
 import type { ResultCode } from './resultCode';
 
 /** What a server answers besides the result code. */
@@ -6,7 +6,7 @@ export type EppData =
   | { readonly type: 'domainChecks'; readonly checks: readonly EppDomainCheck[]; readonly feesIn?: string }
   | { readonly type: 'contactChecks'; readonly checks: readonly { readonly id: string; readonly available: boolean }[] }
   | { readonly type: 'domain'; readonly domain: EppDomainInfo }
-  | { readonly type: 'contact'; readonly contact: EppContact }
+  | { readonly type: 'contact'; readonly contact: EppContactInfo }
   | { readonly type: 'domainCreated'; readonly name: string; readonly createdAt: string; readonly expiresAt: string }
   | { readonly type: 'contactCreated'; readonly id: string; readonly createdAt: string }
   | { readonly type: 'pendingResult'; readonly result: PendingResult };

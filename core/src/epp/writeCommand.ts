@@ -1,5 +1,14 @@
-import type { EppCommand, FeeCommand, UpdateDomain } from './command';
-import { contactClosing, contactDetails, contactElement, domainElement, element } from './elements';
+import type { CheckDomains, DomainParts, EppCommand, UpdateDomain } from './command';
+import {
+  contactClosing,
+  contactDetails,
+  contactElement,
+  contactLinks,
+  domainElement,
+  element,
+  feePeriod,
+  nameservers,
+} from './elements';
 import * as ns from './namespaces';
 import type { EppContact, EppDomainCreate } from './objects';
 import { writeXml, type Written } from './xml';
@@ -34,9 +43,7 @@ function parts(command: Exclude<EppCommand, { type: 'hello' }>): Parts {
           'check',
           command.names.map((name) => element('domain:name', name)),
         ),
-        ...(command.feesIn === undefined
-          ? {}
-          : { extension: feeCheck(command.feesIn, command.feesOf ?? ['create', 'renew']) }),
+        ...(command.fees ? { extension: feeCheck(command.fees) } : {}),
       };
     case 'checkContacts':
       return {
@@ -48,12 +55,19 @@ function parts(command: Exclude<EppCommand, { type: 'hello' }>): Parts {
     case 'infoDomain':
       return {
         command: onDomain('info', [
-          ['domain:name', { hosts: 'all' }, command.name],
+          ['domain:name', { hosts: command.hosts ?? 'all' }, command.name],
           command.authCode === undefined ? undefined : domainAuthCode(command.authCode),
         ]),
       };
     case 'infoContact':
-      return { command: onContact('info', [element('contact:id', command.id)]) };
+      return {
+        command: onContact('info', [
+          element('contact:id', command.id),
+          command.authCode === undefined
+            ? undefined
+            : element('contact:authInfo', [element('contact:pw', command.authCode)]),
+        ]),
+      };
     case 'createDomain':
       return createDomain(command.domain);
     case 'createContact':
@@ -86,8 +100,9 @@ function createDomain(domain: EppDomainCreate): Parts {
   const command = onDomain('create', [
     element('domain:name', domain.name),
     ['domain:period', { unit: 'y' }, String(domain.years)],
+    nameservers(domain.nameservers),
     element('domain:registrant', domain.registrant),
-    ...domain.contacts.map(({ type, id }): Written => ['domain:contact', { type }, id]),
+    ...contactLinks(domain.contacts),
     domainAuthCode(domain.authCode),
   ]);
   if (!domain.fee) return { command };
@@ -103,26 +118,39 @@ function createContact(contact: EppContact): Written {
   ]);
 }
 
-function updateDomain({ name, add, remove }: UpdateDomain): Written {
-  const statuses = (tag: string, of: readonly string[]) =>
-    of.length === 0
-      ? undefined
-      : element(
-          tag,
-          of.map((status): Written => ['domain:status', { s: status }]),
-        );
+function updateDomain({ name, add, remove, change }: UpdateDomain): Written {
   return onDomain('update', [
     element('domain:name', name),
-    statuses('domain:add', add),
-    statuses('domain:rem', remove),
+    add && element('domain:add', domainParts(add)),
+    remove && element('domain:rem', domainParts(remove)),
+    change &&
+      element('domain:chg', [
+        change.registrant === undefined ? undefined : element('domain:registrant', change.registrant),
+        change.authCode === undefined ? undefined : domainAuthCode(change.authCode),
+      ]),
   ]);
 }
 
-function feeCheck(currency: string, commands: readonly FeeCommand[]): Written {
+function domainParts({ nameservers: hosts, contacts = [], statuses = [] }: DomainParts): (Written | undefined)[] {
+  return [
+    nameservers(hosts),
+    ...contactLinks(contacts),
+    ...statuses.map((status): Written => ['domain:status', { s: status }]),
+  ];
+}
+
+function feeCheck({ currency, of }: NonNullable<CheckDomains['fees']>): Written {
   return [
     'fee:check',
     { 'xmlns:fee': ns.fee },
-    [element('fee:currency', currency), ...commands.map((name): Written => ['fee:command', { name }])],
+    [
+      currency === undefined ? undefined : element('fee:currency', currency),
+      ...of.map(({ command, years }): Written => [
+        'fee:command',
+        { name: command },
+        years === undefined ? [] : [feePeriod(years)],
+      ]),
+    ],
   ];
 }
 

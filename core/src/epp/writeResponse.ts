@@ -1,6 +1,15 @@
-import { contactClosing, contactDetails, contactElement, domainElement, element } from './elements';
+import {
+  contactClosing,
+  contactDetails,
+  contactElement,
+  contactLinks,
+  domainElement,
+  element,
+  feePeriod,
+  nameservers,
+} from './elements';
 import * as ns from './namespaces';
-import type { EppContact, EppDomainCheck, EppDomainInfo, Money } from './objects';
+import type { EppContactInfo, EppDomainCheck, EppDomainInfo, Provenance } from './objects';
 import type { EppData, EppResponse, Greeting } from './response';
 import { writeXml, type Written } from './xml';
 
@@ -77,13 +86,14 @@ function writeData(data: EppData): Written {
         element('domain:exDate', data.expiresAt),
       ]);
     case 'pendingResult': {
-      const { name, done, transaction } = data.result;
+      const { name, done, transaction, serverTransaction, decidedAt } = data.result;
       return domainElement('panData', [
         ['domain:name', { paResult: flag(done) }, name],
         element('domain:paTRID', [
           transaction === undefined ? undefined : element('clTRID', transaction),
-          element('svTRID', name),
+          element('svTRID', serverTransaction),
         ]),
+        element('domain:paDate', decidedAt),
       ]);
     }
     case 'contactCreated':
@@ -101,57 +111,59 @@ function writeCheck({ name, available, reason }: EppDomainCheck): Written {
 function writeDomain(domain: EppDomainInfo): Written {
   return domainElement('infData', [
     element('domain:name', domain.name),
-    element('domain:roid', roid(domain.name)),
+    element('domain:roid', domain.roid),
     ...domain.statuses.map((status): Written => ['domain:status', { s: status }]),
     element('domain:registrant', domain.registrant),
-    element('domain:clID', domain.sponsor),
-    element('domain:crDate', domain.createdAt),
+    ...contactLinks(domain.contacts),
+    nameservers(domain.nameservers),
+    ...provenance('domain', domain),
     element('domain:exDate', domain.expiresAt),
     domain.authCode === undefined ? undefined : element('domain:authInfo', [element('domain:pw', domain.authCode)]),
   ]);
 }
 
-function writeContact(contact: EppContact): Written {
+function writeContact(contact: EppContactInfo): Written {
   return contactElement('infData', [
     element('contact:id', contact.id),
-    element('contact:roid', roid(contact.id)),
-    ['contact:status', { s: 'ok' }],
+    element('contact:roid', contact.roid),
+    ...contact.statuses.map((status): Written => ['contact:status', { s: status }]),
     ...contactDetails(contact),
+    ...provenance('contact', contact),
     ...contactClosing(contact),
   ]);
 }
 
-function feeChecks(checks: readonly EppDomainCheck[], currency: string): Written {
-  const command = (name: string, price: Money): Written => [
-    'fee:command',
-    { name },
-    [['fee:period', { unit: 'y' }, '1'], element('fee:fee', price.amount)],
+function provenance(prefix: string, { sponsor, creator, createdAt, updatedBy, updatedAt }: Provenance) {
+  return [
+    element(`${prefix}:clID`, sponsor),
+    element(`${prefix}:crID`, creator),
+    element(`${prefix}:crDate`, createdAt),
+    updatedBy === undefined ? undefined : element(`${prefix}:upID`, updatedBy),
+    updatedAt === undefined ? undefined : element(`${prefix}:upDate`, updatedAt),
   ];
+}
+
+function feeChecks(checks: readonly EppDomainCheck[], currency: string): Written {
   return [
     'fee:chkData',
     { 'xmlns:fee': ns.fee },
     [
       element('fee:currency', currency),
-      ...checks.map(({ name, available, feeClass, create, renew }): Written => [
+      ...checks.map(({ name, feeClass, fees = [] }): Written => [
         'fee:cd',
-        { avail: flag(available && create !== undefined) },
+        { avail: flag(fees.length > 0) },
         [
           element('fee:objID', name),
           feeClass === undefined ? undefined : element('fee:class', feeClass),
-          create && command('create', create),
-          renew && command('renew', renew),
+          ...fees.map(({ command, years, amount }): Written => [
+            'fee:command',
+            { name: command },
+            [years === undefined ? undefined : feePeriod(years), element('fee:fee', amount)],
+          ]),
         ],
       ]),
     ],
   ];
-}
-
-/** Repository object identifier (RFC 5730 section 2.8): up to 80 word characters, a hyphen, the repository. */
-function roid(id: string): string {
-  return `${id
-    .toUpperCase()
-    .replace(/[^A-Z0-9_]/g, '_')
-    .slice(0, 60)}-TIENDA`;
 }
 
 function flag(value: boolean): string {

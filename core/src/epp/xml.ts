@@ -1,3 +1,4 @@
+import { keepable } from '../text/unkeepable';
 import { SaxesParser, type SaxesAttributeNS } from 'saxes';
 
 /** An XML element with its namespace resolved; prefixes are gone. */
@@ -102,13 +103,9 @@ const entities: Readonly<Record<string, string>> = {
   '\r': '&#13;',
 };
 
-/** What no document can hold, escaped or not (XML 1.0, section 2.2), and halves of characters. */
-// eslint-disable-next-line no-control-regex -- these are what is looked for
-const notXml = /[\0-\x08\v\f\x0e-\x1f\ufffe\uffff]|\p{Surrogate}/gu;
-
 /** Always well formed: what cannot be written becomes U+FFFD, so that nothing that was kept once stops a document. */
 function escaped(text: string): string {
-  const written = text.replace(notXml, '\ufffd');
+  const written = keepable(text);
   return /[&<>"\r]/.test(written)
     ? written.replace(/[&<>"\r]/g, (character) => entities[character] ?? character)
     : written;

@@ -1,7 +1,7 @@
 import { byPopularity } from '../catalogue/byPopularity';
 import type { Catalogue, Extension } from '../catalogue/extension';
 import type { DomainName } from '../names/domainName';
-import { toULabel } from '../names/idna';
+import { toULabel } from '../idna/idna';
 import { extensionProblem, readLabel, type Label } from '../names/label';
 import type { Idea, IdeaReason, Variant } from './idea';
 import { judge, score } from './score';

@@ -1,5 +1,5 @@
 import type { Lifecycle } from '../catalogue/extension';
-import { addDays, type IsoDate } from './isoDate';
+import { addDays, type IsoDate } from '../time/isoDate';
 
 /** The dates that follow an expiry, each the first day of its stage. */
 export interface AfterExpiry {

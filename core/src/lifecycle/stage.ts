@@ -1,5 +1,5 @@
 import type { Lifecycle } from '../catalogue/extension';
-import type { IsoDate } from './isoDate';
+import type { IsoDate } from '../time/isoDate';
 import { afterExpiry } from './lifeOfName';
 
 /** Where a name stands in its life (RFC 3915, section 2). */

@@ -1,4 +1,10 @@
-import type { PremiumPrice } from '../pricing/linePrice';
+import type { Minor } from '../money/money';
+
+/** What a registry asks for one premium name, USD cents: its own create and renew amounts. */
+export interface PremiumPrice {
+  readonly register: Minor;
+  readonly renew: Minor;
+}
 
 /**
  * What can be said of a name: the registry's word, or why there is none. `unknown` means the registry did

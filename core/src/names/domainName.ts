@@ -1,8 +1,8 @@
 import { parse } from 'tldts';
 import { byPopularity } from '../catalogue/byPopularity';
 import type { Catalogue, Extension } from '../catalogue/extension';
-import { latinLookAlike } from './confusables';
-import { toALabel, toULabel, withPlainDots } from './idna';
+import { latinLookAlike } from '../idna/confusables';
+import { toALabel, toULabel, withPlainDots } from '../idna/idna';
 import {
   extensionProblem,
   readLabel,

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { exampleExtension } from '../../test/catalogue';
-import { extensionProblem, readLabel, scriptsOf, type Label } from './label';
+import { extensionProblem, readLabel, type Label } from './label';
+import { scriptsOf } from '../idna/scripts';
 
 function labelOf(typed: string): Label {
   const read = readLabel(typed);

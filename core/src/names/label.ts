@@ -1,6 +1,7 @@
 import type { Extension } from '../catalogue/extension';
-import { latinLookAlike } from './confusables';
-import { toALabel, toULabel } from './idna';
+import { latinLookAlike } from '../idna/confusables';
+import { toALabel, toULabel } from '../idna/idna';
+import { scriptsOf } from '../idna/scripts';
 
 export type LabelProblemCode =
   | 'empty'
@@ -47,20 +48,6 @@ const writtenTogether: readonly ReadonlySet<string>[] = [
   new Set(['Han', 'Bopomofo', 'Latin']),
   new Set(['Han', 'Hangul', 'Latin']),
 ];
-
-/** Unicode names of the scripts that extensions may offer. */
-export const knownScripts = [
-  'Latin', 'Greek', 'Cyrillic', 'Armenian', 'Hebrew', 'Arabic', 'Devanagari', 'Bengali', 'Tamil', 'Thai',
-  'Georgian', 'Hangul', 'Hiragana', 'Katakana', 'Bopomofo', 'Han',
-] as const; // prettier-ignore
-
-const scriptPatterns = knownScripts.map((script) => ({ script, pattern: new RegExp(`\\p{Script=${script}}`, 'u') }));
-
-/** The scripts a label is written in; digits and hyphens belong to none. */
-export function scriptsOf(uLabel: string): string[] {
-  if (/^[a-z0-9-]+$/.test(uLabel)) return /[a-z]/.test(uLabel) ? ['Latin'] : [];
-  return scriptPatterns.filter(({ pattern }) => pattern.test(uLabel)).map(({ script }) => script);
-}
 
 /**
  * Reads one label: the part before the extension. Checks what holds everywhere (RFC 1035 section 2.3.1,

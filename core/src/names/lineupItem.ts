@@ -1,6 +1,6 @@
 import type { Catalogue } from '../catalogue/extension';
 import { domainName } from './domainName';
-import { toALabel, withPlainDots } from './idna';
+import { toALabel, withPlainDots } from '../idna/idna';
 
 /**
  * What is held side by side, as it is kept: a name, or an extension with a leading dot, as A-labels. Undefined where

@@ -1,4 +1,4 @@
-import type { Minor } from '../pricing/money';
+import type { Minor } from '../money/money';
 
 /** Who bears the shop's fee for bringing an offer to a holder. */
 export type FeePayer = 'buyer' | 'holder';

@@ -1,6 +1,6 @@
 import type { Catalogue } from '../catalogue/extension';
 import { domainName, type DomainNameProblem } from './domainName';
-import { withPlainDots } from './idna';
+import { withPlainDots } from '../idna/idna';
 import { readLabel, type ProblemFacts } from './label';
 
 /** One input that cannot be searched for, with the reason and what to try instead. */

@@ -1,4 +1,4 @@
-import type { Currency, Minor } from '../pricing/money';
+import type { Currency, Minor } from '../money/money';
 import type { NameStatus, RegistryAnswer } from './availability';
 import type { SearchPlan } from './readQuery';
 

@@ -1,7 +1,7 @@
 import type { PrivacyPolicy } from '../catalogue/extension';
-import type { IsoDate } from '../lifecycle/isoDate';
+import type { IsoDate } from '../time/isoDate';
 import type { AfterExpiry } from '../lifecycle/lifeOfName';
-import type { Currency, Minor } from '../pricing/money';
+import type { Currency, Minor } from '../money/money';
 
 /** A name as its holder sees it. */
 export interface ShownName {

@@ -1,4 +1,4 @@
-import type { IsoDate } from '../lifecycle/isoDate';
+import type { IsoDate } from '../time/isoDate';
 
 /** A watched name as its watcher sees it. */
 export interface ShownWatch {

@@ -1,5 +1,5 @@
 import type { Language } from '../accounts/language';
-import type { Minor } from '../pricing/money';
+import type { Minor } from '../money/money';
 import type { Failure } from './order';
 
 const texts = {

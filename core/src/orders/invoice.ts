@@ -1,7 +1,7 @@
 import type { Language } from '../accounts/language';
 import type { Contact } from '../contacts/contact';
-import type { IsoDate } from '../lifecycle/isoDate';
-import { portion, type Currency, type Minor } from '../pricing/money';
+import type { IsoDate } from '../time/isoDate';
+import { portion, type Currency, type Minor } from '../money/money';
 import type { Tax } from '../pricing/tax';
 import type { LineAmounts, Order, OrderLine } from './order';
 import type { PaymentMethod } from './payment';

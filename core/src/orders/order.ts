@@ -1,6 +1,6 @@
-import type { IsoDate } from '../lifecycle/isoDate';
-import type { Currency, Minor } from '../pricing/money';
-import { portion } from '../pricing/money';
+import type { IsoDate } from '../time/isoDate';
+import type { Currency, Minor } from '../money/money';
+import { portion } from '../money/money';
 import type { TaxBasis } from '../pricing/tax';
 import type { Decline, Funding, PaymentAction, WaitingForBuyer } from './payment';
 

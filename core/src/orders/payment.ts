@@ -1,4 +1,4 @@
-import type { Minor } from '../pricing/money';
+import type { Minor } from '../money/money';
 
 export const paymentMethods = ['card', 'wallet', 'mobile', 'transfer', 'balance'] as const;
 

@@ -1,4 +1,4 @@
-import type { Currency, Minor } from '../pricing/money';
+import type { Currency, Minor } from '../money/money';
 import type { Decline, PaymentMethod, WaitingForBuyer } from './payment';
 
 /** Where money on its way to a balance stands. */

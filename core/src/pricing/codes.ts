@@ -1,4 +1,4 @@
-import { convert, percentOf, type Currency, type Minor } from './money';
+import { convert, percentOf, type Currency, type Minor } from '../money/money';
 import type { ItemPrice, PricedItem } from './priceItem';
 import { codeKey, type CodeReason, type CodeUses, type Promotion } from './promotion';
 import type { Customer } from './tax';

@@ -1,4 +1,4 @@
-import type { Minor } from './money';
+import type { Minor } from '../money/money';
 
 /** One thing compared: its keep cost for 1 to 10 years. */
 export interface Curve {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { keepCost, keepCosts } from './keepCost';
+import { keepCost, keepCostOf, keepCosts } from './keepCost';
 
 test('one year now, then year by year', () => {
   expect(keepCosts({ paid: 568, yearly: 1718, years: 1 }).slice(0, 3)).toEqual([568, 2286, 4004]);
@@ -25,4 +25,10 @@ test('keeping a name longer never costs less', () => {
       expect(costs).toEqual([...costs].sort((a, b) => a - b));
     }),
   );
+});
+
+test('a name bought for its shortest term is renewed as shortly as its extension allows', () => {
+  const prices = { firstYear: 300, renewal: 1500 };
+  expect(keepCostOf(prices, { terms: { register: [1, 2], renew: [1] } }, 3)).toBe(3300);
+  expect(keepCostOf(prices, { terms: { register: [2], renew: [2] } }, 3)).toBe(300 + 1500 + 2 * 1500);
 });

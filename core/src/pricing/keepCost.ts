@@ -1,4 +1,5 @@
-import { grown, type Minor } from './money';
+import type { Extension } from '../catalogue/extension';
+import { grown, type Minor } from '../money/money';
 import { longestTerm } from './yearRail';
 
 /** Years that keep cost is shown for unless others are chosen. */
@@ -27,6 +28,23 @@ export function keepCost({ paid, yearly, years, growth = '0', renewalYears = 1 }
   let cost = paid;
   for (let due = years; due < horizon; due += renewalYears) cost += grown(yearly * renewalYears, growth, due);
   return cost;
+}
+
+/** What is known of a name's price: what the first year costs and a later one, privacy and fee in both or in neither. */
+export interface YearPrices {
+  readonly firstYear: Minor;
+  readonly renewal: Minor;
+}
+
+/** What keeping a free name costs, bought for its shortest term and renewed as shortly as allowed. */
+export function keepCostOf(
+  { firstYear, renewal }: YearPrices,
+  { terms }: Pick<Extension, 'terms'>,
+  horizon: number,
+): Minor {
+  const years = Math.min(...terms.register);
+  const paid = firstYear + renewal * (years - 1);
+  return keepCost({ paid, yearly: renewal, years, renewalYears: Math.min(...terms.renew) }, horizon);
 }
 
 /** `keepCost` for 1 to 10 years. */

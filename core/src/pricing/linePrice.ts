@@ -1,12 +1,7 @@
 import type { Extension, Intro } from '../catalogue/extension';
-import type { IsoDate } from '../lifecycle/isoDate';
-import { convert, type Currency, type Minor } from './money';
-
-/** What a registry asks for one premium name, USD cents: its own create and renew amounts. */
-export interface PremiumPrice {
-  readonly register: Minor;
-  readonly renew: Minor;
-}
+import type { IsoDate } from '../time/isoDate';
+import { convert, type Currency, type Minor } from '../money/money';
+import type { PremiumPrice } from '../names/availability';
 
 /** The prices of one name, each per unit and year, already in the currency charged. */
 export interface UnitPrices {

@@ -1,8 +1,9 @@
 import type { Extension } from '../catalogue/extension';
-import { addYears, isoDate, type IsoDate } from '../lifecycle/isoDate';
+import { addYears, isoDate, type IsoDate } from '../time/isoDate';
 import { keepCosts } from './keepCost';
-import { introRuns, unitPrices, type PremiumPrice, type UnitPrices } from './linePrice';
-import type { Currency, Minor } from './money';
+import { introRuns, unitPrices, type UnitPrices } from './linePrice';
+import type { PremiumPrice } from '../names/availability';
+import type { Currency, Minor } from '../money/money';
 import type { QuoteAction, QuoteItem } from './quoteRequest';
 import { firstYearCharge, longestTerm, yearRail, type YearCell } from './yearRail';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { exampleCatalogue, exampleExtension, shippedCatalogue } from '../../test/catalogue';
 import { exampleFacts as facts, item, readIn, request } from '../../test/quotes';
-import { currencies } from './money';
+import { currencies } from '../money/money';
 import { quote } from './quote';
 import type { QuoteItem, QuoteRequest } from './quoteRequest';
 

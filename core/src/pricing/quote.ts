@@ -1,9 +1,9 @@
 import type { PrivacyPolicy } from '../catalogue/extension';
-import { addYears, type IsoDate } from '../lifecycle/isoDate';
+import { addYears, type IsoDate } from '../time/isoDate';
 import type { RegistryAnswer } from '../names/availability';
 import type { DomainName, DomainNameProblem } from '../names/domainName';
 import { bestTrial, codesToTry, inCurrency, takenOff, tryCode, type CodeFacts, type CodeTrial } from './codes';
-import { grown, type Currency, type Minor } from './money';
+import { grown, type Currency, type Minor } from '../money/money';
 import { allowedTerms, ItemPricer, offeredTerms, type PricedItem, type Subject, type Wanted } from './priceItem';
 import { codeKey, type CodeReason, type CodeUses, type Promotion } from './promotion';
 import type { QuoteItem, QuoteRequest } from './quoteRequest';

@@ -1,4 +1,4 @@
-import type { Minor } from './money';
+import type { Minor } from '../money/money';
 import type { CodeReason } from './promotion';
 import type { Quote } from './quote';
 import type { Tax } from './tax';

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { exampleCatalogue, exampleExtension } from '../../test/catalogue';
 import { exampleCode, exampleFacts, item, quoteWith, readIn } from '../../test/quotes';
-import { currencies } from './money';
+import { currencies, portion } from '../money/money';
 import type { Promotion } from './promotion';
 import type { QuoteItem, QuoteRequest } from './quoteRequest';
 import { unitPrices } from './linePrice';
+import { beforeDiscount, laterYear, lineParts } from './quoteSums';
 
 const catalogue = new Map([
   ...exampleCatalogue,
@@ -73,6 +74,21 @@ test('totals add up to the last unit', () => {
       const paid = cells.filter(({ state }) => state === 'paid').reduce((sum, { total }) => sum + total, 0);
       expect(paid).toBe(net + discount);
     }
+  });
+});
+
+test('a line taken apart adds up to the line, and a later year to the sum of the renewals with tax', () => {
+  always((codes, items, more) => {
+    const q = quoteWith(codes, items, more, facts);
+    for (const line of q.lines) {
+      const { firstYear, introSaving, laterYears, fee, privacy } = lineParts(line);
+      expect(firstYear - introSaving + laterYears.total + fee.total + privacy.total).toBe(beforeDiscount([line]));
+      expect([fee.each * line.years, privacy.each * line.years]).toEqual([line.fee, line.privacy]);
+      expect(laterYears.each * (line.years - 1)).toBeCloseTo(laterYears.total, 6);
+    }
+    const yearly = q.lines.reduce((sum, { renewal }) => sum + renewal.each, 0);
+    expect(laterYear(q)).toBe(yearly + portion(yearly, q.tax.rate));
+    expect(beforeDiscount(q.lines) - q.discount).toBe(q.net);
   });
 });
 

@@ -1,4 +1,4 @@
-import type { Currency } from './money';
+import type { Currency } from '../money/money';
 import type { Customer } from './tax';
 
 export type QuoteAction = 'register' | 'renew' | 'transfer';

@@ -1,4 +1,4 @@
-import { portion, type Minor } from './money';
+import { portion, type Minor } from '../money/money';
 
 /** Who is billed. `country` is ISO 3166-1 alpha-2. */
 export interface Customer {

@@ -1,4 +1,4 @@
-import type { Currency, Minor } from './money';
+import type { Currency, Minor } from '../money/money';
 import { allowedTerms, ItemPricer, meetsIntro, mostIntros, type Wanted } from './priceItem';
 import { longestTerm } from './yearRail';
 

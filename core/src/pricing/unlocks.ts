@@ -1,5 +1,5 @@
 import { onlyTooShort, savingOn, type CodeTrial, type PricedPromotion } from './codes';
-import type { Minor } from './money';
+import type { Minor } from '../money/money';
 import { allowedTerms, meetsIntro, type ItemPrice, type ItemPricer, type PricedItem } from './priceItem';
 
 /** A longer term of one name with which a code would apply, and pay. Amounts before tax. */

@@ -1,4 +1,4 @@
-import { grown, type Minor } from './money';
+import { grown, type Minor } from '../money/money';
 import type { UnitPrices } from './linePrice';
 
 /** Names can be held at most this far ahead. */

@@ -1,4 +1,4 @@
-import type { IsoDate } from '../lifecycle/isoDate';
+import type { IsoDate } from '../time/isoDate';
 import type { RdapDomain, RdapEntity } from './domainObject';
 
 /** What registration data says, in plain facts. */

@@ -1,15 +1,23 @@
 import { randomBytes } from 'node:crypto';
+import type { Language } from '@tienda/core/accounts/language';
+import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
+import type { ShownOffer } from '@tienda/core/names/shownOffer';
+import type { ShownWatch } from '@tienda/core/names/shownWatch';
+import type { Invoice } from '@tienda/core/orders/invoice';
+import type { ShownOrder } from '@tienda/core/orders/shownOrder';
+import type { ShownBalance, ShownTopUp } from '@tienda/core/orders/topUp';
 import type { BalanceService } from '../balance/service';
-import type { BasketStore } from '../basket/store';
+import type { BasketStore, KeptLine } from '../basket/store';
 import type { KeptCardStore } from '../cards/store';
 import type { Clock } from '../clock/clock';
-import type { ContactStore } from '../contacts/store';
+import type { ContactStore, StoredContact } from '../contacts/store';
 import type { HolderChecks } from '../holders/service';
 import { Problem } from '../http/problem';
 import type { InvoiceStore } from '../invoices/store';
-import type { NameStore } from '../names/store';
+import type { HeldName, NameStore } from '../names/store';
 import type { OfferService } from '../offers/service';
 import type { OrderService } from '../orders/service';
+import type { AgreedVersion } from '../orders/store';
 import type { WatchService } from '../watches/service';
 import type { Sessions } from './sessions';
 import type { AccountStore } from './store';
@@ -30,12 +38,39 @@ export interface DepartureParts {
   readonly clock: Clock;
 }
 
+/** All that is kept of an account. */
+export interface AccountExport {
+  /** ISO 8601 instant. */
+  readonly exportedAt: string;
+  readonly account: {
+    readonly email: string;
+    readonly autoRenew: boolean;
+    readonly marketing: boolean;
+    readonly language: Language;
+    readonly createdAt: Date;
+    readonly twoStepSince: Date | null;
+  };
+  readonly signedIn: readonly { readonly agent: string; readonly createdAt: Date; readonly seenAt: Date | null }[];
+  readonly contacts: readonly StoredContact[];
+  readonly holderChecks: readonly ShownHolderCheck[];
+  readonly names: readonly HeldName[];
+  readonly orders: readonly ShownOrder[];
+  readonly agreements: readonly AgreedVersion[];
+  readonly invoices: readonly Invoice[];
+  readonly balance: ShownBalance;
+  readonly topUps: readonly ShownTopUp[];
+  readonly cards: readonly { readonly last4: string }[];
+  readonly basket: readonly KeptLine[];
+  readonly watches: readonly ShownWatch[];
+  readonly offers: readonly ShownOffer[];
+}
+
 /** Taking everything along, and closing an account (GDPR, articles 15, 17 and 20). */
 export class Departure {
   constructor(private readonly parts: DepartureParts) {}
 
   /** All that is kept of the account, but for what nobody may see: digests and secrets. */
-  async everything(accountId: string): Promise<object> {
+  async everything(accountId: string): Promise<AccountExport> {
     const { accounts, sessions, basket, contacts, holders, names, orders, invoices, balance } = this.parts;
     const { cards, watches, offers, clock } = this.parts;
     const account = await accounts.byId(accountId);

@@ -1,3 +1,4 @@
+import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSession';
 import type { Context } from 'koa';
 import type { Logger } from 'pino';
 import type { BasketStore } from '../basket/store';
@@ -61,17 +62,15 @@ export class Entrance {
 
   async shown(session: Session, account: Account | undefined): Promise<Answer> {
     const { clock, config } = this.parts;
-    return {
-      body: {
-        csrf: session.csrf,
-        account: account ? await this.shownAccount(account) : null,
-        /** True while a second step is awaited. */
-        secondStep: session.awaiting !== null,
-        now: clock.now().toISOString(),
-        demo: config.demo,
-        paymentsUrl: config.paymentsUrl,
-      },
+    const body: ShownSession = {
+      csrf: session.csrf,
+      account: account ? await this.shownAccount(account) : null,
+      secondStep: session.awaiting !== null,
+      now: clock.now().toISOString(),
+      demo: config.demo,
+      paymentsUrl: config.paymentsUrl,
     };
+    return { body };
   }
 
   /** What the app needs of an account to preview what the server will charge, and to show its choices. */
@@ -83,7 +82,7 @@ export class Entrance {
     language,
     twoStepSince,
     recoveryHashes,
-  }: Account): Promise<object> {
+  }: Account): Promise<ShownAccount> {
     const { codeUses } = this.parts;
     const [isNew, uses] = await Promise.all([codeUses.isNew(id), codeUses.ofAccount(id)]);
     return {

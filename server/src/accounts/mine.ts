@@ -180,7 +180,18 @@ function browserOf(agent: string): string {
   return [browser.name, os.name].filter(Boolean).join(', ');
 }
 
-function shownSession({ id, agent, createdAt, seenAt }: Session, here: string | undefined): object {
+/** A place where the account is signed in. */
+export interface ShownPlace {
+  readonly id: string;
+  /** The browser, in a word or two. */
+  readonly agent: string;
+  /** ISO 8601 instants. */
+  readonly since: string;
+  readonly seen: string;
+  readonly here: boolean;
+}
+
+function shownSession({ id, agent, createdAt, seenAt }: Session, here: string | undefined): ShownPlace {
   return {
     id,
     agent: browserOf(agent),

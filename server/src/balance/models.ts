@@ -1,5 +1,5 @@
 import { IsIn, IsInt } from 'class-validator';
-import { currencies, type Currency } from '@tienda/core/pricing/money';
+import { currencies, type Currency } from '@tienda/core/money/money';
 import { PartOf } from '../http/readModel';
 import { PaymentModel } from '../payments/models';
 

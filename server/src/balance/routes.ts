@@ -14,7 +14,7 @@ export function balanceRoutes(balance: BalanceService, idempotency: Idempotency)
     accountRoute(
       'post',
       '/api/me/top-ups',
-      { summary: 'Pays into the balance; takes Idempotency-Key', model: NewTopUp, perMinute: 10 },
+      { summary: 'Pays into the balance', model: NewTopUp, perMinute: 10, takesKey: true },
       ({ ctx, accountId, body }) =>
         idempotency.once(ctx, accountId, async () => ({
           status: 201,

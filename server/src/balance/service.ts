@@ -1,6 +1,6 @@
 import { payBy, type PaymentMethod } from '@tienda/core/orders/payment';
 import { topUpLimits, type ShownBalance, type ShownTopUp, type TopUpState } from '@tienda/core/orders/topUp';
-import { convert, decimalAmount } from '@tienda/core/pricing/money';
+import { convert, decimalAmount } from '@tienda/core/money/money';
 import type { Attention } from '../attention/attention';
 import { longestSilenceMs, paymentPatienceMs } from '../attention/patience';
 import type { PaymentWays } from '../cards/service';

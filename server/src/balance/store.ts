@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, isNotNull, lte, sql } from 'drizzle-orm';
 import type { TopUpState } from '@tienda/core/orders/topUp';
-import type { Currency, Minor } from '@tienda/core/pricing/money';
+import type { Currency, Minor } from '@tienda/core/money/money';
 import type { Database, Transaction } from '../db/database';
 import { account, balanceEntry, customerOrder, topUp } from '../db/schema';
 

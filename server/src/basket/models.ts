@@ -1,17 +1,6 @@
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsBoolean,
-  IsInt,
-  IsOptional,
-  IsString,
-  Max,
-  MaxLength,
-  Min,
-} from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
 import { mostCodes } from '@tienda/core/basket/basketCodes';
-import { ListOf } from '../http/readModel';
+import { ListOf, TextOrNull } from '../http/readModel';
 
 /** What is chosen for one name. */
 export class BasketLineModel {
@@ -52,8 +41,7 @@ export class BasketCodesModel {
   typed!: string[];
 
   /** Left out for the best, `null` for none. */
-  @IsOptional()
-  @IsString({ message: 'The code to use is text, or null for none.' })
+  @TextOrNull()
   @MaxLength(40, { message: 'A code has at most 40 characters.' })
   use?: string | null;
 }

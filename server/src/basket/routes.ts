@@ -1,7 +1,7 @@
 import type { Context } from 'koa';
 import type { AccountStore } from '../accounts/store';
 import type { Sessions } from '../accounts/sessions';
-import { queryText, route, sessionOf, type Route } from '../http/route';
+import { queryChoice, route, sessionOf, type Route } from '../http/route';
 import { BasketCodesModel, BasketLineModel, BasketLinesModel } from './models';
 import type { BasketService } from './service';
 
@@ -24,10 +24,15 @@ export function basketRoutes(basket: BasketService, sessions: Sessions, accounts
       '/api/basket',
       {
         summary: 'What is in the basket, and what has changed since',
-        query: { check: '`true` asks the registries for what is not known lately' },
+        query: {
+          check: {
+            description: '`true` asks the registries for what is not known lately',
+            schema: { type: 'string', enum: ['true', 'false'] },
+          },
+        },
         perMinute: 240,
       },
-      async ({ ctx }) => show(await basketOf(ctx), queryText(ctx, 'check') === 'true'),
+      async ({ ctx }) => show(await basketOf(ctx), queryChoice(ctx, 'check', ['true', 'false']) === 'true'),
     ),
     route(
       'put',

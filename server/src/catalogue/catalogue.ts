@@ -2,7 +2,7 @@ import { gzipSync } from 'node:zlib';
 import type { Agreement, Catalogue } from '@tienda/core/catalogue/extension';
 import { readCatalogue } from '@tienda/core/catalogue/readCatalogue';
 import { agreements, extensionEntries } from '@tienda/core/catalogue/shipped';
-import { isoDate } from '@tienda/core/lifecycle/isoDate';
+import { isoDate } from '@tienda/core/time/isoDate';
 import type { Clock } from '../clock/clock';
 
 /** The catalogue as of this month; read again when the month turns, since its price history moves on. */

@@ -16,10 +16,15 @@ export function catalogueRoutes(catalogue: CatalogueReader): Route[] {
       return undefined;
     }),
     route('get', '/api/rates', { summary: 'Exchange rates for one US dollar' }, async () => ({ body: rates })),
-    route('get', '/api/agreements/:id', { summary: 'A registry’s terms' }, async ({ params }) => {
-      const agreement = catalogue.agreement(params['id'] ?? '');
-      if (!agreement) throw notFound('agreement');
-      return { body: agreement };
-    }),
+    route(
+      'get',
+      '/api/agreements/:id',
+      { summary: 'A registry’s terms', params: { id: { description: 'As the extension names it' } } },
+      async ({ params }) => {
+        const agreement = catalogue.agreement(params['id'] ?? '');
+        if (!agreement) throw notFound('agreement');
+        return { body: agreement };
+      },
+    ),
   ];
 }

@@ -1,9 +1,9 @@
-import { IsArray, IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
+import { IsArray, IsIn, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
 import type { DemoClock } from '../clock/clock';
 import type { Config } from '../config';
 import { badField, Problem } from '../http/problem';
 import { route, type Route } from '../http/route';
-import { ListOf } from '../http/readModel';
+import { ListOf, MayBeLeftOut } from '../http/readModel';
 
 class AdvanceModel {
   @IsInt({ message: 'advanceDays is a whole number.' })
@@ -20,16 +20,16 @@ class FaultModel {
   @IsIn(['delay', 'dropBefore', 'dropAfter', 'refuse', 'garble', 'duplicate', 'outOfOrder'])
   kind!: string;
 
-  @IsOptional()
+  @MayBeLeftOut()
   @IsInt()
   @Min(0)
   ms?: number;
 
-  @IsOptional()
+  @MayBeLeftOut()
   @IsInt()
   code?: number;
 
-  @IsOptional()
+  @MayBeLeftOut()
   @IsInt()
   @Min(1)
   times?: number;
@@ -68,7 +68,10 @@ export function demoRoutes(config: Config, clock: DemoClock): Route[] {
     route(
       'get',
       '/api/demo/inbox',
-      { summary: 'Mails of the demo, the latest first', query: { to: 'A mail address; all when left out' } },
+      {
+        summary: 'Mails of the demo, the latest first',
+        query: { to: { description: 'A mail address; all when left out' } },
+      },
       async ({ ctx }) => {
         const to = ctx.query['to'];
         const url = new URL('/messages', config.mailUrl);
@@ -84,7 +87,7 @@ export function demoRoutes(config: Config, clock: DemoClock): Route[] {
       { summary: 'Moves the demo clock forward', model: AdvanceModel },
       async ({ body }) => {
         await clock.advance(body.advanceDays);
-        await tellClock(config, clock);
+        await sendClock(config, clock);
         return { body: shown(clock) };
       },
     ),
@@ -119,11 +122,18 @@ export function demoRoutes(config: Config, clock: DemoClock): Route[] {
 }
 
 /** The registries live by the demo clock too. */
-export async function tellClock(config: Config, clock: DemoClock): Promise<void> {
+export async function sendClock(config: Config, clock: DemoClock): Promise<void> {
   await reach(`${config.registryControlUrl}/clock`, 'PUT', { days: clock.daysAhead });
 }
 
-function shown(clock: DemoClock): object {
+/** Where the demo clock stands. */
+export interface ShownClock {
+  /** ISO 8601 instant. */
+  readonly now: string;
+  readonly daysAhead: number;
+}
+
+function shown(clock: DemoClock): ShownClock {
   return { now: clock.now().toISOString(), daysAhead: clock.daysAhead };
 }
 

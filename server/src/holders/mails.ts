@@ -1,4 +1,4 @@
-import type { IsoDate } from '@tienda/core/lifecycle/isoDate';
+import type { IsoDate } from '@tienda/core/time/isoDate';
 import type { Mail } from '../gateways/mail/mailGateway';
 import { textsIn, type Reader } from '../texts/texts';
 

@@ -5,7 +5,7 @@ import {
   type HolderCheck,
   type ShownHolderCheck,
 } from '@tienda/core/contacts/holderCheck';
-import { isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
+import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { AccountStore } from '../accounts/store';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';

@@ -1,6 +1,6 @@
 import { and, asc, between, eq, isNotNull, isNull, lt, or, sql } from 'drizzle-orm';
 import { remindersDue } from '@tienda/core/contacts/holderCheck';
-import type { IsoDate } from '@tienda/core/lifecycle/isoDate';
+import type { IsoDate } from '@tienda/core/time/isoDate';
 import type { Database, Transaction } from '../db/database';
 import { contact, heldName, holderCheck } from '../db/schema';
 

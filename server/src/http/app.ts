@@ -9,6 +9,7 @@ import serve from 'koa-static';
 import type { Logger } from 'pino';
 import type { Sessions } from '../accounts/sessions';
 import type { Config } from '../config';
+import { AnswerSchemas } from './answerSchemas';
 import type { Limits } from './limits';
 import { answerProblems, knowVisitor, logRequests, refuseControlCharacters } from './middleware';
 import { openApi } from './openapi';
@@ -32,7 +33,7 @@ export function createApp(
     ...routes,
     route('get', '/api/openapi.json', { summary: 'This document' }, async () => ({ body: document })),
   ];
-  const document = openApi(documented, version);
+  const document = openApi(documented, version, new AnswerSchemas(config.answerSchemas));
   const router = new Router();
   mount(router, documented, limits);
 

@@ -1,6 +1,8 @@
 import 'reflect-metadata';
 import { plainToInstance, Type } from 'class-transformer';
-import { IsObject, ValidateIf, ValidateNested, validateSync, type ValidationError } from 'class-validator';
+import { IsObject, IsString, ValidateIf, ValidateNested, validateSync, type ValidationError } from 'class-validator';
+import { isKeepable } from '@tienda/core/text/unkeepable';
+import { JSONSchema } from 'class-validator-jsonschema';
 import { badField, badFields, type FieldError } from './problem';
 
 /** A class with class-validator's rules on its fields. */
@@ -9,6 +11,15 @@ export type Model<T extends object> = new () => T;
 /** For fields that need not be there; `null` is not leaving out. */
 export function MayBeLeftOut(): PropertyDecorator {
   return ValidateIf((_body, value) => value !== undefined);
+}
+
+/** For texts that may be `null`, which says something else than leaving them out. */
+export function TextOrNull(): PropertyDecorator {
+  return (target, property) => {
+    ValidateIf((_body, value) => value !== undefined && value !== null)(target, property);
+    IsString({ message: 'This is text, or null.' })(target, property);
+    JSONSchema({ type: ['string', 'null'] })(target, String(property));
+  };
 }
 
 /** A field that is an object of a model of its own; a list in its place is none. */
@@ -49,22 +60,15 @@ export function readModel<T extends object>(model: Model<T>, body: unknown): T {
 const deepest = 12;
 /** Names that mean something else to JavaScript than a field. */
 const notFields: ReadonlySet<string> = new Set(['__proto__', 'constructor', 'prototype']);
-/**
- * Control characters but tab and line ends, halves of characters, and what is no character: neither PostgreSQL nor XML
- * (XML 1.0, section 2.2) keeps all of them, and nobody types them.
- */
-// eslint-disable-next-line no-control-regex -- these are what is looked for
-const notText = /[\0-\x08\v\f\x0e-\x1f\x7f-\x9f\ufffe\uffff]|\p{Surrogate}/u;
-
 /** The first thing in a body that cannot be kept or read. */
 function pointerToUnreadable(value: unknown, pointer = '', depth = 0): FieldError | undefined {
-  if (typeof value === 'string' && notText.test(value)) return badText(pointer);
+  if (typeof value === 'string' && !isKeepable(value)) return badText(pointer);
   if (typeof value !== 'object' || value === null) return undefined;
   if (depth > deepest) return { pointer, code: 'tooDeep', detail: 'This is nested too deeply: send less at once.' };
   for (const [key, part] of Object.entries(value)) {
     const inside = `${pointer}/${escaped(key)}`;
     if (notFields.has(key)) return { pointer: inside, code: 'whitelistValidation', detail: 'There is no such field.' };
-    if (notText.test(key)) return badText(pointer);
+    if (!isKeepable(key)) return badText(pointer);
     const found = pointerToUnreadable(part, inside, depth + 1);
     if (found) return found;
   }
@@ -83,8 +87,9 @@ function escaped(key: string): string {
 
 function fieldErrors({ property, constraints, children }: ValidationError, parent: string): FieldError[] {
   const pointer = `${parent}/${escaped(property)}`;
-  const [first] = Object.entries(constraints ?? {});
-  const own = first ? [{ pointer, code: first[0], detail: sentence(first[1]) }] : [];
+  // Rules are kept from the lowest up: the last is the one that stands first above the field.
+  const broken = Object.entries(constraints ?? {}).at(-1);
+  const own = broken ? [{ pointer, code: broken[0], detail: sentence(broken[1]) }] : [];
   return [...own, ...(children ?? []).flatMap((child) => fieldErrors(child, pointer))];
 }
 

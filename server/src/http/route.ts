@@ -3,13 +3,14 @@ import type { Context } from 'koa';
 import type { Session } from '../accounts/sessions';
 import type { Limits } from './limits';
 import { networkOf } from './network';
+import type { Parameters } from './parameters';
 import { badField, notFound, signInNeeded } from './problem';
 import { readModel, type Model } from './readModel';
 
 export type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';
 
 /** What a handler is given besides Koa's context. */
-export interface Asked<Body> {
+export interface RouteRequest<Body> {
   readonly ctx: Context;
   readonly body: Body;
   /** Path parameters. */
@@ -28,9 +29,13 @@ export interface Route {
   readonly path: string;
   readonly summary: string;
   readonly model?: Model<object>;
-  readonly needsAccount: boolean;
-  /** Query parameters, for the document. */
-  readonly query?: Readonly<Record<string, string>>;
+  readonly opensTo: 'visitor' | 'account' | 'provider';
+  /** For the document. */
+  readonly query?: Parameters;
+  /** Path parameters that are not what their names say elsewhere. */
+  readonly params?: Parameters;
+  /** Takes an Idempotency-Key. */
+  readonly takesKey?: boolean;
   /** Media type of the answer. */
   readonly produces: string;
   /** How often one visitor may ask, per minute. */
@@ -41,9 +46,13 @@ export interface Route {
 interface RouteOptions<Body extends object> {
   readonly summary: string;
   readonly model?: Model<Body>;
-  readonly query?: Readonly<Record<string, string>>;
+  readonly query?: Parameters;
+  readonly params?: Parameters;
+  readonly takesKey?: boolean;
   readonly produces?: string;
   readonly perMinute?: number;
+  /** Who signs what is sent, where it is the payment provider. */
+  readonly opensTo?: 'provider';
 }
 
 const json = 'application/json';
@@ -53,23 +62,19 @@ export function route<Body extends object = never>(
   method: Method,
   path: string,
   options: RouteOptions<Body>,
-  handle: (asked: Asked<Body>) => Promise<Answer | undefined>,
+  handle: (request: RouteRequest<Body>) => Promise<Answer | undefined>,
 ): Route {
-  const { summary, model, query, produces = json, perMinute } = options;
   return {
+    opensTo: 'visitor',
+    produces: json,
+    ...options,
     method,
     path,
-    summary,
-    needsAccount: false,
-    produces,
-    ...(model ? { model } : {}),
-    ...(query ? { query } : {}),
-    ...(perMinute ? { perMinute } : {}),
     serve: async (ctx) => {
       const params: Record<string, string> = ctx['params'];
       // PostgreSQL keeps no text with a NUL in it.
       if (Object.values(params).some((value) => value.includes('\0'))) throw notFound('address');
-      const answer = await handle({ ctx, params, body: bodyOf(model, ctx) });
+      const answer = await handle({ ctx, params, body: bodyOf(options.model, ctx) });
       if (!answer) return;
       ctx.status = answer.status ?? (answer.body === undefined ? 204 : 200);
       if (answer.body !== undefined) ctx.body = answer.body;
@@ -87,10 +92,10 @@ export function accountRoute<Body extends object = never>(
   method: Method,
   path: string,
   options: RouteOptions<Body>,
-  handle: (asked: Asked<Body> & { readonly accountId: string }) => Promise<Answer | undefined>,
+  handle: (request: RouteRequest<Body> & { readonly accountId: string }) => Promise<Answer | undefined>,
 ): Route {
-  const open = route(method, path, options, (asked) => handle({ ...asked, accountId: accountOf(asked.ctx) }));
-  return { ...open, needsAccount: true };
+  const open = route(method, path, options, (request) => handle({ ...request, accountId: accountOf(request.ctx) }));
+  return { ...open, opensTo: 'account' };
 }
 
 /** The visitor's session, where the request came with one. */
@@ -112,11 +117,24 @@ export function queryText(ctx: Context, name: string): string | undefined {
   return value;
 }
 
+/** A parameter of the query that is one of a few words. @throws Problem 422 where it is another */
+export function queryChoice<Choice extends string>(
+  ctx: Context,
+  name: string,
+  choices: readonly Choice[],
+): Choice | undefined {
+  const text = queryText(ctx, name);
+  if (text === undefined) return undefined;
+  const choice = choices.find((known) => known === text);
+  if (choice === undefined) throw badField(`/${name}`, 'notOffered', `${name} is ${choices.join(' or ')}.`);
+  return choice;
+}
+
 /** Puts the routes on a router, those for accounts closed to others before anything is read. */
 export function mount(router: Router, routes: readonly Route[], limits: Limits): void {
-  for (const { method, path, needsAccount, perMinute: times, serve } of routes)
+  for (const { method, path, opensTo, perMinute: times, serve } of routes)
     router[method](path, async (ctx) => {
-      if (needsAccount) accountOf(ctx);
+      if (opensTo === 'account') accountOf(ctx);
       const whose = sessionOf(ctx)?.accountId ?? networkOf(ctx.ip);
       if (times) await limits.spend(ctx, { what: `${method} ${path}`, whose, times, seconds: 60 });
       await serve(ctx);

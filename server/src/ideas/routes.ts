@@ -1,7 +1,7 @@
 import type { Logger } from 'pino';
 import { answerLines } from '../http/ndjson';
-import { badField } from '../http/problem';
-import { queryText, route, type Route } from '../http/route';
+import { currencyParameter } from '../http/parameters';
+import { queryChoice, queryText, route, type Route } from '../http/route';
 import { readCurrency } from '../search/routes';
 import type { IdeaEvent, IdeaService } from './service';
 
@@ -12,15 +12,20 @@ export function ideaRoutes(ideas: IdeaService, log: Logger): Route[] {
       '/api/ideas',
       {
         summary: 'Names to take instead of one, or beside it to protect it, then what the registries say of them',
-        query: { name: 'A full name', for: 'instead or protect', currency: 'ISO 4217 code; USD when left out' },
+        query: {
+          name: { description: 'A full name', required: true, schema: { type: 'string', minLength: 1 } },
+          for: {
+            description: 'To take instead of it, which is meant when left out, or to protect it',
+            schema: { type: 'string', enum: ['instead', 'protect'] },
+          },
+          currency: currencyParameter,
+        },
         produces: 'application/x-ndjson',
         perMinute: 120,
       },
       async ({ ctx }) => {
         const asked = ideas.read(queryText(ctx, 'name') ?? '');
-        const purpose = queryText(ctx, 'for') ?? 'instead';
-        if (purpose !== 'instead' && purpose !== 'protect')
-          throw badField('/for', 'badPurpose', 'Ask for names instead of it, or to protect it.');
+        const purpose = queryChoice(ctx, 'for', ['instead', 'protect']) ?? 'instead';
         const currency = readCurrency(ctx);
         return answerLines<IdeaEvent>(ctx, log, (asker, tell) => ideas.tell(asked, purpose, currency, asker, tell));
       },

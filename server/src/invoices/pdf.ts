@@ -1,7 +1,7 @@
 import { once } from 'node:events';
 import { seller } from '@tienda/core/orders/seller';
 import type { Invoice } from '@tienda/core/orders/invoice';
-import { decimalAmount, type Minor } from '@tienda/core/pricing/money';
+import { decimalAmount, type Minor } from '@tienda/core/money/money';
 import PdfDocument from 'pdfkit';
 import type { Texts } from '../texts/en';
 import { textsIn } from '../texts/texts';

@@ -1,7 +1,7 @@
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Language } from '@tienda/core/accounts/language';
 import { invoiceNumber, type Buyer, type Invoice, type InvoiceContent } from '@tienda/core/orders/invoice';
-import { isoDate } from '@tienda/core/lifecycle/isoDate';
+import { isoDate } from '@tienda/core/time/isoDate';
 import type { Database, Transaction } from '../db/database';
 import { invoice, invoiceCounter } from '../db/schema';
 

@@ -4,9 +4,10 @@ import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import { domainName } from '@tienda/core/names/domainName';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { unitPrices } from '@tienda/core/pricing/linePrice';
-import type { Currency } from '@tienda/core/pricing/money';
+import type { Currency } from '@tienda/core/money/money';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { ContactStore } from '../contacts/store';
+import { currencyParameter } from '../http/parameters';
 import { notFound } from '../http/problem';
 import { accountRoute, type Route } from '../http/route';
 import { rateOf } from '../pricing/rates';
@@ -18,7 +19,7 @@ class AutoRenewModel {
   autoRenew!: boolean;
 }
 
-const query = { currency: 'ISO 4217 code of the amounts; USD when left out' };
+const query = { currency: currencyParameter };
 
 export function nameRoutes(names: NameStore, contacts: ContactStore, catalogue: CatalogueReader): Route[] {
   /** A held name as shown: with its next renewal at today's prices, and the dates after its expiry. */

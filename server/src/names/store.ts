@@ -1,8 +1,25 @@
 import { and, asc, eq } from 'drizzle-orm';
+import type { NameContacts } from '@tienda/core/contacts/roles';
+import type { IsoDate } from '@tienda/core/time/isoDate';
 import type { Database, Transaction } from '../db/database';
 import { heldName } from '../db/schema';
 
-export type HeldName = typeof heldName.$inferSelect;
+/** A name that an account holds, as it is kept. */
+export interface HeldName {
+  readonly name: string;
+  readonly accountId: string;
+  readonly orderId: string;
+  readonly contactId: string;
+  /** The other contacts; the registrant where null. */
+  readonly contacts: NameContacts | null;
+  readonly registeredOn: IsoDate;
+  readonly expiresOn: IsoDate;
+  readonly privacy: boolean;
+  readonly autoRenew: boolean;
+  /** US cents a year. */
+  readonly premiumRenew: number | null;
+  readonly suspended: boolean;
+}
 
 export class NameStore {
   constructor(private readonly database: Database) {}

@@ -11,7 +11,7 @@ export function offerRoutes(offers: OfferService, idempotency: Idempotency): Rou
     accountRoute(
       'post',
       '/api/me/offers',
-      { summary: 'Makes an offer to the holder of a name; takes Idempotency-Key', model: NewOffer, perMinute: 20 },
+      { summary: 'Makes an offer to the holder of a name', model: NewOffer, perMinute: 20, takesKey: true },
       ({ ctx, accountId, body }) =>
         idempotency.once(ctx, accountId, async () => ({
           status: 201,

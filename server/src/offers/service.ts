@@ -115,7 +115,7 @@ export class OfferService {
       answer.state === 'accepted'
         ? { type: 'holderAccepted' }
         : answer.state === 'countered'
-          ? { type: 'holderCountered', amount: askedOf(answer.amount, offer) }
+          ? { type: 'holderCountered', amount: neededDeclarations(answer.amount, offer) }
           : { type: 'holderDeclined' };
     const account = await this.accounts.byId(offer.accountId);
     const at = this.clock.now();
@@ -150,7 +150,7 @@ function isUntold({ revision, toldRevision }: KeptOffer): boolean {
 }
 
 /** The price at which the holder gets what they ask for: more where the fee comes out of it. */
-function askedOf(reaching: number, { feePaidBy }: KeptOffer): number {
+function neededDeclarations(reaching: number, { feePaidBy }: KeptOffer): number {
   let price = reaching;
   while (offerSums(price, feePaidBy).holderGets < reaching) price += reaching - offerSums(price, feePaidBy).holderGets;
   return price;

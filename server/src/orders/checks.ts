@@ -1,4 +1,4 @@
-import { askedOf, isDeclared } from '@tienda/core/contacts/declarations';
+import { neededDeclarations, isDeclared } from '@tienda/core/contacts/declarations';
 import { latinForm, needsLatin } from '@tienda/core/contacts/latin';
 import { contactRoles, contactsOf } from '@tienda/core/contacts/roles';
 import { domainName } from '@tienda/core/names/domainName';
@@ -36,7 +36,7 @@ export class OrderChecks {
       const read = domainName(name, this.catalogue.current());
       return read.kind === 'name' ? [{ name, unicode, extension: read.extension }] : [];
     });
-    const asked = askedOf(names);
+    const asked = neededDeclarations(names);
     const missing = asked.filter((one) => !isDeclared(one, declarations));
     if (missing.length > 0)
       throw badFields(
@@ -84,14 +84,14 @@ export class OrderChecks {
   /** @throws Problem 422 where a registry takes Latin letters only, and a contact of its name has none */
   expectLatin(
     contacts: readonly StoredContact[],
-    usual: StoredContact,
+    defaultContact: StoredContact,
     { quote }: StoredQuote,
     differing: OrderHead['differing'],
   ): void {
     const faults = quote.lines.flatMap(({ name, unicode }): FieldError[] => {
       const read = domainName(name, this.catalogue.current());
       if (read.kind !== 'name' || !needsLatin(read.extension.registry)) return [];
-      const ids = new Set(Object.values(contactsOf(usual.id, differing[name])));
+      const ids = new Set(Object.values(contactsOf(defaultContact.id, differing[name])));
       return contacts
         .filter((contact) => ids.has(contact.id) && !latinForm(contact))
         .map((contact) => ({

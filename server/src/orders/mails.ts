@@ -1,7 +1,7 @@
 import { failureWords } from '@tienda/core/orders/failureWords';
 import type { Invoice } from '@tienda/core/orders/invoice';
 import { amountByMethod, statusOf, type Order, type PaymentState } from '@tienda/core/orders/order';
-import type { Minor } from '@tienda/core/pricing/money';
+import type { Minor } from '@tienda/core/money/money';
 import type { Mail } from '../gateways/mail/mailGateway';
 import type { Texts } from '../texts/en';
 import { amountText, textsIn, type Reader } from '../texts/texts';

@@ -1,5 +1,5 @@
 import { contactsOf } from '@tienda/core/contacts/roles';
-import { isoDate } from '@tienda/core/lifecycle/isoDate';
+import { isoDate } from '@tienda/core/time/isoDate';
 import { creditNoteOf, invoiceOf, type Invoice, type InvoiceContent } from '@tienda/core/orders/invoice';
 import type { Order, OrderEvent } from '@tienda/core/orders/order';
 import type { AccountStore } from '../accounts/store';

@@ -2,7 +2,7 @@ import { contactsOf, type NameContacts } from '@tienda/core/contacts/roles';
 import { eppContact } from '@tienda/core/contacts/eppContact';
 import { needsLatin } from '@tienda/core/contacts/latin';
 import type { EppDomainInfo } from '@tienda/core/epp/objects';
-import { isoDate } from '@tienda/core/lifecycle/isoDate';
+import { isoDate } from '@tienda/core/time/isoDate';
 import { failureWords } from '@tienda/core/orders/failureWords';
 import type { Failure, OrderLine } from '@tienda/core/orders/order';
 import type { RegistryAnswer } from '@tienda/core/names/availability';

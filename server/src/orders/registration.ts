@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import type { EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
 import type { ContactRole, NameContacts } from '@tienda/core/contacts/roles';
 import type { OrderLine } from '@tienda/core/orders/order';
-import { decimalAmount } from '@tienda/core/pricing/money';
+import { decimalAmount } from '@tienda/core/money/money';
 import type { Keyring } from '../secrets/keyring';
 
 /**

@@ -14,7 +14,7 @@ export function orderRoutes(orders: OrderService, notifications: Notifications, 
     accountRoute(
       'post',
       '/api/me/orders',
-      { summary: 'Places an order for a quote; takes Idempotency-Key', model: NewOrder, perMinute: 30 },
+      { summary: 'Places an order for a quote', model: NewOrder, perMinute: 30, takesKey: true },
       ({ ctx, accountId, body }) =>
         idempotency.once(ctx, accountId, async () => ({
           status: 201,

@@ -18,6 +18,13 @@ export interface StoredEvent {
 /** Every process hears of new events here; the payload is the order's id. */
 export const orderChannel = 'order_event';
 
+/** A version of a registry's terms that was agreed to, and when first. */
+export interface AgreedVersion {
+  readonly id: string;
+  readonly version: string;
+  readonly agreedAt: Date;
+}
+
 export class OrderStore {
   constructor(private readonly database: Database) {}
 
@@ -101,7 +108,7 @@ export class OrderStore {
   }
 
   /** Every version of terms that the account agreed to with an order, and when first. */
-  async agreed(accountId: string): Promise<{ id: string; version: string; agreedAt: Date }[]> {
+  async agreed(accountId: string): Promise<AgreedVersion[]> {
     const orders = await this.database
       .select({ agreements: customerOrder.agreements, agreedAt: customerOrder.placedAt })
       .from(customerOrder)

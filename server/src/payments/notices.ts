@@ -26,7 +26,7 @@ export function paymentNoticeRoutes(
     route(
       'post',
       '/api/payments/notices',
-      { summary: 'Notices of the payment provider, signed; `Payments-Signature: t=<seconds>,v1=<HMAC-SHA256>`' },
+      { summary: 'Notices of the payment provider, signed', opensTo: 'provider' },
       async ({ ctx }) => {
         expectSignature(ctx, secret);
         const { type, intent, reference } = { ...(ctx.request.body as Record<string, unknown>) };

@@ -5,14 +5,13 @@ import {
   IsBoolean,
   IsIn,
   IsISO31661Alpha2,
-  IsOptional,
   IsString,
   Matches,
   MaxLength,
 } from 'class-validator';
-import { currencies, type Currency } from '@tienda/core/pricing/money';
+import { currencies, type Currency } from '@tienda/core/money/money';
 import { BasketLineModel } from '../basket/models';
-import { ListOf, MayBeLeftOut, PartOf } from '../http/readModel';
+import { ListOf, MayBeLeftOut, PartOf, TextOrNull } from '../http/readModel';
 
 export class QuoteItemModel extends BasketLineModel {
   @IsString()
@@ -55,8 +54,7 @@ export class QuoteRequestModel {
   @MaxLength(40, { each: true, message: 'A code has at most 40 characters.' })
   codes!: string[];
 
-  @IsOptional()
-  @IsString()
+  @TextOrNull()
   @MaxLength(40, { message: 'A code has at most 40 characters.' })
   use?: string | null;
 

@@ -1,4 +1,4 @@
-import type { Currency } from '@tienda/core/pricing/money';
+import type { Currency } from '@tienda/core/money/money';
 import file from './rates.json';
 
 /** Units of each currency for one US dollar, as decimal strings. */

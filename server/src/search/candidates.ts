@@ -1,7 +1,7 @@
 import { byPopularity } from '@tienda/core/catalogue/byPopularity';
 import type { Catalogue, Extension } from '@tienda/core/catalogue/extension';
 import { domainName } from '@tienda/core/names/domainName';
-import { toULabel } from '@tienda/core/names/idna';
+import { toULabel } from '@tienda/core/idna/idna';
 import { extensionProblem, readLabel, type Label } from '@tienda/core/names/label';
 import type { QueryProblem, SearchPlan } from '@tienda/core/names/readQuery';
 

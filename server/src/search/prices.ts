@@ -1,8 +1,9 @@
 import type { Extension } from '@tienda/core/catalogue/extension';
-import { isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
+import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { SearchPrice } from '@tienda/core/names/searchEvent';
-import { introRuns, unitPrices, type PremiumPrice } from '@tienda/core/pricing/linePrice';
-import type { Currency } from '@tienda/core/pricing/money';
+import type { PremiumPrice } from '@tienda/core/names/availability';
+import { introRuns, unitPrices } from '@tienda/core/pricing/linePrice';
+import type { Currency } from '@tienda/core/money/money';
 import type { Clock } from '../clock/clock';
 import { rateOf } from '../pricing/rates';
 

@@ -1,10 +1,11 @@
 import type { Context } from 'koa';
 import type { Logger } from 'pino';
 import type { SearchEvent } from '@tienda/core/names/searchEvent';
-import { isCurrency, type Currency } from '@tienda/core/pricing/money';
+import { isCurrency, type Currency } from '@tienda/core/money/money';
 import { answerLines } from '../http/ndjson';
 import { badField } from '../http/problem';
-import { queryText, route, type Route } from '../http/route';
+import { currencyParameter } from '../http/parameters';
+import { queryChoice, queryText, route, type Route } from '../http/route';
 import type { SearchRequest, SearchService } from './service';
 
 /** Longer than 500 names of the longest kind. */
@@ -19,12 +20,24 @@ export function searchRoutes(search: SearchService, log: Logger): Route[] {
       {
         summary: 'Which names are free, a line per answer as soon as it is known',
         query: {
-          q: 'What was typed',
-          currency: 'ISO 4217 code; USD when left out',
-          extensions: 'Only these extensions for bare words, separated by commas; all when left out',
-          first: 'Extensions on screen, to be answered first, separated by commas',
-          rest: 'Milliseconds before registries are asked, in case the asker types on',
-          fresh: '1 to ask registries again whatever is known',
+          q: {
+            description: 'What was typed',
+            schema: { type: 'string', minLength: 1, maxLength: longestQuery, pattern: '\\S' },
+            required: true,
+          },
+          currency: currencyParameter,
+          extensions: {
+            description: 'Only these extensions for bare words, separated by commas; all when left out',
+          },
+          first: { description: 'Extensions on screen, to be answered first, separated by commas' },
+          rest: {
+            description: 'Milliseconds before registries are asked, in case the asker types on',
+            schema: { type: 'integer', minimum: 0, maximum: longestRestMs },
+          },
+          fresh: {
+            description: '1 to ask registries again whatever is known',
+            schema: { type: 'string', enum: ['0', '1'] },
+          },
         },
         produces: 'application/x-ndjson',
         perMinute: 600,
@@ -52,7 +65,7 @@ function readRequest(ctx: Context): SearchRequest {
     ...(only === undefined ? {} : { only: new Set(only.split(',')) }),
     ...(first === undefined ? {} : { first: first.split(',') }),
     restMs,
-    fresh: queryText(ctx, 'fresh') === '1',
+    fresh: queryChoice(ctx, 'fresh', ['0', '1']) === '1',
   };
 }
 

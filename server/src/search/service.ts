@@ -4,7 +4,7 @@ import { canRegister, type NameStatus, type RegistryAnswer } from '@tienda/core/
 import { domainName } from '@tienda/core/names/domainName';
 import { readQuery } from '@tienda/core/names/readQuery';
 import type { SearchAnswer, SearchEvent } from '@tienda/core/names/searchEvent';
-import type { Currency } from '@tienda/core/pricing/money';
+import type { Currency } from '@tienda/core/money/money';
 import { labelHash, type LabelHash } from '@tienda/core/zones/labelHash';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';

@@ -64,7 +64,7 @@ export const en = {
     lineNot: (name: string, why: string) => `${name}: not registered. ${why}`,
     taken: (amount: string) => `Taken: ${amount}, tax included`,
     takenNothing: (amount: string) => `Taken: ${amount}`,
-    lost: 'Your bank had let go of the money before it could be taken. Nothing was charged; we will write to you about it.',
+    lost: 'Your bank released the money before it could be taken. Nothing was charged; we will write to you about it.',
     fromBalance: (amount: string) => `Of that from your balance: ${amount}`,
     givenBack: (amount: string) => `Given back: ${amount}`,
     backOnBalance: (amount: string) => `Back on your balance: ${amount}`,

@@ -1,5 +1,5 @@
 import { isLanguage, languages, type Language } from '@tienda/core/accounts/language';
-import { decimalAmount, type Currency, type Minor } from '@tienda/core/pricing/money';
+import { decimalAmount, type Currency, type Minor } from '@tienda/core/money/money';
 import type { Context } from 'koa';
 import { en, type Texts } from './en';
 import { es } from './es';

@@ -1,4 +1,4 @@
-import { addDays, isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
+import { addDays, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import { canRegister } from '@tienda/core/names/availability';
 import { domainName, type DomainName } from '@tienda/core/names/domainName';

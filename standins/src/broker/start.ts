@@ -1,11 +1,11 @@
 import Router from '@koa/router';
 import { eq } from 'drizzle-orm';
 import type { Logger } from 'pino';
-import type { StandInConfig } from '../config';
+import type { StandInConfig } from '../platform/config';
 import type { Database } from '../db/database';
 import { brokerOffer } from '../db/schema';
-import { serveHttp } from '../http';
-import { chanceOf } from '../registry/chance';
+import { serveHttp } from '../platform/http';
+import { chanceOf } from '../platform/chance';
 
 /** How long a holder thinks about an offer, at the pace of the demo. */
 const thinksForMs = 12_000;

@@ -5,13 +5,17 @@ import pg from 'pg';
 
 export type Database = NodePgDatabase;
 
-/** Opens the stand-ins' database and brings its tables up to date. */
-export async function openDatabase(url: string): Promise<{ database: Database; close: () => Promise<void> }> {
+/** The stand-ins' database, which several of them share. */
+export function connect(url: string): { database: Database; close: () => Promise<void> } {
   const pool = new pg.Pool({ connectionString: url, max: 10 });
   // A connection that breaks while nobody uses it is replaced by the pool; one in use fails its next query.
   pool.on('error', () => undefined);
   pool.on('connect', (client) => client.on('error', () => undefined));
-  const database = drizzle(pool);
-  await migrate(database, { migrationsFolder: path.resolve('standins/drizzle') });
-  return { database, close: () => pool.end() };
+  return { database: drizzle(pool), close: () => pool.end() };
+}
+
+/** Brings the tables up to date. */
+export async function migrateDatabase(url: string): Promise<void> {
+  const { database, close } = connect(url);
+  await migrate(database, { migrationsFolder: path.resolve('standins/drizzle') }).finally(close);
 }

@@ -1,5 +1,5 @@
 import { bigint, index, integer, jsonb, pgSchema, primaryKey, text, timestamp, unique } from 'drizzle-orm/pg-core';
-import type { EppContact, PendingResult } from '@tienda/core/epp/objects';
+import type { ContactLink, EppContact, PendingResult } from '@tienda/core/epp/objects';
 
 /** Where the money of an intent is. `paid` money was sent and is here; `authorised` money is held. */
 export const intentStatuses = ['waiting', 'authorised', 'paid', 'declined', 'captured', 'voided', 'refunded'] as const;
@@ -29,14 +29,20 @@ export const registeredDomain = registrySchema.table(
     registry: text().notNull(),
     sponsor: text().notNull(),
     registrant: text().notNull(),
-    contacts: jsonb().$type<readonly { type: string; id: string }[]>().notNull(),
+    contacts: jsonb().$type<readonly ContactLink[]>().notNull(),
+    /** Null: its registrar's own. */
+    nameservers: text().array(),
     authCode: text('auth_code').notNull(),
     statuses: text().array().notNull(),
+    creator: text().notNull(),
     createdAt: instant('created_at').notNull(),
+    updatedBy: text('updated_by'),
+    updatedAt: instant('updated_at'),
     expiresAt: instant('expires_at').notNull(),
-    /** While the registry reviews the name: when it decides, and the clTRID it was asked under. */
+    /** While the registry reviews the name: when it decides, and the clTRID and svTRID it was asked under. */
     decidesAt: instant('decides_at'),
     transaction: text(),
+    serverTransaction: text('server_transaction'),
   },
   (table) => [index('domain_registry').on(table.registry), index('domain_decides').on(table.decidesAt)],
 );

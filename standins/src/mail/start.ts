@@ -3,11 +3,11 @@ import { desc, eq } from 'drizzle-orm';
 import { simpleParser } from 'mailparser';
 import type { Logger } from 'pino';
 import { SMTPServer } from 'smtp-server';
-import type { StandInConfig } from '../config';
+import type { StandInConfig } from '../platform/config';
 import type { Database } from '../db/database';
 import { message } from '../db/schema';
-import { Faults, readFaults } from '../faults';
-import { serveHttp } from '../http';
+import { Faults, readFaults } from '../platform/faults';
+import { serveHttp } from '../platform/http';
 
 /** As many mails as one look into a mailbox shows. */
 const mostShown = 100;

@@ -4,7 +4,7 @@ import { eq, lte } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { Database } from '../db/database';
 import { notice } from '../db/schema';
-import type { Faults } from '../faults';
+import type { Faults } from '../platform/faults';
 
 const lookEveryMs = 100;
 const mostAttempts = 12;

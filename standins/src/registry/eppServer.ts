@@ -4,11 +4,11 @@ import tls from 'node:tls';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Logger } from 'pino';
 import { EppRefusal } from '@tienda/core/epp/command';
-import { frame, FrameReader } from '@tienda/core/epp/framing';
+import { frame, FrameError, FrameReader } from '@tienda/core/epp/framing';
 import { readCommand, type ReceivedCommand } from '@tienda/core/epp/readCommand';
 import { isResultCode, resultTexts, type ResultCode } from '@tienda/core/epp/resultCode';
 import { writeGreeting, writeResponse } from '@tienda/core/epp/writeResponse';
-import type { Faults } from '../faults';
+import type { Faults } from '../platform/faults';
 import type { Registry } from './registries';
 import { RegistrySession, type RegistryShared } from './session';
 
@@ -49,7 +49,9 @@ async function converse(socket: tls.TLSSocket, options: EppServerOptions): Promi
   socket.write(frame(greeting()));
   let refusals = 0;
   for await (const piece of socket as AsyncIterable<Buffer>) {
-    for (const xml of reader.push(piece)) {
+    const documents = unitsOf(piece, reader);
+    if (documents instanceof EppRefusal) return void socket.end(frame(refusalResponse(documents)));
+    for (const xml of documents) {
       const received = understand(xml);
       if (received instanceof EppRefusal) {
         refusals += 1;
@@ -62,6 +64,16 @@ async function converse(socket: tls.TLSSocket, options: EppServerOptions): Promi
         if (!goOn) return;
       }
     }
+  }
+}
+
+/** The documents of a piece; a refusal where no more can be read from this client. */
+function unitsOf(piece: Buffer, reader: FrameReader): readonly string[] | EppRefusal {
+  try {
+    return reader.push(piece);
+  } catch (fault) {
+    if (fault instanceof FrameError) return new EppRefusal(2500, fault.message);
+    throw fault;
   }
 }
 

@@ -1,11 +1,13 @@
 import { extensionEntries } from '@tienda/core/catalogue/shipped';
 import { wordRank } from './background';
-import { chanceOf } from './chance';
+import { chanceOf } from '../platform/chance';
 
 /** What a name costs a registrar, USD cents, and in which class (RFC 8748 section 3.7). */
 export interface Fees {
   readonly create: number;
   readonly renew: number;
+  readonly transfer: number;
+  readonly restore: number;
   readonly feeClass: string;
 }
 
@@ -35,7 +37,7 @@ export interface Registry {
   readonly reserved: readonly string[];
   /** Labels kept back in every zone. */
   readonly reservedLabels: readonly string[];
-  /** Names registered through others before Tienda opened, with the day they expire. */
+  /** Names registered through others before Tienda opened, with the day they expire first, or every year on. */
   readonly taken: Readonly<Record<string, string>>;
 }
 
@@ -48,9 +50,12 @@ const pricesOf = new Map(extensionEntries.map(({ label, prices }) => [label, pri
 function ordinaryFees(zone: string): Fees {
   const prices = pricesOf.get(zone);
   if (!prices) throw new Error(`No registry keeps .${zone}`);
+  const share = (price: number) => Math.round(price * wholesaleShare);
   return {
-    create: Math.round(prices.register * wholesaleShare),
-    renew: Math.round(prices.renew * wholesaleShare),
+    create: share(prices.register),
+    renew: share(prices.renew),
+    transfer: share(prices.transfer),
+    restore: share(prices.restore),
     feeClass: 'standard',
   };
 }
@@ -58,22 +63,27 @@ function ordinaryFees(zone: string): Fees {
 /** What a registry asks for a name: priced by itself, by its tier, or like any other. */
 export function feesOf({ premium, premiumTiers }: Registry, label: string, zone: string): Fees {
   const byItself = premium[`${label}.${zone}`];
-  if (byItself) return { ...byItself, feeClass: 'premium' };
+  if (byItself) return premiumFees(byItself, zone, 'premium');
   return (premiumTiers ? tierOf(label, zone) : undefined) ?? ordinaryFees(zone);
+}
+
+/** What a premium name costs: moved in for a year's renewal, restored like any other. */
+export function premiumFees(price: Pick<Fees, 'create' | 'renew'>, zone: string, feeClass: string): Fees {
+  return { ...price, transfer: price.renew, restore: ordinaryFees(zone).restore, feeClass };
 }
 
 /** Three tiers: very short labels, common words dear every year, other words dear the first year only. */
 function tierOf(label: string, zone: string): Fees | undefined {
-  if (/^[a-z]{1,2}$/.test(label)) return { create: 120_000, renew: 48_000, feeClass: 'premium-short' };
+  if (/^[a-z]{1,2}$/.test(label)) return premiumFees({ create: 120_000, renew: 48_000 }, zone, 'premium-short');
   const rank = wordRank(label);
   if (rank === undefined || rank > 4000) return undefined;
   const draw = chanceOf(`tier ${label}.${zone}`);
-  if (draw < 0.12) return { create: 26_000, renew: 26_000, feeClass: 'premium-word' };
-  if (draw < 0.3) return { create: 9500, renew: ordinaryFees(zone).renew, feeClass: 'premium-first' };
+  if (draw < 0.12) return premiumFees({ create: 26_000, renew: 26_000 }, zone, 'premium-word');
+  if (draw < 0.3) return premiumFees({ create: 9500, renew: ordinaryFees(zone).renew }, zone, 'premium-first');
   return undefined;
 }
 
-const usual = {
+const defaults = {
   feesPerCheck: 2,
   premium: {},
   premiumTiers: false,
@@ -85,7 +95,7 @@ const usual = {
 /** Seven registries, each with ways of its own; the order gives their ports. */
 const descriptions: readonly Omit<Registry, 'zones'>[] = [
   {
-    ...usual,
+    ...defaults,
     id: 'lanternhead',
     internationalOnly: true,
     serverId: 'Lanternhead Registry',
@@ -103,7 +113,7 @@ const descriptions: readonly Omit<Registry, 'zones'>[] = [
     },
   },
   {
-    ...usual,
+    ...defaults,
     id: 'quarrystone',
     internationalOnly: true,
     serverId: 'Quarrystone Names',
@@ -120,7 +130,7 @@ const descriptions: readonly Omit<Registry, 'zones'>[] = [
     taken: { 'boatyard.shop': '2027-02-11', 'quayquill.works': '2027-10-05' },
   },
   {
-    ...usual,
+    ...defaults,
     id: 'millrace',
     serverId: 'Millrace Country Registry',
     latencyMs: { check: 160, other: 90, create: 2600 },
@@ -130,7 +140,7 @@ const descriptions: readonly Omit<Registry, 'zones'>[] = [
     taken: { 'boatyard.co.uk': '2027-06-18', 'saltwhistle.se': '2027-01-09' },
   },
   {
-    ...usual,
+    ...defaults,
     id: 'tidewheel',
     serverId: 'Tidewheel Names',
     latencyMs: { check: 40, other: 40, create: 1500 },
@@ -140,7 +150,7 @@ const descriptions: readonly Omit<Registry, 'zones'>[] = [
     premium: { 'saltwhistle.store': { create: 18000, renew: 9000 } },
   },
   {
-    ...usual,
+    ...defaults,
     id: 'fernhollow',
     serverId: 'Fernhollow Commons',
     latencyMs: { check: 120, other: 60, create: 1800 },
@@ -150,7 +160,7 @@ const descriptions: readonly Omit<Registry, 'zones'>[] = [
     reservedLabels: ['police', 'council', 'mayor', 'townhall', 'parliament', 'airport', 'tourism', 'museum', 'parish'],
   },
   {
-    ...usual,
+    ...defaults,
     id: 'ropewalk',
     reviewMs: 90_000,
     serverId: 'Ropewalk Registry',
@@ -159,7 +169,7 @@ const descriptions: readonly Omit<Registry, 'zones'>[] = [
     namesPerCheck: 15,
   },
   {
-    ...usual,
+    ...defaults,
     id: 'copperbell',
     serverId: 'Copperbell Country Names',
     latencyMs: { check: 400, other: 200, create: 4000 },

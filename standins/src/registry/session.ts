@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import type { CheckDomains, EppCommand, UpdateDomain } from '@tienda/core/epp/command';
-import type { EppDomainCheck, EppDomainCreate, QueuedMessage } from '@tienda/core/epp/objects';
+import type { CheckDomains, EppCommand, FeeQuestion, InfoDomain, UpdateDomain } from '@tienda/core/epp/command';
+import type { CommandFee, EppDomainCheck, EppDomainCreate, QueuedMessage } from '@tienda/core/epp/objects';
 import type { EppData, EppResponse } from '@tienda/core/epp/response';
 import { resultTexts, type ResultCode } from '@tienda/core/epp/resultCode';
-import { decimalAmount, minorAmount } from '@tienda/core/pricing/money';
-import { feesOf, type Fees, type Registry } from './registries';
-import type { RegistryStore } from './store';
+import { decimalAmount, minorAmount } from '@tienda/core/money/money';
+import { feesOf, premiumFees, type Fees, type Registry } from './registries';
+import type { KeptDomain, RegistryStore } from './store';
 
 /** What a session answers, before the transaction ids are put on. */
 interface Answer {
@@ -14,6 +14,15 @@ interface Answer {
   readonly data?: EppData;
   readonly queue?: QueuedMessage;
 }
+
+/** Under what a command was asked, and is answered. */
+interface Transaction {
+  readonly clTRID: string | undefined;
+  readonly svTRID: string;
+}
+
+/** Wrong passwords in a row after which a client is sent away. */
+const loginPatience = 3;
 
 /** What all sessions of a registry share. */
 export interface RegistryShared {
@@ -33,11 +42,13 @@ const currency = 'USD';
 /** One client's conversation with a registry: what a command does and answers (RFC 5730-5733, 8748). */
 export class RegistrySession {
   private client: string | undefined;
+  private failedLogins = 0;
 
   constructor(private readonly shared: RegistryShared) {}
 
   async answer(command: EppCommand, clTRID: string | undefined): Promise<EppResponse> {
-    const { code, reason, data, queue } = await this.carryOut(command, clTRID);
+    const svTRID = `${this.shared.registry.id}-${randomUUID()}`;
+    const { code, reason, data, queue } = await this.carryOut(command, { clTRID, svTRID });
     return {
       code,
       message: resultTexts[code],
@@ -45,7 +56,7 @@ export class RegistrySession {
       ...(data ? { data } : {}),
       ...(queue ? { queue } : {}),
       ...(clTRID === undefined ? {} : { clTRID }),
-      svTRID: `${this.shared.registry.id}-${randomUUID()}`,
+      svTRID,
     };
   }
 
@@ -57,7 +68,7 @@ export class RegistrySession {
     this.client = undefined;
   }
 
-  private async carryOut(command: EppCommand, clTRID: string | undefined): Promise<Answer> {
+  private async carryOut(command: EppCommand, transaction: Transaction): Promise<Answer> {
     if (command.type === 'login') return this.login(command.clientId, command.password);
     if (this.client === undefined) return { code: 2002, reason: 'Log in first' };
     switch (command.type) {
@@ -71,11 +82,11 @@ export class RegistrySession {
       case 'checkContacts':
         return this.checkContacts(command.ids);
       case 'infoDomain':
-        return this.infoDomain(command.name, command.authCode, this.client);
+        return this.infoDomain(command, this.client);
       case 'infoContact':
-        return this.infoContact(command.id, this.client);
+        return this.infoContact(command.id, command.authCode, this.client);
       case 'createDomain':
-        return this.createDomain(command.domain, this.client, clTRID);
+        return this.createDomain(command.domain, this.client, transaction);
       case 'updateDomain':
         return this.updateDomain(command, this.client);
       case 'poll':
@@ -96,7 +107,10 @@ export class RegistrySession {
   private login(clientId: string, password: string): Answer {
     const { passwords, sessionsByClient, registry } = this.shared;
     if (this.client !== undefined) return { code: 2002, reason: 'Already logged in' };
-    if (passwords[clientId] !== password) return { code: 2200 };
+    if (passwords[clientId] !== password) {
+      this.failedLogins += 1;
+      return { code: this.failedLogins < loginPatience ? 2200 : 2501 };
+    }
     const open = sessionsByClient.get(clientId) ?? 0;
     if (open >= registry.sessions) return { code: 2502, reason: `At most ${registry.sessions} sessions` };
     sessionsByClient.set(clientId, open + 1);
@@ -112,7 +126,7 @@ export class RegistrySession {
 
   private fees(name: string, zone: string): Fees {
     const repriced = this.shared.repriced.get(name);
-    if (repriced) return { ...repriced, feeClass: 'premium' };
+    if (repriced) return premiumFees(repriced, zone, 'premium');
     return feesOf(this.shared.registry, name.slice(0, -zone.length - 1), zone);
   }
 
@@ -121,30 +135,31 @@ export class RegistrySession {
     return reserved.includes(name) || reservedLabels.includes(name.slice(0, name.indexOf('.')));
   }
 
-  private async checkDomains({ names, feesIn, feesOf: feeCommands = [] }: CheckDomains): Promise<Answer> {
+  private async checkDomains({ names, fees: asked }: CheckDomains): Promise<Answer> {
     const { registry, store } = this.shared;
-    if (feeCommands.length > registry.feesPerCheck)
+    const feeCommands = new Set(asked?.of.map(({ command }) => command));
+    if (feeCommands.size > registry.feesPerCheck)
       return { code: 2306, reason: `Fees of at most ${registry.feesPerCheck} command in one check` };
     if (names.length > registry.namesPerCheck)
       return { code: 2306, reason: `At most ${registry.namesPerCheck} names in one check` };
-    if (feesIn !== undefined && feesIn !== currency) return { code: 2306, reason: `Fees are in ${currency}` };
+    if (asked && (asked.currency ?? currency) !== currency) return { code: 2306, reason: `Fees are in ${currency}` };
+    if (asked?.of.some(({ years = 1 }) => years > 10)) return { code: 2004, reason: 'At most 10 years' };
     const registered = await store.registered(names);
     const checks = names.map((name): EppDomainCheck => {
       const zone = this.zoneOf(name);
       if (!zone) return { name, available: false, reason: 'Not a name of this registry' };
       if (registered.has(name)) return { name, available: false, reason: 'In use' };
       if (this.reserved(name)) return { name, available: false, reason: 'Reserved' };
-      if (feesIn === undefined) return { name, available: true };
-      const { create, renew, feeClass } = this.fees(name, zone);
+      if (!asked) return { name, available: true };
+      const price = this.fees(name, zone);
       return {
         name,
         available: true,
-        feeClass,
-        ...(feeCommands.includes('create') ? { create: { currency, amount: decimalAmount(create, currency) } } : {}),
-        ...(feeCommands.includes('renew') ? { renew: { currency, amount: decimalAmount(renew, currency) } } : {}),
+        feeClass: price.feeClass,
+        fees: asked.of.map((question) => feeFor(question, price)),
       };
     });
-    return { code: 1000, data: { type: 'domainChecks', checks, ...(feesIn === undefined ? {} : { feesIn }) } };
+    return { code: 1000, data: { type: 'domainChecks', checks, ...(asked ? { feesIn: currency } : {}) } };
   }
 
   private async checkContacts(ids: readonly string[]): Promise<Answer> {
@@ -153,22 +168,25 @@ export class RegistrySession {
     return { code: 1000, data: { type: 'contactChecks', checks } };
   }
 
-  private async infoDomain(name: string, authCode: string | undefined, client: string): Promise<Answer> {
+  private async infoDomain({ name, authCode, hosts = 'all' }: InfoDomain, client: string): Promise<Answer> {
     const domain = await this.shared.store.domain(name);
     if (!domain) return { code: 2303 };
     if (authCode !== undefined && authCode !== domain.authCode) return { code: 2202 };
-    const { authCode: secret, stage: _stage, nameservers: _nameservers, ...open } = domain;
-    return {
-      code: 1000,
-      data: { type: 'domain', domain: domain.sponsor === client ? { ...open, authCode: secret } : open },
-    };
+    const { authCode: secret, stage: _stage, ...whole } = domain;
+    const open = { ...whole, nameservers: hosts === 'all' || hosts === 'del' ? whole.nameservers : [] };
+    const mayKnow = domain.sponsor === client || authCode !== undefined;
+    return { code: 1000, data: { type: 'domain', domain: mayKnow ? { ...open, authCode: secret } : open } };
   }
 
-  private async infoContact(id: string, client: string): Promise<Answer> {
-    const found = (await this.shared.store.contacts([id])).get(id);
-    if (!found) return { code: 2303 };
-    const { sponsor, ...contact } = found;
-    return sponsor === client ? { code: 1000, data: { type: 'contact', contact } } : { code: 2201 };
+  private async infoContact(id: string, authCode: string | undefined, client: string): Promise<Answer> {
+    const contact = (await this.shared.store.contacts([id])).get(id);
+    if (!contact) return { code: 2303 };
+    if (authCode !== undefined && authCode !== contact.authCode) return { code: 2202 };
+    const mayKnow = contact.sponsor === client || authCode !== undefined;
+    if (!mayKnow) return { code: 2201 };
+    const linked = await this.shared.store.isLinked(id);
+    const statuses = linked ? [...contact.statuses, 'linked'] : contact.statuses;
+    return { code: 1000, data: { type: 'contact', contact: { ...contact, statuses } } };
   }
 
   private async poll(client: string): Promise<Answer> {
@@ -178,40 +196,78 @@ export class RegistrySession {
     return { code: 1301, queue: { id: String(id), count, text }, data: { type: 'pendingResult', result } };
   }
 
-  private async updateDomain({ name, add, remove }: UpdateDomain, client: string): Promise<Answer> {
+  private async updateDomain(command: UpdateDomain, client: string): Promise<Answer> {
     const { store } = this.shared;
+    const { name, add = {}, remove = {}, change = {} } = command;
     const domain = await store.domain(name);
     if (!domain) return { code: 2303 };
     if (domain.sponsor !== client) return { code: 2201 };
-    const theirs = [...add, ...remove].find((status) => !status.startsWith('client'));
+    const prohibited = updateProhibitedBy(domain, command);
+    if (prohibited) return { code: 2304, reason: `The name is ${prohibited}` };
+    const theirs = [...(add.statuses ?? []), ...(remove.statuses ?? [])].find((status) => !status.startsWith('client'));
     if (theirs) return { code: 2306, reason: `${theirs} is not the client’s to set` };
-    const kept = domain.statuses.filter((status) => status !== 'ok' && !remove.includes(status));
-    const statuses = [...new Set([...kept, ...add])];
-    await store.setStatuses(name, statuses.length > 0 ? statuses : ['ok']);
+    const missing = await this.missing(
+      [...(add.contacts ?? []).map(({ id }) => id), ...(change.registrant ? [change.registrant] : [])],
+      add.nameservers ?? [],
+      client,
+    );
+    if (missing) return missing;
+    const isRemoved = (link: { type: string; id: string }) =>
+      remove.contacts?.some(({ type, id }) => type === link.type && id === link.id) ?? false;
+    const contacts = [...domain.contacts.filter((link) => !isRemoved(link)), ...(add.contacts ?? [])];
+    const kept = domain.statuses.filter((status) => status !== 'ok' && !remove.statuses?.includes(status));
+    const statuses = [...new Set([...kept, ...(add.statuses ?? [])])];
+    await store.update(name, {
+      client,
+      contacts: [...new Map(contacts.map((link) => [`${link.type} ${link.id}`, link])).values()],
+      nameservers: [
+        ...new Set([
+          ...domain.nameservers.filter((host) => !remove.nameservers?.includes(host)),
+          ...(add.nameservers ?? []),
+        ]),
+      ],
+      statuses: statuses.length > 0 ? statuses : ['ok'],
+      registrant: change.registrant ?? domain.registrant,
+      authCode: change.authCode ?? domain.authCode,
+    });
     return { code: 1000 };
   }
 
-  private async createDomain(domain: EppDomainCreate, client: string, clTRID: string | undefined): Promise<Answer> {
+  /** The refusal where a contact is not the client's, or a host is not known; undefined where all are there. */
+  private async missing(
+    contactIds: readonly string[],
+    hosts: readonly string[],
+    client: string,
+  ): Promise<Answer | undefined> {
+    const known = await this.shared.store.contacts(contactIds);
+    const contact = contactIds.find((id) => known.get(id)?.sponsor !== client);
+    if (contact) return { code: 2303, reason: `Contact ${contact} does not exist` };
+    const [host] = this.shared.store.unknownHosts(hosts);
+    return host === undefined ? undefined : { code: 2303, reason: `Host ${host} does not exist` };
+  }
+
+  private async createDomain(domain: EppDomainCreate, client: string, transaction: Transaction): Promise<Answer> {
     const { store, registry, pace } = this.shared;
     const zone = this.zoneOf(domain.name);
     if (!zone) return { code: 2306, reason: 'Not a name of this registry' };
     if (domain.years > 10) return { code: 2004, reason: 'At most 10 years' };
     if (this.reserved(domain.name)) return { code: 2306, reason: 'Reserved' };
     const wanted = [domain.registrant, ...domain.contacts.map(({ id }) => id)];
-    const known = await store.contacts(wanted);
-    const missing = wanted.find((id) => known.get(id)?.sponsor !== client);
-    if (missing) return { code: 2303, reason: `Contact ${missing} does not exist` };
-    const { create, renew, feeClass } = this.fees(domain.name, zone);
+    const missing = await this.missing(wanted, domain.nameservers ?? [], client);
+    if (missing) return missing;
+    const price = this.fees(domain.name, zone);
+    const { feeClass } = price;
     if (feeClass !== 'standard' && !domain.fee) return { code: 2003, reason: 'A premium name needs its fee agreed to' };
     if (domain.fee) {
       if (domain.fee.currency !== currency) return { code: 2306, reason: `Fees are in ${currency}` };
-      const due = create + renew * (domain.years - 1);
-      if (minorAmount(domain.fee.amount, currency) < due)
-        return { code: 2004, reason: `The fee is ${decimalAmount(due, currency)} ${currency}` };
+      const due = feeFor({ command: 'create', years: domain.years }, price).amount;
+      if (minorAmount(domain.fee.amount, currency) < minorAmount(due, currency))
+        return { code: 2004, reason: `The fee is ${due} ${currency}` };
     }
     const review = registry.reviewMs !== undefined && {
       decidesAt: new Date(Date.now() + registry.reviewMs * pace),
-      transaction: clTRID ?? null,
+      transaction: transaction.clTRID ?? null,
+      serverTransaction: transaction.svTRID,
     };
     const created = await store.create(domain, client, review || undefined);
     if (!created) return { code: 2302, reason: 'In use' };
@@ -225,4 +281,27 @@ export class RegistrySession {
       },
     };
   }
+}
+
+/** What a command costs for the years asked for: the first of a registration at its own price (RFC 8748 section 3). */
+function feeFor({ command, years }: FeeQuestion, { create, renew, transfer, restore }: Fees): CommandFee {
+  const term = years ?? 1;
+  const cents = {
+    create: create + renew * (term - 1),
+    renew: renew * term,
+    transfer: transfer + renew * (term - 1),
+    restore,
+  };
+  const amount = decimalAmount(cents[command], currency);
+  return { command, currency, amount, ...(command === 'restore' ? {} : { years: term }) };
+}
+
+/** The status that forbids a change (RFC 5731 section 2.3); the client's own does not forbid taking it off. */
+function updateProhibitedBy({ statuses }: KeptDomain, { remove }: UpdateDomain): string | undefined {
+  return statuses.find(
+    (status) =>
+      status === 'serverUpdateProhibited' ||
+      status.startsWith('pending') ||
+      (status === 'clientUpdateProhibited' && !remove?.statuses?.includes(status)),
+  );
 }

@@ -1,14 +1,16 @@
 import Router from '@koa/router';
 import type { Logger } from 'pino';
-import type { StandInConfig } from '../config';
+import type { StandInConfig } from '../platform/config';
 import type { Database } from '../db/database';
-import { Faults, readFaults } from '../faults';
-import { serveHttp } from '../http';
+import { Faults, readFaults } from '../platform/faults';
+import { serveHttp } from '../platform/http';
 import { certificateIn } from './certificate';
 import { startEppServer } from './eppServer';
 import { registries } from './registries';
-import { RegistryStore, type RegistryKeeper } from './store';
+import type { RegistryKeeper } from './keeper';
+import { RegistryStore } from './store';
 import { zoneFileRouter } from './zoneFiles';
+import { RegistryZones } from './zones';
 
 /** How often a reviewing registry looks for reviews that are over. */
 const decideEveryMs = 500;
@@ -30,7 +32,7 @@ export async function startRegistries(
   for (const [index, registry] of registries.entries()) {
     const store = new RegistryStore(database, registry, now);
     await store.seed();
-    keepers.push({ registry, store });
+    keepers.push({ registry, store, zones: new RegistryZones(database, registry, now) });
     if (registry.reviewMs !== undefined) decideFromTimeToTime(store, log);
     await startEppServer({
       registry,

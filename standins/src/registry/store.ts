@@ -1,13 +1,13 @@
-import { Readable } from 'node:stream';
-import { and, eq, inArray, like, lte, sql } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import { and, eq, inArray, lte, or, sql } from 'drizzle-orm';
 import type { Lifecycle } from '@tienda/core/catalogue/extension';
 import { extensionEntries } from '@tienda/core/catalogue/shipped';
-import type { EppContact, EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
-import { addYears, isoDate, type IsoDate } from '@tienda/core/lifecycle/isoDate';
+import type { ContactLink, EppContactInfo, EppContact, EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
+import { addYears, comingAnniversary, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import { stageOf, type Stage } from '@tienda/core/lifecycle/stage';
 import type { Database } from '../db/database';
 import { registeredDomain, registryContact, registryMessage } from '../db/schema';
-import { heldByStranger, strangersLabels, strangersName } from './background';
+import { heldByStranger, strangersName, strangersRegistrars } from './background';
 import type { Registry } from './registries';
 
 type Row = typeof registeredDomain.$inferSelect;
@@ -16,13 +16,23 @@ type Row = typeof registeredDomain.$inferSelect;
 export interface KeptDomain extends EppDomainInfo {
   readonly authCode: string;
   readonly stage: Exclude<Stage, 'free'>;
-  readonly nameservers: readonly string[];
 }
 
 /** A name that is looked at before it is registered. */
 export interface Review {
   readonly decidesAt: Date;
   readonly transaction: string | null;
+  readonly serverTransaction: string;
+}
+
+/** A name after a change, and who changed it. */
+export interface DomainChange {
+  readonly registrant: string;
+  readonly contacts: readonly ContactLink[];
+  readonly nameservers: readonly string[];
+  readonly statuses: readonly string[];
+  readonly authCode: string;
+  readonly client: string;
 }
 
 /** Why a reviewing registry will not have a label; undefined for one that it takes. */
@@ -30,18 +40,17 @@ function refusalOf(label: string): string | undefined {
   return /bank|insurance/.test(label) ? 'Names of banks and insurers need a licence' : undefined;
 }
 
-/** When a zone last changed, as its SOA serial. */
-export interface ZoneSerial {
-  readonly zone: string;
-  readonly registry: string;
-  readonly serial: number;
+const lifecycleOf = new Map<string, Lifecycle>(extensionEntries.map(({ label, lifecycle }) => [label, lifecycle]));
+const registrars = ['tienda', ...strangersRegistrars];
+
+/** Where a name stands in its life on a day. */
+export function stageOn({ name, expiresAt }: Pick<Row, 'name' | 'expiresAt'>, day: IsoDate): Stage {
+  const lifecycle = lifecycleOf.get(zoneOf(name));
+  return lifecycle ? stageOf(isoDate(expiresAt), lifecycle, day) : 'active';
 }
 
-const lifecycleOf = new Map<string, Lifecycle>(extensionEntries.map(({ label, lifecycle }) => [label, lifecycle]));
-const dayInSeconds = 24 * 3600;
-
-const zoneOf = (name: string) => name.slice(name.indexOf('.') + 1);
-const labelOf = (name: string) => name.slice(0, name.indexOf('.'));
+export const zoneOf = (name: string) => name.slice(name.indexOf('.') + 1);
+export const labelOf = (name: string) => name.slice(0, name.indexOf('.'));
 
 /** What one registry keeps: the names in its database, and those that strangers are made up to hold. */
 export class RegistryStore {
@@ -53,11 +62,15 @@ export class RegistryStore {
 
   /** Puts in the names that others hold; harmless when repeated. */
   async seed(): Promise<void> {
-    const rows = Object.entries(this.registry.taken).map(([name, expires]) => ({
+    const held = Object.entries(this.registry.taken).map(
+      ([name, day]) => [name, comingAnniversary(day, this.today())] as const,
+    );
+    const rows = held.map(([name, expires]) => ({
       name,
       registry: this.registry.id,
       sponsor: 'harbourgate',
-      registrant: `HG-${name}`,
+      creator: 'harbourgate',
+      registrant: `HG${handleOf(name)}`,
       contacts: [],
       authCode: `held-${name}`,
       statuses: ['clientTransferProhibited'],
@@ -81,17 +94,22 @@ export class RegistryStore {
     const [row] = await this.database.select().from(registeredDomain).where(eq(registeredDomain.name, name));
     const stage = row && this.stage(row);
     if (!row || stage === undefined || stage === 'free') return this.strangers(name);
-    const { statuses, registrant, sponsor, authCode, createdAt, expiresAt } = row;
+    const { statuses, registrant, contacts, sponsor, creator, authCode, createdAt, updatedBy, updatedAt } = row;
     return {
       name,
+      roid: this.roid(name),
       statuses: statusesAt(statuses, stage),
       registrant,
+      contacts,
+      nameservers: row.nameservers ?? nameserversOf(sponsor),
       sponsor,
+      creator,
       authCode,
       createdAt: createdAt.toISOString(),
-      expiresAt: expiresAt.toISOString(),
+      ...(updatedBy === null ? {} : { updatedBy }),
+      ...(updatedAt === null ? {} : { updatedAt: updatedAt.toISOString() }),
+      expiresAt: row.expiresAt.toISOString(),
       stage,
-      nameservers: nameserversOf(sponsor),
     };
   }
 
@@ -100,9 +118,12 @@ export class RegistryStore {
     if (!found) return undefined;
     return {
       name,
+      roid: this.roid(name),
       statuses: ['clientTransferProhibited'],
-      registrant: `ST-${name}`,
+      registrant: `ST${handleOf(name)}`,
+      contacts: [],
       sponsor: found.sponsor,
+      creator: found.sponsor,
       authCode: `stranger-${name}`,
       createdAt: `${found.createdOn}T08:00:00.000Z`,
       expiresAt: `${found.expiresOn}T08:00:00.000Z`,
@@ -121,7 +142,7 @@ export class RegistryStore {
     sponsor: string,
     review?: Review,
   ): Promise<{ createdAt: Date; expiresAt: Date } | undefined> {
-    const { name, registrant, contacts, authCode, years } = domain;
+    const { name, registrant, contacts, nameservers, authCode, years } = domain;
     if (heldByStranger(labelOf(name), zoneOf(name))) return undefined;
     const now = this.now();
     const time = now.toISOString().slice('YYYY-MM-DD'.length);
@@ -140,8 +161,10 @@ export class RegistryStore {
           name,
           registry: this.registry.id,
           sponsor,
+          creator: sponsor,
           registrant,
           contacts,
+          nameservers: nameservers ? [...nameservers] : null,
           authCode,
           statuses: [review ? 'pendingCreate' : 'ok'],
           createdAt: now,
@@ -162,7 +185,7 @@ export class RegistryStore {
         .from(registeredDomain)
         .where(and(eq(registeredDomain.registry, this.registry.id), lte(registeredDomain.decidesAt, new Date())))
         .for('update', { skipLocked: true });
-      for (const { name, sponsor, transaction: asked } of due) {
+      for (const { name, sponsor, transaction: asked, serverTransaction } of due) {
         const refusal = refusalOf(labelOf(name));
         const mine = eq(registeredDomain.name, name);
         if (refusal) await transaction.delete(registeredDomain).where(mine);
@@ -175,7 +198,13 @@ export class RegistryStore {
           registry: this.registry.id,
           client: sponsor,
           text: refusal ?? 'The name is registered',
-          result: { name, done: refusal === undefined, ...(asked ? { transaction: asked } : {}) },
+          result: {
+            name,
+            done: refusal === undefined,
+            ...(asked ? { transaction: asked } : {}),
+            serverTransaction: serverTransaction ?? '',
+            decidedAt: this.now().toISOString(),
+          },
         });
       }
     });
@@ -206,20 +235,64 @@ export class RegistryStore {
     return and(eq(registryMessage.registry, this.registry.id), eq(registryMessage.client, client));
   }
 
-  /** Sets the statuses of a name that is in the database. */
-  async setStatuses(name: string, statuses: readonly string[]): Promise<void> {
+  /** Changes a name that is in the database. */
+  async update(name: string, { client, ...change }: DomainChange): Promise<void> {
+    const { contacts, registrant, authCode } = change;
     await this.database
       .update(registeredDomain)
-      .set({ statuses: [...statuses] })
+      .set({
+        registrant,
+        contacts,
+        authCode,
+        nameservers: [...change.nameservers],
+        statuses: [...change.statuses],
+        updatedBy: client,
+        updatedAt: this.now(),
+      })
       .where(eq(registeredDomain.name, name));
   }
 
-  async contacts(ids: readonly string[]): Promise<Map<string, EppContact & { sponsor: string }>> {
+  async contacts(ids: readonly string[]): Promise<Map<string, EppContactInfo>> {
     const rows = await this.database
       .select()
       .from(registryContact)
       .where(and(eq(registryContact.registry, this.registry.id), inArray(registryContact.id, [...ids])));
-    return new Map(rows.map(({ id, contact, sponsor }) => [id, { ...contact, sponsor }]));
+    return new Map(
+      rows.map(({ id, contact, sponsor, createdAt }) => [
+        id,
+        {
+          ...contact,
+          roid: this.roid(id),
+          statuses: ['ok'],
+          sponsor,
+          creator: sponsor,
+          createdAt: createdAt.toISOString(),
+        },
+      ]),
+    );
+  }
+
+  /** True where a name has the contact; looks through all names, so only for those who ask about the contact itself. */
+  async isLinked(id: string): Promise<boolean> {
+    const { registry, registrant, contacts } = registeredDomain;
+    const has = or(eq(registrant, id), sql`${contacts} @> ${JSON.stringify([{ id }])}::jsonb`);
+    const linked = and(eq(registry, this.registry.id), has);
+    return (await this.database.select({ registry }).from(registeredDomain).where(linked).limit(1)).length > 0;
+  }
+
+  /** Those of the hosts that are not known here: registrars' own nameservers are. */
+  unknownHosts(hosts: readonly string[]): string[] {
+    const known = registrars.flatMap(nameserversOf);
+    return hosts.filter((host) => !known.includes(host));
+  }
+
+  /** The repository object identifier (RFC 5730 section 2.8): word characters, a hyphen, the repository. */
+  private roid(id: string): string {
+    const object = id
+      .toUpperCase()
+      .replace(/[^A-Z0-9_]/g, '_')
+      .slice(0, 80);
+    return `${object}-${this.registry.id.slice(0, 8).toUpperCase()}`;
   }
 
   /** Keeps the contact; false where its id is in use. */
@@ -232,64 +305,8 @@ export class RegistryStore {
     return created.length > 0;
   }
 
-  /** Every zone's serial: the start of the day, or its latest registration since. */
-  async serials(): Promise<ZoneSerial[]> {
-    const midnight = Math.floor(this.now().getTime() / 1000 / dayInSeconds) * dayInSeconds;
-    const zone = sql<string>`substring(${registeredDomain.name} from position('.' in ${registeredDomain.name}) + 1)`;
-    const rows = await this.database
-      .select({ zone, latest: sql<string>`max(extract(epoch from ${registeredDomain.createdAt}))` })
-      .from(registeredDomain)
-      .where(eq(registeredDomain.registry, this.registry.id))
-      .groupBy(zone);
-    const latest = new Map(rows.map((row) => [row.zone, Math.floor(Number(row.latest))]));
-    return this.registry.zones.map((name) => ({
-      zone: name,
-      registry: this.registry.id,
-      serial: Math.max(midnight, latest.get(name) ?? 0),
-    }));
-  }
-
-  /** The master file of a zone, in pieces of many lines. */
-  zoneFile(zone: string): Readable {
-    return Readable.from(this.zoneLines(zone));
-  }
-
-  private async *zoneLines(zone: string): AsyncGenerator<string> {
-    const serial = (await this.serials()).find((known) => known.zone === zone)?.serial ?? 0;
-    yield [
-      `$ORIGIN ${zone}.`,
-      '$TTL 86400',
-      `@ IN SOA ns1.${this.registry.id}.example. hostmaster.${this.registry.id}.example. (`,
-      `    ${serial} ; serial`,
-      '    3600 900 1209600 3600 )',
-      `  IN NS ns1.${this.registry.id}.example.`,
-      `  IN NS ns2.${this.registry.id}.example.`,
-      '',
-    ].join('\n');
-    const rows = await this.database
-      .select()
-      .from(registeredDomain)
-      .where(like(registeredDomain.name, `%.${zone}`));
-    const ours = rows.filter(
-      (row) =>
-        zoneOf(row.name) === zone &&
-        ['active', 'grace'].includes(this.stage(row)) &&
-        !row.statuses.some((status) => ['pendingCreate', 'clientHold'].includes(status)),
-    );
-    yield ours.map(({ name, sponsor }) => delegation(labelOf(name), sponsor)).join('');
-    let piece = '';
-    for (const label of strangersLabels(zone)) {
-      piece += delegation(label, 'harbourgate');
-      if (piece.length < 60_000) continue;
-      yield piece;
-      piece = '';
-    }
-    yield piece;
-  }
-
-  private stage({ name, expiresAt }: Pick<Row, 'name' | 'expiresAt'>): Stage {
-    const lifecycle = lifecycleOf.get(zoneOf(name));
-    return lifecycle ? stageOf(isoDate(expiresAt), lifecycle, this.today()) : 'active';
+  private stage(row: Pick<Row, 'name' | 'expiresAt'>): Stage {
+    return stageOn(row, this.today());
   }
 
   private today(): IsoDate {
@@ -297,11 +314,12 @@ export class RegistryStore {
   }
 }
 
-function delegation(label: string, sponsor: string): string {
-  return `${label} IN NS ${nameserversOf(sponsor).join(`.\n  IN NS `)}.\n`;
+/** A made-up id of a contact, in 16 characters. */
+function handleOf(name: string): string {
+  return createHash('sha256').update(name).digest('hex').slice(0, 14).toUpperCase();
 }
 
-function nameserversOf(sponsor: string): string[] {
+export function nameserversOf(sponsor: string): string[] {
   return [`ns1.${sponsor}.example`, `ns2.${sponsor}.example`];
 }
 
@@ -310,10 +328,4 @@ function statusesAt(statuses: readonly string[], stage: KeptDomain['stage']): re
   if (stage === 'active' || stage === 'grace') return statuses;
   const added = stage === 'redemption' ? ['pendingDelete', 'serverHold'] : ['pendingDelete'];
   return [...statuses.filter((status) => status !== 'ok'), ...added];
-}
-
-/** A registry and what it keeps. */
-export interface RegistryKeeper {
-  readonly registry: Registry;
-  readonly store: RegistryStore;
 }

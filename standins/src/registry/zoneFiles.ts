@@ -3,7 +3,7 @@ import { pipeline } from 'node:stream/promises';
 import { createGzip } from 'node:zlib';
 import Router from '@koa/router';
 import type { Logger } from 'pino';
-import type { RegistryKeeper } from './store';
+import type { RegistryKeeper } from './keeper';
 
 /**
  * The registries' zone files for those who have the password: `GET /zones` lists them with their serials,
@@ -17,14 +17,14 @@ export function zoneFileRouter(keepers: readonly RegistryKeeper[], password: str
     else ctx.status = 401;
   });
   router.get('/zones', async (ctx) => {
-    const lists = await Promise.all(keepers.map(({ store }) => store.serials()));
+    const lists = await Promise.all(keepers.map(({ zones }) => zones.serials()));
     ctx.body = lists.flat();
   });
   router.get('/zones/:file', async (ctx) => {
     const [, zone = '', compressed] = /^(.+)\.zone(\.gz)?$/.exec(String(ctx.params['file'])) ?? [];
     const keeper = keeperOf.get(zone);
     if (!keeper) return void (ctx.status = 404);
-    const lines = keeper.store.zoneFile(zone);
+    const lines = keeper.zones.zoneFile(zone);
     ctx.type = compressed ? 'application/gzip' : 'text/dns';
     const out = new PassThrough();
     ctx.body = out;

@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { minorAmount, type Currency, type Minor } from '@tienda/core/pricing/money';
+import { minorAmount, type Currency, type Minor } from '@tienda/core/money/money';
 import type { ShownTopUp } from '@tienda/core/orders/topUp';
 import { CardProblem } from '../../api/card';
 import { ApiProblem } from '../../api/client';
 import { currencyStore } from '../../api/currencyStore';
 import { useBalance, useTopUp, useTopUps } from '../../api/payments';
-import { useStored } from '../../api/stored';
+import { useStored } from '../../stored/stored';
 import { dayText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -16,9 +16,9 @@ import { Fact } from '../../ui/Fact';
 import { Field } from '../../ui/Field';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
-import { PaymentChoice } from '../payment/PaymentChoice';
-import { forgetTypedCard, usePaymentForm } from '../payment/usePaymentForm';
-import { WaitingPayment } from '../payment/WaitingPayment';
+import { PaymentChoice } from '../../shop/payment/PaymentChoice';
+import { forgetTypedCard, usePaymentForm } from '../../shop/payment/usePaymentForm';
+import { WaitingPayment } from '../../shop/payment/WaitingPayment';
 
 const words = texts.balance;
 

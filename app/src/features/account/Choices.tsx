@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import { isLanguage } from '@tienda/core/accounts/language';
 import { useChoose, useSession } from '../../api/session';
-import { useStored } from '../../api/stored';
+import { useStored } from '../../stored/stored';
 import { languageNames, languageStore, speak } from '../../texts/language';
 import { texts } from '../../texts/texts';
 import { Card } from '../../ui/Card';
@@ -9,9 +9,9 @@ import { ChipChoice } from '../../ui/ChipChoice';
 import { Failure } from '../../ui/Empty';
 import { Text } from '../../ui/Text';
 import { Toggle } from '../../ui/Toggle';
-import { CurrencyChoice } from '../money/CurrencyChoice';
+import { CurrencyChoice } from '../../shop/money/CurrencyChoice';
 import { currencyStore } from '../../api/currencyStore';
-import { RateNote } from '../money/RateNote';
+import { RateNote } from '../../shop/money/RateNote';
 
 const words = texts.account;
 const languageOptions = Object.entries(languageNames).map(([value, title]) => ({ value, title }));

@@ -25,7 +25,7 @@ function open(): FakeServer {
 test('a contact is forgotten, and the others stay', async () => {
   const server = open();
   server.instead.set('DELETE /api/me/contacts/c2', { status: 204, body: {} });
-  fireEvent.click(await screen.findByRole('button', { name: 'Forget it: Ilse Tamboura' }));
+  fireEvent.click(await screen.findByRole('button', { name: 'Remove it: Ilse Tamboura' }));
   server.instead.set('GET /api/me/contacts', { status: 200, body: [maren] });
   await waitFor(() => expect(screen.queryByText('Ilse Tamboura')).toBeNull());
   screen.getByText('Maren Solvik');
@@ -35,7 +35,7 @@ test('a contact is forgotten, and the others stay', async () => {
 test('what cannot be forgotten says so and stays', async () => {
   const server = open();
   server.instead.set('DELETE /api/me/contacts/c1', { status: 503, body: { detail: 'Not just now.' } });
-  fireEvent.click(await screen.findByRole('button', { name: 'Forget it: Maren Solvik' }));
+  fireEvent.click(await screen.findByRole('button', { name: 'Remove it: Maren Solvik' }));
   await screen.findByText('Not just now.');
   screen.getByText('Maren Solvik');
 });

@@ -4,7 +4,7 @@ import { texts } from '../../texts/texts';
 import { Card } from '../../ui/Card';
 import { Failure } from '../../ui/Empty';
 import { Text } from '../../ui/Text';
-import { PaperLinks } from '../payment/PaperLinks';
+import { PaperLinks } from '../../shop/payment/PaperLinks';
 
 const words = texts.documents;
 

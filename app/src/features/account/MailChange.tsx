@@ -7,9 +7,9 @@ import { Action } from '../../ui/Action';
 import { Field } from '../../ui/Field';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
-import { InboxLink } from '../inbox/InboxLink';
-import { CodeField } from './CodeField';
-import { General, said } from './said';
+import { InboxLink } from '../../shop/entrance/InboxLink';
+import { CodeField } from '../../shop/entrance/CodeField';
+import { GeneralProblem, problemOf } from '../../shop/entrance/fieldProblems';
 
 const words = texts.security;
 
@@ -36,16 +36,16 @@ export function MailChange({ email }: { readonly email: string }) {
           label={words.oldCode(before)}
           value={oldCode}
           onChange={setOldCode}
-          error={said(change.error, 'oldCode')}
+          error={problemOf(change.error, 'oldCode')}
         />
         <CodeField
           label={words.newCode(address)}
           value={newCode}
           onChange={setNewCode}
           onSubmit={confirm}
-          error={said(change.error, 'newCode')}
+          error={problemOf(change.error, 'newCode')}
         />
-        <General fault={change.error} />
+        <GeneralProblem fault={change.error} />
         <Action title={words.save} busy={change.isPending} onPress={confirm} />
       </View>
     );
@@ -60,7 +60,7 @@ export function MailChange({ email }: { readonly email: string }) {
         onChange={setWanted}
         inputMode="email"
         autoComplete="email"
-        error={said(ask.error, 'email')}
+        error={problemOf(ask.error, 'email')}
       />
       <Field
         label={words.proof}
@@ -69,9 +69,9 @@ export function MailChange({ email }: { readonly email: string }) {
         secureTextEntry
         autoComplete="current-password"
         onSubmitEditing={send}
-        error={said(ask.error, 'password')}
+        error={problemOf(ask.error, 'password')}
       />
-      <General fault={ask.error} />
+      <GeneralProblem fault={ask.error} />
       <Action title={words.sendCodes} busy={ask.isPending} onPress={send} />
     </View>
   );

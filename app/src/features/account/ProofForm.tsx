@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Field } from '../../ui/Field';
-import { General, said } from './said';
+import { GeneralProblem, problemOf } from '../../shop/entrance/fieldProblems';
 
 interface ProofFormProps {
   readonly title: string;
@@ -25,9 +25,9 @@ export function ProofForm({ title, busy, fault, onProof }: ProofFormProps) {
         secureTextEntry
         autoComplete="current-password"
         onSubmitEditing={send}
-        error={said(fault, 'password')}
+        error={problemOf(fault, 'password')}
       />
-      <General fault={fault} />
+      <GeneralProblem fault={fault} />
       <Action title={title} busy={busy} onPress={send} />
     </View>
   );

@@ -1,6 +1,6 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { FakeServer, show } from '../../../test/shop';
-import { AccountForms } from './AccountForms';
+import { AccountForms } from '../../shop/entrance/AccountForms';
 import { Security } from './Security';
 
 jest.mock('expo-router', () => ({ Link: () => null, router: { navigate: () => undefined } }));
@@ -56,12 +56,12 @@ test('a second step is set up: password, code of the app, recovery codes', async
   server.instead.set('POST /api/me/two-step', { status: 201, body: setup });
   press('Add a second step');
   type('Password', 'a slow green boat');
-  press('Go on');
+  press('Continue');
   expect(await screen.findByLabelText('QR code for an authenticator app')).toBeTruthy();
   expect(screen.getByText('JBSW Y3DP EHPK 3PXP')).toBeTruthy();
   server.instead.set('POST /api/me/two-step/confirm', { status: 200, body: { recoveryCodes: ['abcde-fghjk'] } });
   type('Code from the app', '123456');
-  press('Take it into use');
+  press('Turn it on');
   expect(await screen.findByText('abcde-fghjk')).toBeTruthy();
   server.instead.set('GET /api/session', session({ account: { ...account, twoStep: true, recoveryCodes: 10 } }));
   press('I have kept them');
@@ -72,9 +72,9 @@ test('a wrong password says so at its field', async () => {
   const server = await open({ twoStep: true, recoveryCodes: 9 });
   const errors = [{ pointer: '/password', code: 'wrongPassword', detail: 'This is not your password: type it again.' }];
   server.instead.set('POST /api/me/two-step/off', { status: 422, body: { type: 'x', detail: 'x', errors } });
-  press('Give the second step up');
+  press('Remove the second step');
   type('Password', 'a guess');
-  press('Give the second step up');
+  press('Remove the second step');
   expect(await screen.findByText('This is not your password: type it again.')).toBeTruthy();
 });
 

@@ -12,8 +12,8 @@ import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { CloseAccount } from './CloseAccount';
 import { MailChange } from './MailChange';
-import { PasswordRules } from './PasswordRules';
-import { General, said } from './said';
+import { PasswordRules } from '../../shop/entrance/PasswordRules';
+import { GeneralProblem, problemOf } from '../../shop/entrance/fieldProblems';
 import { TwoStep } from './TwoStep';
 
 const words = texts.security;
@@ -83,7 +83,7 @@ function PasswordChange({ email }: { readonly email: string }) {
         onChange={setCurrent}
         secureTextEntry
         autoComplete="current-password"
-        error={said(change.error, 'current')}
+        error={problemOf(change.error, 'current')}
       />
       <Field
         label={words.fresh}
@@ -92,10 +92,10 @@ function PasswordChange({ email }: { readonly email: string }) {
         secureTextEntry
         autoComplete="new-password"
         onSubmitEditing={send}
-        error={said(change.error, 'password')}
+        error={problemOf(change.error, 'password')}
       />
       <PasswordRules password={password} email={email} />
-      <General fault={change.error} />
+      <GeneralProblem fault={change.error} />
       <Action title={words.save} busy={change.isPending} onPress={send} />
     </View>
   );

@@ -7,10 +7,10 @@ import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Text } from '../../ui/Text';
 import { fonts } from '../../ui/theme';
-import { CodeField } from './CodeField';
+import { CodeField } from '../../shop/entrance/CodeField';
 import { ProofForm } from './ProofForm';
 import { QrCode } from './QrCode';
-import { General, said } from './said';
+import { GeneralProblem, problemOf } from '../../shop/entrance/fieldProblems';
 
 const words = texts.security;
 
@@ -52,7 +52,7 @@ function GiveUp({ done }: { readonly done: () => void }) {
         label={texts.checkout.account.stepCode}
         value={code}
         onChange={setCode}
-        error={said(end.error, 'code')}
+        error={problemOf(end.error, 'code')}
       />
       <ProofForm
         title={words.twoStepEnd}
@@ -111,9 +111,9 @@ function Scan({ setup, confirm }: ScanProps) {
         value={code}
         onChange={setCode}
         onSubmit={send}
-        error={said(confirm.error, 'code')}
+        error={problemOf(confirm.error, 'code')}
       />
-      <General fault={confirm.error} />
+      <GeneralProblem fault={confirm.error} />
       <Action title={words.confirm} busy={confirm.isPending} onPress={send} />
     </View>
   );

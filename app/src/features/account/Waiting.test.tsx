@@ -17,7 +17,9 @@ function signedIn(watches: object[], offers: object[]): void {
 test('nothing waited for says where waiting begins', async () => {
   signedIn([], []);
   show(<Waiting />);
-  expect(await screen.findByText('No names are watched. A taken name can be watched on its page.')).toBeTruthy();
+  expect(
+    await screen.findByText('You are not watching any names. A taken name can be watched on its page.'),
+  ).toBeTruthy();
   expect(screen.getByText('No offers. They can be made on the page of a taken name.')).toBeTruthy();
 });
 

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { addYears } from '@tienda/core/lifecycle/isoDate';
+import { dueAhead, type DueNames } from '@tienda/core/names/ahead';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { useToday } from '../../api/shopClock';
 import { dateText, tillAmount, wholeAmount } from '../../texts/format';
@@ -7,7 +7,7 @@ import { texts } from '../../texts/texts';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { Till, TillLine } from '../../ui/Till';
-import { HeldNames } from '../names/HeldNames';
+import { HeldNames } from '../../shop/held/HeldNames';
 
 const words = texts.ahead;
 
@@ -22,18 +22,16 @@ export function AheadScreen() {
 }
 
 function Due({ names, today }: { readonly names: readonly ShownName[]; readonly today: string }) {
-  const yearEnd = addYears(today, 1);
-  const within = names.filter(({ renewal }) => renewal.on <= yearEnd);
-  const beyond = names.filter(({ renewal }) => renewal.on > yearEnd);
+  const { thisYear, later } = dueAhead(names, today);
   return (
     <View>
-      <Part title={words.year} names={within} />
-      {within.length === 0 ? (
+      <Part title={words.year} due={thisYear} />
+      {thisYear.names.length === 0 ? (
         <Text colour="quiet" style={{ marginBottom: 16 }}>
           {words.nothingThisYear}
         </Text>
       ) : null}
-      <Part title={words.beyond} names={beyond} />
+      <Part title={words.beyond} due={later} />
       <Text kind="small" colour="quiet">
         {words.note}
       </Text>
@@ -41,10 +39,8 @@ function Due({ names, today }: { readonly names: readonly ShownName[]; readonly 
   );
 }
 
-function Part({ title, names }: { readonly title: string; readonly names: readonly ShownName[] }) {
-  const currency = names[0]?.renewal.currency;
+function Part({ title, due: { names, total, currency } }: { readonly title: string; readonly due: DueNames }) {
   if (!currency) return null;
-  const total = names.reduce((sum, { renewal }) => sum + renewal.amount, 0);
   return (
     <Till label={title}>
       <Text kind="heading" level={2} style={{ marginBottom: 6 }}>

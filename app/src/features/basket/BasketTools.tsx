@@ -10,12 +10,12 @@ import { Action } from '../../ui/Action';
 import { ChipChoice } from '../../ui/ChipChoice';
 import { Failure, Loading } from '../../ui/Empty';
 import { Notice } from '../../ui/Notice';
-import type { Tally } from '../tally/useTally';
+import type { Tally } from '../../shop/tally/useTally';
 
 const words = texts.basket.tools;
 const columns = texts.basket.columns;
 
-const TermAdvice = lazy(async () => ({ default: (await import('../advice/TermAdvice')).TermAdvice }));
+const TermAdvice = lazy(async () => ({ default: (await import('../../shop/name/TermAdvice')).TermAdvice }));
 
 interface BasketToolsProps {
   readonly tally: Tally;
@@ -44,9 +44,9 @@ export function BasketTools({ tally, onImport, onRemoveAll }: BasketToolsProps) 
 
   async function save(): Promise<void> {
     const { writeCsv } = await import('@tienda/core/formats/csv');
-    const said = (value: boolean) => (value ? columns.yes : columns.no);
+    const yesOrNo = (value: boolean) => (value ? columns.yes : columns.no);
     const head = [columns.name, columns.years, columns.privacy, columns.autoRenew];
-    const rows = lines.map((line) => [line.name, String(line.years), said(line.privacy), said(line.autoRenew)]);
+    const rows = lines.map((line) => [line.name, String(line.years), yesOrNo(line.privacy), yesOrNo(line.autoRenew)]);
     download('basket.csv', 'text/csv', writeCsv([head, ...rows]));
   }
 

@@ -1,13 +1,13 @@
 import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { LineChange } from '@tienda/core/basket/lineFacts';
-import { convert } from '@tienda/core/pricing/money';
+import { convert } from '@tienda/core/money/money';
 import { useSeeChanges } from '../../api/basket';
 import { termsText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Failure } from '../../ui/Empty';
 import { Notice } from '../../ui/Notice';
-import type { CodeMoney } from '../tally/codeWords';
+import type { CodeMoney } from '../../shop/tally/codeWords';
 
 const words = texts.basket.changes;
 

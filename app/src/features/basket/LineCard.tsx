@@ -3,8 +3,8 @@ import { lazy, memo, Suspense, useState } from 'react';
 import { View } from 'react-native';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { Extension } from '@tienda/core/catalogue/extension';
-import { addYears, type IsoDate } from '@tienda/core/lifecycle/isoDate';
-import type { Currency } from '@tienda/core/pricing/money';
+import { addYears, type IsoDate } from '@tienda/core/time/isoDate';
+import type { Currency } from '@tienda/core/money/money';
 import type { QuoteLine, QuoteProblem } from '@tienda/core/pricing/quote';
 import { dateText, wholeAmount } from '../../texts/format';
 import { problemText } from '../../texts/problems';
@@ -19,11 +19,11 @@ import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { themed, usePalette } from '../../ui/theme';
 import { changeWords } from './ChangesNotice';
-import { LineChoices } from './LineChoices';
+import { LineChoices } from '../../shop/name/LineChoices';
 
 const words = texts.basket;
 
-const Alternatives = lazy(async () => ({ default: (await import('../name/Alternatives')).Alternatives }));
+const Alternatives = lazy(async () => ({ default: (await import('../../shop/name/Alternatives')).Alternatives }));
 
 interface LineCardProps {
   readonly line: BasketLine;

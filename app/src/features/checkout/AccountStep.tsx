@@ -1,11 +1,11 @@
 import { Redirect } from 'expo-router';
 import { sessionEnded, useSession } from '../../api/session';
-import { useStored } from '../../api/stored';
+import { useStored } from '../../stored/stored';
 import { texts } from '../../texts/texts';
 import { Notice } from '../../ui/Notice';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
-import { AccountForms } from '../account/AccountForms';
+import { AccountForms } from '../../shop/entrance/AccountForms';
 
 const words = texts.checkout;
 

@@ -7,7 +7,7 @@ import { Card } from '../../ui/Card';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { Toggle } from '../../ui/Toggle';
-import { AgreementTexts } from './AgreementTexts';
+import { AgreementTexts } from '../../shop/name/AgreementTexts';
 
 const words = texts.checkout.review;
 

@@ -1,7 +1,7 @@
-import { isDeclared, type Asked, type Declaration } from '@tienda/core/contacts/declarations';
+import { isDeclared, type NeededDeclaration, type Declaration } from '@tienda/core/contacts/declarations';
 import { View } from 'react-native';
 import { checkoutStore } from '../../api/checkoutStore';
-import { useStored } from '../../api/stored';
+import { useStored } from '../../stored/stored';
 import { texts } from '../../texts/texts';
 import { Card } from '../../ui/Card';
 import { Field } from '../../ui/Field';
@@ -12,20 +12,21 @@ import { Toggle } from '../../ui/Toggle';
 const words = texts.checkout.declarations;
 
 interface DeclarationsProps {
-  readonly asked: readonly Asked[];
-  /** It was tried to pay: what is not said yet is pointed out. */
+  readonly needed: readonly NeededDeclaration[];
+  /** It was tried to pay: what is not declared yet is pointed out. */
   readonly missing: boolean;
 }
 
 /** What the extensions in the basket ask of their holders, with the reason; nothing where they ask for nothing. */
-export function Declarations({ asked, missing }: DeclarationsProps) {
+export function Declarations({ needed, missing }: DeclarationsProps) {
   const choices = useStored(checkoutStore);
   const { declarations } = choices;
-  if (asked.length === 0) return null;
-  const isOf = (one: Asked) => (said: Declaration) => said.name === one.name && said.code === one.code;
-  const say = (one: Asked, said: Declaration | undefined) => {
+  if (needed.length === 0) return null;
+  const isOf = (one: NeededDeclaration) => (declared: Declaration) =>
+    declared.name === one.name && declared.code === one.code;
+  const keep = (one: NeededDeclaration, declared: Declaration | undefined) => {
     const others = declarations.filter((declared) => !isOf(one)(declared));
-    checkoutStore.set({ ...choices, declarations: said ? [...others, said] : others });
+    checkoutStore.set({ ...choices, declarations: declared ? [...others, declared] : others });
   };
   return (
     <Card label={words.title}>
@@ -35,22 +36,22 @@ export function Declarations({ asked, missing }: DeclarationsProps) {
       <Text kind="small" colour="quiet">
         {words.why}
       </Text>
-      {asked.map((one) => {
-        const said = declarations.find(isOf(one));
+      {needed.map((one) => {
+        const declared = declarations.find(isOf(one));
         const { name, code } = one;
         return (
           <View key={`${name} ${code}`}>
             <Toggle
               title={`${one.unicode}: ${words.isSo}`}
               detail={one.text}
-              value={said !== undefined}
-              onChange={(on) => say(one, on ? { name, code } : undefined)}
+              value={declared !== undefined}
+              onChange={(on) => keep(one, on ? { name, code } : undefined)}
             />
-            {said && one.evidence ? (
+            {declared && one.evidence ? (
               <Field
                 label={words.evidence(one.unicode)}
-                value={said.evidence ?? ''}
-                onChange={(evidence) => say(one, { name, code, evidence })}
+                value={declared.evidence ?? ''}
+                onChange={(evidence) => keep(one, { name, code, evidence })}
                 mono
                 maxLength={80}
                 error={missing && !isDeclared(one, declarations) ? words.evidenceNeeded : undefined}
@@ -59,7 +60,7 @@ export function Declarations({ asked, missing }: DeclarationsProps) {
           </View>
         );
       })}
-      {missing && asked.some((one) => !isDeclared(one, declarations)) ? (
+      {missing && needed.some((one) => !isDeclared(one, declarations)) ? (
         <Notice kind="problem">{words.missing}</Notice>
       ) : null}
     </Card>

@@ -40,7 +40,7 @@ async function open(...contacts: object[]): Promise<FakeServer> {
 }
 const type = (label: string, value: string) => fireEvent.change(screen.getByLabelText(label), { target: { value } });
 const valueOf = (label: string) => (screen.getByLabelText(label) as unknown as { value: string }).value;
-const save = () => fireEvent.click(screen.getByRole('button', { name: 'Keep and go on' }));
+const save = () => fireEvent.click(screen.getByRole('button', { name: 'Save and go on' }));
 const sent = (server: FakeServer) => server.asked.filter(({ method }) => method === 'POST');
 
 test('every mistake is said at once, and nothing is sent', async () => {
@@ -175,12 +175,12 @@ test('of several kept holders one is chosen with one tap', async () => {
   await open(kept, { ...kept, id: 'c2', name: 'Ilse Tamboura', organisation: 'Quay & Quill' });
   fireEvent.click(screen.getByRole('radio', { name: /^Ilse Tamboura, Quay & Quill/ }));
   expect(mockNavigate).toHaveBeenCalledWith('/checkout/review');
-  expect(checkoutStore.get().usual).toBe('c2');
+  expect(checkoutStore.get().defaultContact).toBe('c2');
 });
 
-test('another contact begins empty, and the usual one stays', async () => {
+test('another contact begins empty, and the chosen one stays', async () => {
   mockParams = { another: '1' };
-  checkoutStore.set({ contacts: {}, declarations: [], usual: 'c1' });
+  checkoutStore.set({ contacts: {}, declarations: [], defaultContact: 'c1' });
   await open(kept);
   expect([valueOf('Full name'), valueOf('Mail address')]).toEqual(['', '']);
   expect(screen.getByRole('heading', { name: 'Add another person or organisation' })).toBeTruthy();

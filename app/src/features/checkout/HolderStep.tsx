@@ -1,7 +1,7 @@
 import { Redirect, router, useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense } from 'react';
 import { checkoutStore } from '../../api/checkoutStore';
-import { useContacts, useUsualContact, type KeptContact } from '../../api/me';
+import { useContacts, useDefaultContact, type KeptContact } from '../../api/me';
 import { useSession } from '../../api/session';
 import { texts } from '../../texts/texts';
 import { Card } from '../../ui/Card';
@@ -18,11 +18,11 @@ const HolderForm = lazy(async () => ({ default: (await import('./withPhones')).H
 export function HolderStep() {
   const session = useSession();
   const contacts = useContacts();
-  const usual = useUsualContact();
+  const defaultContact = useDefaultContact();
   const { another } = useLocalSearchParams<{ another?: string }>();
   if (session.data && !session.data.account) return <Redirect href="/checkout/account" />;
   const use = (kept: KeptContact) => {
-    if (!another) checkoutStore.set({ ...checkoutStore.get(), usual: kept.id });
+    if (!another) checkoutStore.set({ ...checkoutStore.get(), defaultContact: kept.id });
     router.navigate('/checkout/review');
   };
   return (
@@ -43,7 +43,7 @@ export function HolderStep() {
               key={contact.id}
               title={contactTitle(contact)}
               detail={contact.email}
-              checked={contact.id === usual?.id}
+              checked={contact.id === defaultContact?.id}
               onPress={() => use(contact)}
             />
           ))}
@@ -52,9 +52,9 @@ export function HolderStep() {
       {contacts.data && session.data?.account ? (
         <Suspense fallback={<Loading />}>
           <HolderForm
-            key={another ? 'another' : 'usual'}
-            known={another ? undefined : usual}
-            about={another ? 'another' : (usual?.id ?? 'first')}
+            key={another ? 'another' : 'default'}
+            known={another ? undefined : defaultContact}
+            about={another ? 'another' : (defaultContact?.id ?? 'first')}
             email={another ? '' : session.data.account.email}
             onKept={use}
           />

@@ -3,7 +3,7 @@ import { router } from 'expo-router';
 import { contactRoles, contactsOf, type ContactRole } from '@tienda/core/contacts/roles';
 import { checkoutStore } from '../../api/checkoutStore';
 import type { KeptContact } from '../../api/me';
-import { useStored } from '../../api/stored';
+import { useStored } from '../../stored/stored';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Choice } from '../../ui/Choice';
@@ -13,22 +13,22 @@ const words = texts.checkout.contacts;
 interface NameContactsProps {
   readonly name: string;
   /** Holder and all else, unless chosen otherwise here. */
-  readonly usual: KeptContact;
+  readonly defaultContact: KeptContact;
   readonly contacts: readonly KeptContact[];
 }
 
 /** Who is what to one name: each of the four can be another of the contacts kept. */
-export function NameContacts({ name, usual, contacts }: NameContactsProps) {
+export function NameContacts({ name, defaultContact, contacts }: NameContactsProps) {
   const choices = useStored(checkoutStore);
   const differing = choices.contacts[name];
-  const chosen = contactsOf(usual.id, differing);
+  const chosen = contactsOf(defaultContact.id, differing);
   const choose = (role: ContactRole, id: string) => {
     const { [role]: _before, ...others } = differing ?? {};
-    const roles = id === usual.id ? others : { ...others, [role]: id };
+    const roles = id === defaultContact.id ? others : { ...others, [role]: id };
     checkoutStore.set({ ...choices, contacts: { ...choices.contacts, [name]: roles } });
   };
   const addAnother = () => {
-    checkoutStore.set({ ...choices, usual: usual.id });
+    checkoutStore.set({ ...choices, defaultContact: defaultContact.id });
     router.navigate('/checkout/holder?another=1');
   };
   const options = contacts.map((contact) => ({ value: contact.id, title: contactTitle(contact) }));
@@ -57,9 +57,9 @@ export function contactTitle({ name, organisation, city }: KeptContact): string 
 /** The contact that holds a name: the order's own, unless another was chosen and is still kept. */
 export function registrantOf(
   name: string,
-  usual: KeptContact,
+  defaultContact: KeptContact,
   contacts: readonly KeptContact[],
   differing: Readonly<Record<string, { readonly registrant?: string }>>,
 ): KeptContact {
-  return contacts.find(({ id }) => id === differing[name]?.registrant) ?? usual;
+  return contacts.find(({ id }) => id === differing[name]?.registrant) ?? defaultContact;
 }

@@ -6,7 +6,7 @@ import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { Quote, QuoteLine } from '@tienda/core/pricing/quote';
 import { checkoutStore } from '../../api/checkoutStore';
 import type { KeptContact } from '../../api/me';
-import { useStored } from '../../api/stored';
+import { useStored } from '../../stored/stored';
 import { dateText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -14,7 +14,7 @@ import { Card, CardRule } from '../../ui/Card';
 import { Loading } from '../../ui/Empty';
 import { Name } from '../../ui/Name';
 import { Text } from '../../ui/Text';
-import { LineChoices } from '../basket/LineChoices';
+import { LineChoices } from '../../shop/name/LineChoices';
 import { NameContacts, registrantOf } from './NameContacts';
 import { publicViewWords } from './publicViewWords';
 import { ReadBack } from './ReadBack';
@@ -28,15 +28,15 @@ interface NameReviewProps {
   readonly quote: Quote;
   readonly extension: Extension;
   /** Who holds the names and is billed, unless chosen otherwise for one. */
-  readonly usual: KeptContact;
+  readonly defaultContact: KeptContact;
   readonly contacts: readonly KeptContact[];
 }
 
 /** One name before it is paid for: its letters, what the public will see, what was chosen; all changeable here. */
-export function NameReview({ line, priced, quote, extension, usual, contacts }: NameReviewProps) {
+export function NameReview({ line, priced, quote, extension, defaultContact, contacts }: NameReviewProps) {
   const [open, setOpen] = useState<'nothing' | 'public' | 'choices' | 'contacts'>('nothing');
   const differing = useStored(checkoutStore).contacts;
-  const holder = registrantOf(line.name, usual, contacts, differing);
+  const holder = registrantOf(line.name, defaultContact, contacts, differing);
   const differs = Object.keys(differing[line.name] ?? {}).length > 0;
   const heldBy = texts.checkout.contacts.title([holder.name, holder.organisation].filter(Boolean).join(', '));
   const { policy } = extension.privacy;
@@ -62,7 +62,9 @@ export function NameReview({ line, priced, quote, extension, usual, contacts }: 
         about={`${heldBy}, ${line.unicode}`}
         onPress={() => show('contacts')}
       />
-      {open === 'contacts' ? <NameContacts name={line.name} usual={usual} contacts={contacts} /> : null}
+      {open === 'contacts' ? (
+        <NameContacts name={line.name} defaultContact={defaultContact} contacts={contacts} />
+      ) : null}
       <CardRule />
       <ReviewRow
         title={words.publicView}

@@ -3,10 +3,10 @@ import { Redirect, router } from 'expo-router';
 import { useState } from 'react';
 import type { Agreement } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
-import { askedOf, isDeclared, type Asked } from '@tienda/core/contacts/declarations';
+import { neededDeclarations, isDeclared, type NeededDeclaration } from '@tienda/core/contacts/declarations';
 import type { QuoteChange } from '@tienda/core/pricing/quoteChanges';
 import { CardProblem } from '../../api/card';
-import { useBasket } from '../../api/basket';
+import { isEmpty, useFreshBasket } from '../../api/basket';
 import { checkoutStore } from '../../api/checkoutStore';
 import { useAgreements } from '../../api/catalogue';
 import { ApiProblem } from '../../api/client';
@@ -14,7 +14,7 @@ import {
   useAgreedTerms,
   useContacts,
   usePlaceOrder,
-  useUsualContact,
+  useDefaultContact,
   type AgreedTerms,
   type KeptContact,
 } from '../../api/me';
@@ -29,12 +29,12 @@ import { Failure, Loading } from '../../ui/Empty';
 import { Notice } from '../../ui/Notice';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
-import { PaymentChoice } from '../payment/PaymentChoice';
-import { usePaymentForm } from '../payment/usePaymentForm';
-import { changeSentences, TallyChanges } from '../tally/TallyChanges';
-import { TallyCodes } from '../tally/TallyCodes';
-import { TallyRoll } from '../tally/TallyRoll';
-import { useTally, type Tally } from '../tally/useTally';
+import { PaymentChoice } from '../../shop/payment/PaymentChoice';
+import { usePaymentForm } from '../../shop/payment/usePaymentForm';
+import { changeSentences, TallyChanges } from '../../shop/tally/TallyChanges';
+import { TallyCodes } from '../../shop/tally/TallyCodes';
+import { TallyRoll } from '../../shop/tally/TallyRoll';
+import { useTally, type Tally } from '../../shop/tally/useTally';
 import { Agreements, newTerms } from './Agreements';
 import { Declarations } from './Declarations';
 import { NameReview, ReviewRow } from './NameReview';
@@ -44,9 +44,9 @@ const words = texts.checkout.review;
 /** Step 4: everything once more, changeable in place, then the card. */
 export function ReviewStep() {
   const session = useSession();
-  const basket = useBasket();
+  const basket = useFreshBasket();
   const contacts = useContacts();
-  const holder = useUsualContact();
+  const holder = useDefaultContact();
   const tally = useTally();
   const binding = useBindingQuote(tally.request);
   const agreements = useAgreements(agreementsOf(tally));
@@ -54,7 +54,7 @@ export function ReviewStep() {
   const place = usePlaceOrder();
   if (session.data && !session.data.account) return <Redirect href="/checkout/account" />;
   if (contacts.data?.length === 0) return <Redirect href="/checkout/holder" />;
-  if (basket.data?.lines.length === 0 && place.isIdle) return <Redirect href="/basket" />;
+  if (isEmpty(basket) && place.isIdle) return <Redirect href="/basket" />;
   const fault = basket.error ?? contacts.error ?? binding.error ?? agreements.error ?? before.error;
   const retry = () =>
     [basket, contacts, binding, agreements, before]
@@ -93,8 +93,8 @@ function agreementsOf({ lines, catalogue }: Tally): string[] {
 }
 
 /** What the extensions of the names in the basket ask of their holders. */
-function askedBy({ lines, catalogue }: Tally): Asked[] {
-  return askedOf(
+function askedBy({ lines, catalogue }: Tally): NeededDeclaration[] {
+  return neededDeclarations(
     lines.flatMap(({ name, unicode }) => {
       const extension = catalogue && extensionOf(name, catalogue);
       return extension ? [{ name, unicode, extension }] : [];
@@ -103,7 +103,7 @@ function askedBy({ lines, catalogue }: Tally): Asked[] {
 }
 
 interface ReviewProps {
-  /** Why what is shown could not be asked for anew. */
+  /** Why what is shown could not be needed for anew. */
   readonly fault: Error | null;
   readonly retry: () => void;
   readonly tally: Tally;
@@ -118,13 +118,13 @@ interface ReviewProps {
 
 function Review(props: ReviewProps) {
   const { fault, retry, tally, holder, contacts, binding, computing, agreements, before, place } = props;
-  const asked = askedBy(tally);
+  const needed = askedBy(tally);
   const { form, balance, agreed, setAgreed, missing, busy, problem, pay } = usePayment(
     binding,
     holder,
     agreements,
     before,
-    asked,
+    needed,
     place,
   );
   const free = binding.total === 0;
@@ -161,7 +161,7 @@ function Review(props: ReviewProps) {
             priced={priced}
             quote={binding}
             extension={extension}
-            usual={holder}
+            defaultContact={holder}
             contacts={contacts}
           />
         ) : null;
@@ -184,7 +184,7 @@ function Review(props: ReviewProps) {
           onPress={() => router.navigate('/checkout/holder')}
         />
       </Card>
-      <Declarations asked={asked} missing={missing} />
+      <Declarations needed={needed} missing={missing} />
       <Agreements agreements={agreements} before={before} agreed={agreed} missing={missing} onChange={setAgreed} />
       <TallyRoll
         settled
@@ -217,7 +217,7 @@ function usePayment(
   holder: KeptContact,
   agreements: readonly Agreement[],
   before: readonly AgreedTerms[],
-  asked: readonly Asked[],
+  needed: readonly NeededDeclaration[],
   place: ReturnType<typeof usePlaceOrder>,
 ) {
   const queries = useQueryClient();
@@ -232,7 +232,7 @@ function usePayment(
   async function pay(): Promise<void> {
     const { contacts, declarations } = checkoutStore.get();
     const isReady =
-      (agreed || newTerms(agreements, before).length === 0) && asked.every((one) => isDeclared(one, declarations));
+      (agreed || newTerms(agreements, before).length === 0) && needed.every((one) => isDeclared(one, declarations));
     setMissing(!isReady);
     if (!isReady) return;
     setBusy(true);
@@ -248,7 +248,7 @@ function usePayment(
           .filter(([name]) => binding.lines.some((line) => line.name === name))
           .map(([name, roles]) => ({ name, ...roles })),
         declarations: declarations.filter(({ name, code }) =>
-          asked.some((one) => one.name === name && one.code === code),
+          needed.some((one) => one.name === name && one.code === code),
         ),
         ...prepared,
       });

@@ -1,5 +1,5 @@
 import type { Contact } from '@tienda/core/contacts/contact';
-import { Stored } from '../../api/stored';
+import { Stored } from '../../stored/stored';
 
 /** Contacts being typed and not kept yet, by whose details they began with: they are there again after a reload. */
 export const draftStore = new Stored<Readonly<Record<string, Contact>>>('tienda.holders', {}, readDrafts, true);

@@ -1,7 +1,8 @@
 import { fireEvent, render, screen, waitFor } from '@testing-library/react';
 import type { Contact } from '@tienda/core/contacts/contact';
 import { maren as example } from '../../../../core/test/contacts';
-import { FakeServer, show } from '../../../test/shop';
+import { FakeServer, lineFor, newQueries, show } from '../../../test/shop';
+import { emptyBasket } from '../../api/basket';
 import { checkoutStore } from '../../api/checkoutStore';
 import { Agreements } from './Agreements';
 import { Declarations } from './Declarations';
@@ -35,6 +36,21 @@ test('a basket that comes late is waited for; only an empty one leads back to it
   expect(container.textContent).not.toContain('leads to');
   letBasketCome();
   await screen.findByText('leads to /basket');
+});
+
+test('an empty basket that is being asked for again may not be empty any more: it is waited for', async () => {
+  const server = new FakeServer();
+  server.account = { email: 'maren@saltwhistle.example' };
+  server.instead.set('GET /api/me/contacts', { status: 200, body: [{ ...maren, id: 'c1' }] });
+  server.lines = [lineFor('saltwhistle.org')];
+  const queries = newQueries();
+  queries.setQueryData(['basket'], emptyBasket);
+  const { container } = show(<ReviewStep />, queries);
+  void queries.invalidateQueries({ queryKey: ['basket'] });
+  const led = [container.textContent];
+  new MutationObserver(() => led.push(container.textContent)).observe(container, { subtree: true, childList: true });
+  await waitFor(() => expect(server.asked.filter(({ path }) => path === '/api/quotes')).not.toEqual([]));
+  expect(led.join(' ')).not.toContain('leads to');
 });
 
 test('a name is read out whole for those who listen, and its look-alikes are named', () => {
@@ -127,14 +143,14 @@ describe('what extensions ask', () => {
   });
 
   test('is nothing where nothing is asked', () => {
-    const { container } = show(<Declarations asked={[]} missing />);
+    const { container } = show(<Declarations needed={[]} missing />);
     expect(container.textContent).toBe('');
   });
 
   test('is said with a switch each, with a number where the registry looks it up, and kept', () => {
-    show(<Declarations asked={asked} missing />);
+    show(<Declarations needed={asked} missing />);
     expect(screen.getByText('The holder lives on the island.')).toBeTruthy();
-    expect(screen.getByRole('alert').textContent).toContain('Say of each that it is so');
+    expect(screen.getByRole('alert').textContent).toContain('Confirm each of them');
     fireEvent.click(screen.getByRole('switch', { name: 'a.ie: this is so' }));
     fireEvent.click(screen.getByRole('switch', { name: 'b.dental: this is so' }));
     expect(screen.getByText('The number is needed: it is how the registry can look it up.')).toBeTruthy();
@@ -151,7 +167,7 @@ describe('what extensions ask', () => {
 });
 
 describe('contacts of one name', () => {
-  const usual = { ...maren, id: 'c1' };
+  const chosen = { ...maren, id: 'c1' };
   const ilse = { ...maren, id: 'c2', name: 'Ilse Tamboura', organisation: 'Quay & Quill' };
   beforeEach(() => {
     new FakeServer();
@@ -159,7 +175,7 @@ describe('contacts of one name', () => {
   });
 
   test('are one person, until another is chosen for one of them', () => {
-    show(<NameContacts name="a.org" usual={usual} contacts={[usual, ilse]} />);
+    show(<NameContacts name="a.org" defaultContact={chosen} contacts={[chosen, ilse]} />);
     const choose = (label: string, value: string) =>
       fireEvent.change(screen.getByLabelText(label), { target: { value } });
     choose('Technical contact', 'c2');
@@ -167,11 +183,11 @@ describe('contacts of one name', () => {
     choose('Holder (registrant)', 'c2');
     choose('Technical contact', 'c1');
     expect(checkoutStore.get().contacts).toEqual({ 'a.org': { registrant: 'c2' } });
-    expect(registrantOf('a.org', usual, [usual, ilse], checkoutStore.get().contacts).name).toBe('Ilse Tamboura');
-    expect(registrantOf('b.org', usual, [usual, ilse], checkoutStore.get().contacts).name).toBe('Maren Solvik');
+    expect(registrantOf('a.org', chosen, [chosen, ilse], checkoutStore.get().contacts).name).toBe('Ilse Tamboura');
+    expect(registrantOf('b.org', chosen, [chosen, ilse], checkoutStore.get().contacts).name).toBe('Maren Solvik');
   });
 
-  test('that were forgotten meanwhile leave the usual one', () => {
-    expect(registrantOf('a.org', usual, [usual], { 'a.org': { registrant: 'gone' } }).id).toBe('c1');
+  test('that were forgotten meanwhile leave the chosen one', () => {
+    expect(registrantOf('a.org', chosen, [chosen], { 'a.org': { registrant: 'gone' } }).id).toBe('c1');
   });
 });

@@ -6,7 +6,7 @@ import { texts } from '../../texts/texts';
 import { ChipChoice } from '../../ui/ChipChoice';
 import { Text } from '../../ui/Text';
 import { themed } from '../../ui/theme';
-import { filterCount, sorts, type FindChoices } from './findChoices';
+import { filterCount, sorts, type FindChoices } from '../../shop/name/findChoices';
 
 const words = texts.find;
 

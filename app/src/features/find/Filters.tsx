@@ -1,12 +1,20 @@
 import { View } from 'react-native';
-import type { Currency } from '@tienda/core/pricing/money';
+import type { Currency } from '@tienda/core/money/money';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Field } from '../../ui/Field';
 import { themed } from '../../ui/theme';
-import { capOf, filterCount, kinds, privacies, readChoices, statuses, type FindChoices } from './findChoices';
+import {
+  capOf,
+  filterCount,
+  kinds,
+  privacies,
+  readChoices,
+  statuses,
+  type FindChoices,
+} from '../../shop/name/findChoices';
 
 const words = texts.find.filter;
 

@@ -192,18 +192,18 @@ test('a finished search is remembered, and picked again with one tap', async () 
   const search = await searching('quaylight');
   await search.tell(plan(['quaylight']), { type: 'done', counts: {}, ms: 1 });
   fireEvent.click(screen.getByRole('button', { name: 'Clear the search' }));
-  await screen.findByText('Searched for lately');
+  await screen.findByText('Recent searches');
   fireEvent.click(screen.getByRole('button', { name: 'quaylight' }));
   await waitFor(() => expect(mockParams['q']).toBe('quaylight'));
-  await waitFor(() => expect(screen.queryByText('Searched for lately')).toBeNull());
+  await waitFor(() => expect(screen.queryByText('Recent searches')).toBeNull());
 });
 
 test('searches of the past are forgotten with one tap', async () => {
   const search = await searching('quaylight');
   await search.tell(plan(['quaylight']), { type: 'done', counts: {}, ms: 1 });
   fireEvent.click(screen.getByRole('button', { name: 'Clear the search' }));
-  fireEvent.click(await screen.findByRole('button', { name: 'Forget these' }));
-  await waitFor(() => expect(screen.queryByText('Searched for lately')).toBeNull());
+  fireEvent.click(await screen.findByRole('button', { name: 'Clear these' }));
+  await waitFor(() => expect(screen.queryByText('Recent searches')).toBeNull());
 });
 
 test('the currency is chosen here, asked for, and remembered', async () => {

@@ -1,6 +1,6 @@
 import { router } from 'expo-router';
 import { ScrollView, View } from 'react-native';
-import { useStored } from '../../api/stored';
+import { useStored } from '../../stored/stored';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Text } from '../../ui/Text';

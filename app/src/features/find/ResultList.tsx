@@ -2,12 +2,12 @@ import { FlashList, type FlashListRef } from '@shopify/flash-list';
 import { memo, useEffect, useRef, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { texts } from '../../texts/texts';
-import { RateNote } from '../money/RateNote';
+import { RateNote } from '../../shop/money/RateNote';
 import { Text } from '../../ui/Text';
 import { themed } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
-import { columns, ResultRow, type RowActions } from './ResultRow';
-import type { Row } from './rows';
+import { columns, ResultRow, type RowActions } from '../../shop/name/ResultRow';
+import type { Row } from '../../shop/name/rows';
 
 const words = texts.find;
 

@@ -1,4 +1,4 @@
-import { readTexts, Stored } from '../../api/stored';
+import { readTexts, Stored } from '../../stored/stored';
 
 const mostKept = 8;
 const shortest = 2;

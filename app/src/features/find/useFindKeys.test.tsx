@@ -1,8 +1,8 @@
 import { act, fireEvent, renderHook } from '@testing-library/react';
 import type { TextInput } from 'react-native';
 import { exampleExtension } from '../../../../core/test/catalogue';
-import { lineupStore } from '../lineup/lineupStore';
-import { rowFor, type Row } from './rows';
+import { lineupStore } from '../../shop/name/lineupStore';
+import { rowFor, type Row } from '../../shop/name/rows';
 import { useFindKeys } from './useFindKeys';
 
 const org = exampleExtension('org', {});

@@ -1,7 +1,7 @@
 import { useEffect, useState, type RefObject } from 'react';
 import type { TextInput } from 'react-native';
-import { toggleInLineup } from '../lineup/lineupStore';
-import type { Row } from './rows';
+import { toggleInLineup } from '../../shop/name/lineupStore';
+import type { Row } from '../../shop/name/rows';
 
 interface FindKeys {
   readonly rows: readonly Row[];

@@ -1,9 +1,15 @@
 import { router, useLocalSearchParams } from 'expo-router';
 import { useCallback, useMemo } from 'react';
-import type { Currency } from '@tienda/core/pricing/money';
-import { useStored } from '../../api/stored';
+import type { Currency } from '@tienda/core/money/money';
+import { useStored } from '../../stored/stored';
 import { currencyStore } from '../../api/currencyStore';
-import { readChoices, readCurrency, writeChoices, type FindChoices, type FindParams } from './findChoices';
+import {
+  readChoices,
+  readCurrency,
+  writeChoices,
+  type FindChoices,
+  type FindParams,
+} from '../../shop/name/findChoices';
 
 /** The whole state of a search lives in the URL, so that it can be shared and the way back works. */
 export function useFindParams() {

@@ -1,7 +1,7 @@
 import { fireEvent, screen } from '@testing-library/react';
 import { FakeServer, show } from '../../../test/shop';
 import { ConfirmScreen } from './ConfirmScreen';
-import { HolderChecks } from './HolderChecks';
+import { HolderChecks } from '../../shop/held/HolderChecks';
 
 jest.mock('expo-router', () => ({
   Link: () => null,

@@ -2,7 +2,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { FakeLines } from '../../../test/lines';
 import { show } from '../../../test/shop';
 import { LineupScreen } from './LineupScreen';
-import { lineupStore, mostInLineup, toggleInLineup } from './lineupStore';
+import { lineupStore, mostInLineup, toggleInLineup } from '../../shop/name/lineupStore';
 
 const mockParams: Record<string, string | undefined> = {};
 let mockChanged: () => void = () => undefined;

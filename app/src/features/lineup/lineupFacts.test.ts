@@ -1,5 +1,5 @@
 import { exampleExtension } from '../../../../core/test/catalogue';
-import { asName, priceLine } from '../name/priceLine';
+import { asName, priceLine } from '@tienda/core/pricing/priceLine';
 import { lineupFacts, type Entrant } from './lineupFacts';
 
 const intro = { price: 300, startsAt: '2026-01-01', endsAt: '2031-01-01' };

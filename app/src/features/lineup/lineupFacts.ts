@@ -1,11 +1,11 @@
 import { priceTrend } from '@tienda/core/catalogue/priceTrend';
 import type { SearchAnswer } from '@tienda/core/names/searchEvent';
-import { convert, type Currency } from '@tienda/core/pricing/money';
+import { convert, type Currency } from '@tienda/core/money/money';
 import type { QuoteLine } from '@tienda/core/pricing/quote';
 import { termsText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
-import { statusWords } from '../find/remarks';
-import type { PricedName } from '../name/priceLine';
+import { statusWords } from '../../shop/name/remarks';
+import type { PricedName } from '@tienda/core/pricing/priceLine';
 
 const words = texts.lineup.facts;
 

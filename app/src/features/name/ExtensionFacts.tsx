@@ -1,16 +1,17 @@
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
-import { addYears } from '@tienda/core/lifecycle/isoDate';
-import { convert } from '@tienda/core/pricing/money';
+import { addYears } from '@tienda/core/time/isoDate';
+import { convert } from '@tienda/core/money/money';
 import { useAgreements } from '../../api/catalogue';
 import { useToday } from '../../api/shopClock';
-import { useStored } from '../../api/stored';
+import { useStored } from '../../stored/stored';
 import { dateText, termsText, wholeAmount } from '../../texts/format';
+import { lifeSentences } from '../../shop/held/lifeSentences';
 import { texts } from '../../texts/texts';
 import { Card, CardRule } from '../../ui/Card';
 import { Fact } from '../../ui/Fact';
 import { Text } from '../../ui/Text';
-import { AgreementTexts } from '../checkout/AgreementTexts';
+import { AgreementTexts } from '../../shop/name/AgreementTexts';
 import { currencyStore } from '../../api/currencyStore';
 
 const words = texts.name;
@@ -63,18 +64,11 @@ function Life({ extension: { lifecycle, terms } }: { readonly extension: Extensi
   if (today === undefined) return null;
   const years = Math.min(...terms.register);
   const expires = addYears(today, years);
-  const { redemptionFrom, pendingDeleteFrom, freeFrom } = afterExpiry(expires, lifecycle);
   const { life } = words;
   const dates = [
     lifecycle.addGraceDays > 0 ? life.addGrace(lifecycle.addGraceDays) : undefined,
     life.expires(years, dateText(expires)),
-    redemptionFrom > expires
-      ? texts.names.grace(dateText(expires), dateText(redemptionFrom))
-      : texts.names.noGrace(dateText(expires)),
-    pendingDeleteFrom > redemptionFrom
-      ? texts.names.redemption(dateText(redemptionFrom), dateText(pendingDeleteFrom))
-      : undefined,
-    texts.names.free(dateText(freeFrom)),
+    ...lifeSentences(afterExpiry(expires, lifecycle)),
   ];
   return (
     <>

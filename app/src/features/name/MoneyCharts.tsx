@@ -1,6 +1,6 @@
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { priceTrend } from '@tienda/core/catalogue/priceTrend';
-import { convert, type Currency } from '@tienda/core/pricing/money';
+import { convert, type Currency } from '@tienda/core/money/money';
 import type { QuoteLine } from '@tienda/core/pricing/quote';
 import { monthText, roundAmount, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';

@@ -179,7 +179,7 @@ describe('a taken name', () => {
     await waitFor(() =>
       expect(server.asked).toContainEqual({ method: 'PUT', path: '/api/me/watches/salt.org', body: undefined }),
     );
-    fireEvent.click(await screen.findByRole('button', { name: 'Watch it no more' }));
+    fireEvent.click(await screen.findByRole('button', { name: 'Stop watching it' }));
     await waitFor(() =>
       expect(server.asked).toContainEqual({ method: 'DELETE', path: '/api/me/watches/salt.org', body: undefined }),
     );

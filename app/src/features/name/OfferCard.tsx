@@ -15,7 +15,7 @@ import { Failure } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
-import { capOf } from '../find/findChoices';
+import { capOf } from '../../shop/name/findChoices';
 
 const words = texts.offer;
 const usd = (cents: number) => wholeAmount(cents, 'USD');

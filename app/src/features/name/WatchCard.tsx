@@ -1,6 +1,6 @@
 import { router } from 'expo-router';
 import { View } from 'react-native';
-import type { IsoDate } from '@tienda/core/lifecycle/isoDate';
+import type { IsoDate } from '@tienda/core/time/isoDate';
 import { useEndWatch, useWatch, useWatches } from '../../api/me';
 import { useSession } from '../../api/session';
 import { dateText } from '../../texts/format';

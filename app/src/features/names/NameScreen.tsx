@@ -11,7 +11,8 @@ import { Fact } from '../../ui/Fact';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { Toggle } from '../../ui/Toggle';
-import { SignInFirst } from '../account/SignInFirst';
+import { lifeSentences } from '../../shop/held/lifeSentences';
+import { SignInFirst } from '../../shop/entrance/SignInFirst';
 import { privacyWords } from './NamesScreen';
 
 const words = texts.names;
@@ -62,7 +63,7 @@ function Held({ name }: { readonly name: ShownName }) {
         <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
           {words.after}
         </Text>
-        {afterWords(name).map((sentence) => (
+        {lifeSentences(name.afterExpiry).map((sentence) => (
           <Text key={sentence} kind="small" style={{ marginBottom: 4 }}>
             {sentence}
           </Text>
@@ -70,17 +71,4 @@ function Held({ name }: { readonly name: ShownName }) {
       </Card>
     </View>
   );
-}
-
-/** Grace, redemption and deletion as sentences with dates. */
-function afterWords({ afterExpiry: { graceFrom, redemptionFrom, pendingDeleteFrom, freeFrom } }: ShownName): string[] {
-  const grace =
-    graceFrom === redemptionFrom
-      ? words.noGrace(dateText(graceFrom))
-      : words.grace(dateText(graceFrom), dateText(redemptionFrom));
-  return [
-    grace,
-    words.redemption(dateText(redemptionFrom), dateText(pendingDeleteFrom)),
-    words.free(dateText(freeFrom)),
-  ];
 }

@@ -9,8 +9,8 @@ import { Name } from '../../ui/Name';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { themed, usePalette } from '../../ui/theme';
-import { HolderChecks } from '../holders/HolderChecks';
-import { HeldNames } from './HeldNames';
+import { HolderChecks } from '../../shop/held/HolderChecks';
+import { HeldNames } from '../../shop/held/HeldNames';
 
 const words = texts.names;
 

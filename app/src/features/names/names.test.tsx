@@ -1,7 +1,6 @@
-import { fireEvent, screen, waitFor } from '@testing-library/react';
-import type { ShownName } from '@tienda/core/names/shownName';
+import { fireEvent, screen } from '@testing-library/react';
+import { boats, org, serverWithNames } from '../../../test/heldNames';
 import { FakeServer, show } from '../../../test/shop';
-import { AheadScreen } from '../ahead/AheadScreen';
 import { NameScreen } from './NameScreen';
 import { NamesScreen, privacyWords } from './NamesScreen';
 
@@ -11,45 +10,8 @@ jest.mock('expo-router', () => ({
   router: { navigate: () => undefined },
 }));
 
-const boats: ShownName = {
-  name: 'saltwhistle.boats',
-  unicode: 'saltwhistle.boats',
-  registeredOn: '2026-11-24',
-  expiresOn: '2028-11-24',
-  privacy: true,
-  privacyPolicy: 'included',
-  autoRenew: false,
-  suspended: false,
-  orderId: 'o1',
-  renewal: { on: '2028-11-24', amount: 1468, currency: 'USD' },
-  afterExpiry: {
-    graceFrom: '2028-11-24',
-    redemptionFrom: '2029-01-08',
-    pendingDeleteFrom: '2029-02-07',
-    freeFrom: '2029-02-12',
-  },
-  holder: { name: 'Maren Solvik', organisation: 'Saltwhistle Boatworks' },
-};
-const org: ShownName = {
-  ...boats,
-  name: 'a.org',
-  unicode: 'a.org',
-  autoRenew: true,
-  expiresOn: '2027-11-24',
-  renewal: { on: '2027-11-24', amount: 900, currency: 'USD' },
-};
-
-function serve(...names: ShownName[]): FakeServer {
-  const server = new FakeServer();
-  const session = { csrf: 't', account: { email: 'm' }, now: '2026-11-24T10:00:00Z', demo: true, paymentsUrl: '' };
-  server.instead.set('GET /api/session', { status: 200, body: session });
-  server.instead.set('GET /api/me/names?currency=USD', { status: 200, body: names });
-  server.instead.set('GET /api/me/names/saltwhistle.boats?currency=USD', { status: 200, body: boats });
-  return server;
-}
-
 test('names are listed with when they end and what was chosen', async () => {
-  serve(org, boats);
+  serverWithNames(org, boats);
   show(<NamesScreen />);
   expect(await screen.findByText('2 names')).toBeTruthy();
   expect(screen.getByText('auto-renew on · privacy on')).toBeTruthy();
@@ -58,7 +20,7 @@ test('names are listed with when they end and what was chosen', async () => {
 });
 
 test('one who holds nothing yet is told what to do', async () => {
-  serve();
+  serverWithNames();
   show(<NamesScreen />);
   expect(await screen.findByRole('heading', { name: 'No names yet' })).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Find a name' })).toBeTruthy();
@@ -81,7 +43,7 @@ test.each([
 });
 
 test('a name says who holds it and what happens when it is not renewed, with dates', async () => {
-  serve(boats);
+  serverWithNames(boats);
   show(<NameScreen />);
   expect(await screen.findByText('Maren Solvik, Saltwhistle Boatworks')).toBeTruthy();
   expect(screen.getByText(/can still be renewed at the renewal price until .*2029/)).toBeTruthy();
@@ -89,7 +51,7 @@ test('a name says who holds it and what happens when it is not renewed, with dat
 });
 
 test('auto-renew is switched where it is shown, with date and amount', async () => {
-  const server = serve(boats);
+  const server = serverWithNames(boats);
   server.instead.set('PATCH /api/me/names/saltwhistle.boats?currency=USD', {
     status: 200,
     body: { ...boats, autoRenew: true },
@@ -99,16 +61,4 @@ test('auto-renew is switched where it is shown, with date and amount', async () 
   fireEvent.click(screen.getByRole('switch', { name: 'Auto-renew' }));
   await screen.findByText(/^renews on .*2028, \$14.68 a year$/);
   expect(server.asked.find(({ method }) => method === 'PATCH')?.body).toEqual({ autoRenew: true });
-});
-
-test('what falls due within a year is told apart from what comes later, each with its sum', async () => {
-  serve(org, boats);
-  show(<AheadScreen />);
-  await waitFor(() => expect(screen.getByRole('group', { name: 'The next twelve months' })).toBeTruthy());
-  expect(screen.getByRole('group', { name: 'The next twelve months' }).textContent).toMatch(
-    /a\.org · renews by itself9\.00.*\$9\.00$/,
-  );
-  expect(screen.getByRole('group', { name: 'After that' }).textContent).toMatch(
-    /ends unless you renew14\.68.*\$14\.68$/,
-  );
 });

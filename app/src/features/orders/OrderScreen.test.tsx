@@ -77,7 +77,7 @@ async function open(first: ShownOrder): Promise<FakeEvents | undefined> {
 test('an order is followed from received to registered, and what was taken is said', async () => {
   const events = await open(order({}));
   expect(screen.getByRole('heading', { name: 'Order received' })).toBeTruthy();
-  expect(screen.getByText('The payment is being asked for.')).toBeTruthy();
+  expect(screen.getByText('The payment is being requested.')).toBeTruthy();
   await events?.tell(
     order({
       status: 'atRegistry',
@@ -189,16 +189,16 @@ test('a payment is given up where it waits', async () => {
   const ended = order({ status: 'declined', ended: true, payment });
   server.instead.set('POST /api/me/orders/o1/cancel', { status: 200, body: ended });
   show(<OrderScreen />);
-  fireEvent.click(await screen.findByRole('button', { name: 'Give up this payment' }));
-  expect(await screen.findByText(/^The payment was given up\./)).toBeTruthy();
+  fireEvent.click(await screen.findByRole('button', { name: 'Cancel this payment' }));
+  expect(await screen.findByText(/^The payment was cancelled\./)).toBeTruthy();
 });
 
 test('a name that its registry looks at first is said to wait', async () => {
   await open(
     order({ status: 'atRegistry', payment: { at: 'authorised' }, lines: [{ ...line, state: { at: 'pending' } }] }),
   );
-  expect(screen.getByText('being looked at')).toBeTruthy();
-  expect(screen.getByText(/This registry looks at each name first/)).toBeTruthy();
+  expect(screen.getByText('under review')).toBeTruthy();
+  expect(screen.getByText(/This registry reviews each name first/)).toBeTruthy();
 });
 
 test('a name whose price rose says what it costs now, and leads to it', async () => {

@@ -1,8 +1,9 @@
+import { refetchAfterOrder } from '../../api/me';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import { useMine } from '../../api/mine';
-import { forgetTypedCard } from '../payment/usePaymentForm';
+import { forgetTypedCard } from '../../shop/payment/usePaymentForm';
 
 /** How soon the order is asked for again where the server refused to follow it. */
 const againMs = 3000;
@@ -30,17 +31,11 @@ export function useOrderProgress(id: string) {
       }, againMs);
     };
     source.onmessage = ({ data }: MessageEvent<string>) => {
-      const told: ShownOrder = JSON.parse(data);
-      queries.setQueryData(['me', 'orders', id], told);
-      if (!told.ended) return;
+      const shown: ShownOrder = JSON.parse(data);
+      queries.setQueryData(['me', 'orders', id], shown);
+      if (!shown.ended) return;
       source.close();
-      void queries.invalidateQueries({ queryKey: ['me', 'names'] });
-      void queries.invalidateQueries({ queryKey: ['me', 'orders'], exact: true });
-      void queries.invalidateQueries({ queryKey: ['me', 'holder-checks'] });
-      void queries.invalidateQueries({ queryKey: ['me', 'balance'] });
-      void queries.invalidateQueries({ queryKey: ['me', 'invoices'] });
-      void queries.invalidateQueries({ queryKey: ['basket'] });
-      void queries.invalidateQueries({ queryKey: ['search'] });
+      refetchAfterOrder(queries);
     };
     return () => {
       clearTimeout(again);

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { Awning } from '../../ui/Awning';
 import { themed } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
-import { TallyColumn, TallySheet } from '../tally/TallySheet';
+import { TallyColumn, TallySheet } from '../../shop/tally/TallySheet';
 import { Places } from './Places';
 
 /** Screens that show the tally themselves on the phone. */

@@ -19,7 +19,7 @@ export const basket = {
     included: 'included; the public sees no name or address',
     priced: (each: string) => `${each} a year; the public sees no name or address`,
     hiddenByRegistry: 'the registry shows no personal details, so there is nothing to buy',
-    notAllowed: 'the registry wants the holder shown; it cannot be hidden',
+    notAllowed: 'the registry requires the holder to be shown',
   },
   autoRenew: 'Auto-renew',
   autoRenewOn: (date: string, amount: string) => `renews on ${date}, ${amount} a year`,

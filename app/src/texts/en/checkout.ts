@@ -4,7 +4,7 @@ export const checkout = {
   account: {
     title: 'Account',
     detail: 'Names are held by an account, so that you can look after them later.',
-    sessionEnded: 'Your session has ended. Sign in again: what you chose and typed is still here.',
+    sessionEnded: 'Your session has ended. Sign in again: everything you chose and typed is still here.',
     haveOne: 'I have an account',
     makeOne: 'Make an account',
     email: 'Mail address',
@@ -38,7 +38,7 @@ export const checkout = {
   },
   holder: {
     title: 'Holder',
-    detail: 'Who will own the names in law. The other contacts are the same person; each can differ at review.',
+    detail: 'Who legally holds the names. The other contacts are the same person; each can differ at review.',
     kind: 'Held by',
     kinds: { person: 'a person', company: 'a company', association: 'an association', publicBody: 'a public body' },
     name: 'Full name',
@@ -53,7 +53,7 @@ export const checkout = {
     phone: 'Phone, with country code',
     phoneHint: 'as in +353 20 915 0123',
     email: 'Mail address',
-    kept: 'Kept already',
+    kept: 'Saved contacts',
     chooseRegion: 'Choose one',
     phoneCountry: 'Country of the phone',
     fromCard: 'Fill in from a vCard file',
@@ -63,7 +63,7 @@ export const checkout = {
     latinFor: (names: string) => `The registry of ${names} takes Latin letters only. Say how you write it.`,
     inLatin: (field: string) => `${field}, in Latin letters`,
     latinNeeded: 'This is needed: the registry takes Latin letters only.',
-    save: 'Keep and go on',
+    save: 'Save and go on',
   },
   contacts: {
     title: (holder: string) => `Held by ${holder}`,
@@ -84,7 +84,7 @@ export const checkout = {
     isSo: 'this is so',
     evidence: (name: string) => `Number of the register or membership, for ${name}`,
     evidenceNeeded: 'The number is needed: it is how the registry can look it up.',
-    missing: 'Say of each that it is so, or take the name out of the basket.',
+    missing: 'Confirm each of them, or take the name out of the basket.',
   },
   review: {
     title: 'Review',

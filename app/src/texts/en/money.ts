@@ -68,7 +68,7 @@ export const tally = {
   changed: 'The total has changed',
   changes: {
     price: (name: string, was: string, now: string) => `${name} was ${was} and is ${now} now.`,
-    gone: (name: string) => `${name} cannot be had any more.`,
+    gone: (name: string) => `${name} is no longer available.`,
     codeLost: (code: string, why: string) => `Code ${code} does not apply: ${why}.`,
     codeSaves: (code: string, saves: string) => `Code ${code} saves ${saves}.`,
     codeGone: (code: string) => `Code ${code} is not used any more.`,
@@ -86,7 +86,7 @@ export const codes = {
   try: 'Try it',
   none: 'No code',
   saves: (amount: string) => `saves ${amount}`,
-  forget: 'Forget it',
+  forget: 'Remove it',
   others: (count: number) =>
     count === 1 ? 'One code that does not apply here' : `${count} codes that do not apply here`,
   hide: 'Hide them',
@@ -101,7 +101,7 @@ export const codes = {
   extensions: (list: string) => `only ${list}`,
   minYears: (count: number) => `for ${years(count)} or more`,
   maxNames: (count: number) => `for ${nameCount(count)} at most`,
-  minSpend: (amount: string) => `from ${amount} on`,
+  minSpend: (amount: string) => `for names worth ${amount} or more`,
   newOnly: 'for new customers',
   ends: (date: string) => `until ${date}`,
   reasons: {
@@ -113,8 +113,8 @@ export const codes = {
     wrongAction: 'it is not for registering names',
     wrongExtension: (list: string) => `it is only for ${list}`,
     premiumExcluded: 'it is not for premium names',
-    termTooShort: (count: number) => `it wants a term of ${years(count)} or more`,
-    minSpend: (amount: string) => `it wants names for ${amount} or more`,
+    termTooShort: (count: number) => `it needs a term of ${years(count)} or more`,
+    minSpend: (amount: string) => `it needs names for ${amount} or more`,
     noSaving: 'it saves nothing here',
   },
   unlock: (name: string, term: number, code: string, more: string, saves: string) =>

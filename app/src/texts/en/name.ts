@@ -45,7 +45,7 @@ export const name = {
     included: (_: string) => 'included at no charge',
     priced: (each: string) => `possible for ${each} a year`,
     hiddenByRegistry: (_: string) => 'nothing to buy: the registry shows no personal details',
-    notAllowed: (_: string) => 'not possible: the registry wants the holder shown',
+    notAllowed: (_: string) => 'not possible: the registry requires the holder to be shown',
   },
   publicView: 'Public view',
   publicViews: {
@@ -55,7 +55,7 @@ export const name = {
     hiddenByRegistry: 'Anyone sees the registrar and the dates, never the holder.',
     notAllowed: 'Anyone sees name, town and mail of the holder, besides the registrar and the dates.',
   },
-  label: 'What fits',
+  label: 'Characters',
   labelRules: (min: number, max: number, scripts: readonly string[]) =>
     `${min} to ${max} characters, ${scripts.join(', ')} letters`,
   requirements: 'Rules to meet',
@@ -101,10 +101,10 @@ export const watch = {
   earliest: (name: string, date: string) => `If nobody renews it, ${name} becomes free on ${date} at the earliest.`,
   detail: 'A mail comes when its registry says that it is free. Watching costs nothing and holds nothing.',
   begin: 'Watch it',
-  end: 'Watch it no more',
+  end: 'Stop watching it',
   signIn: 'Sign in to watch it',
   list: 'Names you wait for',
-  none: 'No names are watched. A taken name can be watched on its page.',
+  none: 'You are not watching any names. A taken name can be watched on its page.',
   free: 'free now',
   from: (date: string) => `free from ${date} at the earliest`,
 };

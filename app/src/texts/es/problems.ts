@@ -1,4 +1,4 @@
-import type { ProblemWords } from '../problemWords';
+import type { ProblemWords } from '../en/problemWords';
 
 /** Lo que está mal, por su código: de los nombres, de los formularios, del servidor. */
 export const problems: Readonly<Record<string, ProblemWords>> = {

@@ -1,7 +1,7 @@
 import { bigint, index, integer, jsonb, pgTable, primaryKey, smallint, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { Invoice } from '@tienda/core/orders/invoice';
 import type { TopUpState } from '@tienda/core/orders/topUp';
-import type { Currency } from '@tienda/core/pricing/money';
+import type { Currency } from '@tienda/core/money/money';
 import type { PaymentWay } from '../../gateways/payments/paymentGateway';
 import { account } from './accounts';
 import { instant } from './instant';

@@ -1,4 +1,4 @@
-import type { Minor } from '@tienda/core/pricing/money';
+import type { Minor } from '@tienda/core/money/money';
 
 /** The broker gave no usable answer. */
 export class BrokerSilent extends Error {}

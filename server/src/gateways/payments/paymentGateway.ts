@@ -1,5 +1,5 @@
 import type { PaymentAction } from '@tienda/core/orders/payment';
-import type { Currency, Minor } from '@tienda/core/pricing/money';
+import type { Currency, Minor } from '@tienda/core/money/money';
 
 /** The provider gave no usable answer: ask again under the same key. */
 export class PaymentSilent extends Error {}

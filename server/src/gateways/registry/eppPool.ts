@@ -7,6 +7,9 @@ interface Turn {
   readonly reject: (fault: Error) => void;
 }
 
+/** Nobody was silent: the sessions were all at work for others. */
+class NoSessionFree extends RegistrySilent {}
+
 /** How long a session is waited for: the shop's own work longer than any registry takes, a search as long as one looks. */
 const patienceMs = 30_000;
 /** Silences in a row after which a registry counts as away. */
@@ -60,7 +63,8 @@ export class EppPool {
         this.giveBack(connection);
       }
     } catch (fault) {
-      if (fault instanceof RegistrySilent && !asker?.signal?.aborted && !this.closed) this.wasSilent(start);
+      const isSilence = fault instanceof RegistrySilent && !(fault instanceof NoSessionFree);
+      if (isSilence && !asker?.signal?.aborted && !this.closed) this.wasSilent(start);
       throw fault;
     }
   }
@@ -91,12 +95,12 @@ export class EppPool {
     const connection = this.idle.pop();
     if (connection) return Promise.resolve(connection);
     return new Promise((resolve, reject) => {
-      const leave = (why: string) => {
+      const leave = (why: RegistrySilent) => {
         turns.remove(id, turn);
-        turn.reject(new RegistrySilent(why));
+        turn.reject(why);
       };
-      const goAway = () => leave('The asker went away');
-      const timer = setTimeout(() => leave('No session became free'), patienceMs);
+      const goAway = () => leave(new RegistrySilent('The asker went away'));
+      const timer = setTimeout(() => leave(new NoSessionFree('No session became free')), patienceMs);
       const isOver = () => {
         clearTimeout(timer);
         signal?.removeEventListener('abort', goAway);

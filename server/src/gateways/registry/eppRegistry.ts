@@ -4,7 +4,7 @@ import type { EppContact, EppDomainCheck, EppDomainCreate, EppDomainInfo } from 
 import type { EppData, EppResponse } from '@tienda/core/epp/response';
 import { succeeded } from '@tienda/core/epp/resultCode';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
-import { minorAmount } from '@tienda/core/pricing/money';
+import { minorAmount } from '@tienda/core/money/money';
 import type { EppAddress } from './eppConnection';
 import { EppPool } from './eppPool';
 import {
@@ -69,10 +69,10 @@ export class EppRegistry implements RegistryGateway {
               ['renew'],
               asker,
             );
-      const renewOf = new Map(renewals.map(({ name, renew }) => [name, renew]));
+      const renewalOf = new Map(renewals.map(({ name, fees }) => [name, fees ?? []]));
       for (const check of checks) {
-        const renew = check.renew ?? renewOf.get(check.name);
-        answers.set(check.name, readCheck({ ...check, ...(renew ? { renew } : {}) }));
+        const fees = [...(check.fees ?? []), ...(renewalOf.get(check.name) ?? [])];
+        answers.set(check.name, readCheck({ ...check, fees }));
       }
     } catch (fault) {
       if (!(fault instanceof RegistrySilent)) throw fault;
@@ -82,11 +82,12 @@ export class EppRegistry implements RegistryGateway {
 
   private async askedFor(
     names: readonly string[],
-    feesOf: readonly FeeCommand[],
+    commands: readonly FeeCommand[],
     asker?: Asker,
   ): Promise<readonly EppDomainCheck[]> {
     const transaction = `TIENDA-${randomUUID()}`;
-    const { code, data } = await this.send({ type: 'checkDomains', names, feesIn, feesOf }, transaction, asker);
+    const fees = { currency: feesIn, of: commands.map((command) => ({ command, years: 1 })) };
+    const { code, data } = await this.send({ type: 'checkDomains', names, fees }, transaction, asker);
     return expected(code, data, 'domainChecks').checks;
   }
 
@@ -113,8 +114,8 @@ export class EppRegistry implements RegistryGateway {
   }
 
   async setHold(name: string, isHeld: boolean): Promise<void> {
-    const [add, remove] = isHeld ? [['clientHold'], []] : [[], ['clientHold']];
-    const { code } = await this.send({ type: 'updateDomain', name, add, remove });
+    const hold = { statuses: ['clientHold'] };
+    const { code } = await this.send({ type: 'updateDomain', name, ...(isHeld ? { add: hold } : { remove: hold }) });
     if (!succeeded(code)) throw new RegistrySilent(`Holding ${name} was answered with ${code}`);
   }
 
@@ -164,9 +165,12 @@ function isPremium(feeClass: string | undefined): boolean {
 }
 
 /** A registry's check in Tienda's words. */
-function readCheck({ available, reason, feeClass, create, renew }: EppDomainCheck): RegistryAnswer {
+function readCheck({ available, reason, feeClass, fees = [] }: EppDomainCheck): RegistryAnswer {
   if (!available) return { status: /reserved/i.test(reason ?? '') ? 'reserved' : 'taken' };
   if (!isPremium(feeClass)) return { status: 'available' };
+  const ofAYear = (command: FeeCommand) => fees.find((fee) => fee.command === command && (fee.years ?? 1) === 1);
+  const create = ofAYear('create');
+  const renew = ofAYear('renew');
   if (!create || !renew) return { status: 'unknown' };
   const premium = { register: minorAmount(create.amount, feesIn), renew: minorAmount(renew.amount, feesIn) };
   return { status: 'premium', premium };

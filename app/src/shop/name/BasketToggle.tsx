@@ -1,0 +1,31 @@
+import Check from 'lucide-react-native/icons/check';
+import Plus from 'lucide-react-native/icons/plus';
+import { texts } from '../../texts/texts';
+import { IconButton } from '../../ui/IconButton';
+import { usePalette } from '../../ui/theme';
+import { canBasket, unicodeOf, type Row } from './rows';
+
+const words = texts.find;
+
+interface BasketToggleProps {
+  readonly row: Row;
+  readonly inBasket: boolean;
+  readonly onToggle: () => void;
+}
+
+/** In or out of the basket with one tap; nothing where the registry has not said that the name is free. */
+export function BasketToggle({ row, inBasket, onToggle }: BasketToggleProps) {
+  const { terracotta, onSage } = usePalette();
+  if (!canBasket(row)) return null;
+  const name = unicodeOf(row);
+  return (
+    <IconButton
+      label={inBasket ? words.remove(name) : words.add(name)}
+      pressed={inBasket}
+      look={inBasket ? 'done' : 'framed'}
+      onPress={onToggle}
+    >
+      {inBasket ? <Check size={22} color={onSage} aria-hidden /> : <Plus size={22} color={terracotta} aria-hidden />}
+    </IconButton>
+  );
+}

@@ -1,0 +1,126 @@
+import type { ProblemWords } from './problemWords';
+import { find } from './find';
+import { ideas, name, offer, taken, watch } from './name';
+import { lineup, wordbench } from './compare';
+import { basket } from './basket';
+import { advice, codes, money, tally } from './money';
+import { checkout, publicView } from './checkout';
+import { balance, documents, order, payment, waiting } from './order';
+import { holderCheck, security } from './security';
+import { nameCount, terms, years } from './counts';
+
+/** Everything Tienda says, in English. */
+export const en = {
+  app: 'Tienda',
+  terms,
+  years,
+  nameCount,
+  find,
+  name,
+  taken,
+  watch,
+  offer,
+  ideas,
+  lineup,
+  wordbench,
+  checkout,
+  publicView,
+  payment,
+  waiting,
+  order,
+  balance,
+  documents,
+  security,
+  holderCheck,
+  places: {
+    nav: 'Places',
+    find: 'Find',
+    basket: 'Basket',
+    names: 'Names',
+    ahead: 'Ahead',
+    account: 'Account',
+    basketCount: (count: number) => (count === 0 ? 'Basket, empty' : `Basket, ${nameCount(count)}`),
+  },
+  money,
+  /** By code; English is what the server and core say themselves. */
+  problems: {} as Readonly<Record<string, ProblemWords>>,
+  demo: 'Demo: made-up prices, people and registries.',
+  inboxLink: 'Demo inbox',
+  failure: 'Tienda cannot be reached. Check the connection; nothing that was typed is lost.',
+  again: 'Try again',
+  back: '← Back',
+  loading: 'One moment',
+  rail: {
+    group: (name: string) => `Years for ${name}`,
+    cell: (year: number, amount: string, paid: boolean, allowed: boolean) =>
+      `${year === 1 ? '1 year' : `${year} years`}: year ${year} costs ${amount}, ${paid ? 'paid today' : 'later'}${allowed ? '' : ', not offered as a term'}`,
+    offered: (terms: string) => `Offered for ${terms}.`,
+  },
+  basket,
+  tally,
+  codes,
+  advice,
+  names: {
+    title: 'Names',
+    empty: 'No names yet',
+    emptyDetail: 'Names that you register appear here, with when they end and what keeping them costs.',
+    signIn: 'Sign in to see your names.',
+    until: (date: string) => `until ${date}`,
+    autoRenewOn: 'auto-renew on',
+    autoRenewOff: 'auto-renew off',
+    privacy: {
+      on: 'privacy on',
+      off: 'privacy off',
+      hiddenByRegistry: 'details hidden by the registry',
+      notAllowed: 'holder shown',
+    },
+    registered: 'Registered',
+    expires: 'Ends',
+    holder: 'Held by',
+    after: 'If it is not renewed',
+    grace: (from: string, until: string) =>
+      `From ${from} it stops working, and can still be renewed at the renewal price until ${until}.`,
+    noGrace: (from: string) => `From ${from} it stops working.`,
+    redemption: (from: string, until: string) =>
+      `From ${from} to ${until} it can be got back at the restore price and one renewal.`,
+    free: (date: string) => `From ${date} anyone can register it.`,
+    back: 'All names',
+  },
+  ahead: {
+    title: 'Ahead',
+    empty: 'Nothing falls due',
+    emptyDetail: 'What your names will cost, and when, appears here.',
+    signIn: 'Sign in to see what falls due.',
+    year: 'The next twelve months',
+    beyond: 'After that',
+    nothingThisYear: 'Nothing falls due within twelve months.',
+    renews: 'renews by itself',
+    ends: 'ends unless you renew',
+    total: 'To keep them all',
+    note: 'At today’s prices, before tax.',
+  },
+  account: {
+    title: 'Account',
+    signedInAs: (email: string) => `Signed in as ${email}`,
+    signOut: 'Sign out',
+    orders: 'Orders',
+    noOrders: 'No orders yet.',
+    order: (number: number, date: string) => `Order ${number}, ${date}`,
+    autoRenew: 'Auto-renew for new names',
+    autoRenewDetail: 'What auto-renew is set to when you put a name in the basket. Each name can differ.',
+    choices: 'How Tienda speaks and counts',
+    contacts: 'Holders kept',
+    vcard: 'Save as vCard',
+    noContacts: 'No holders yet. They are asked for at checkout.',
+  },
+  inbox: {
+    title: 'Demo inbox',
+    detail: 'Mail sent by this demo stays on this machine and is shown here.',
+    empty: 'No mail yet.',
+    to: (email: string) => `To ${email}`,
+    attached: (file: string) => `Attached: ${file}`,
+  },
+  notFound: { title: 'Nothing here', detail: 'This page does not exist.' },
+};
+
+export type Texts = typeof en;

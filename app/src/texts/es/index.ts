@@ -1,0 +1,125 @@
+import type { Texts } from '../en';
+import { basket } from './basket';
+import { checkout, publicView } from './checkout';
+import { balance, documents, order, payment, waiting } from './order';
+import { holderCheck, security } from './security';
+import { lineup, wordbench } from './compare';
+import { nameCount, terms, years } from './counts';
+import { find } from './find';
+import { advice, codes, money, tally } from './money';
+import { ideas, name, offer, taken, watch } from './name';
+import { problems } from './problems';
+
+/** Todo lo que dice Tienda, en español. */
+export const es: Texts = {
+  app: 'Tienda',
+  terms,
+  years,
+  nameCount,
+  find,
+  name,
+  taken,
+  watch,
+  offer,
+  ideas,
+  lineup,
+  wordbench,
+  checkout,
+  publicView,
+  payment,
+  waiting,
+  order,
+  balance,
+  documents,
+  security,
+  holderCheck,
+  places: {
+    nav: 'Lugares',
+    find: 'Buscar',
+    basket: 'Cesta',
+    names: 'Nombres',
+    ahead: 'Por venir',
+    account: 'Cuenta',
+    basketCount: (count) => (count === 0 ? 'Cesta, vacía' : `Cesta, ${nameCount(count)}`),
+  },
+  money,
+  problems,
+  demo: 'Demostración: precios, personas y operadores inventados.',
+  inboxLink: 'Buzón de demostración',
+  failure: 'No se llega a Tienda. Revise la conexión; no se pierde nada de lo escrito.',
+  again: 'Intentarlo otra vez',
+  back: '← Atrás',
+  loading: 'Un momento',
+  rail: {
+    group: (of) => `Años para ${of}`,
+    cell: (year, amount, paid, allowed) =>
+      `${year === 1 ? '1 año' : `${year} años`}: el año ${year} cuesta ${amount}, ${paid ? 'pagado hoy' : 'más tarde'}${allowed ? '' : ', no se ofrece como plazo'}`,
+    offered: (all) => `Se ofrece ${all}.`,
+  },
+  basket,
+  tally,
+  codes,
+  advice,
+  names: {
+    title: 'Nombres',
+    empty: 'Aún no hay nombres',
+    emptyDetail: 'Aquí aparecen los nombres que registre, con cuándo terminan y lo que cuesta mantenerlos.',
+    signIn: 'Entre para ver sus nombres.',
+    until: (date) => `hasta el ${date}`,
+    autoRenewOn: 'renovación automática activada',
+    autoRenewOff: 'renovación automática desactivada',
+    privacy: {
+      on: 'privacidad activada',
+      off: 'privacidad desactivada',
+      hiddenByRegistry: 'el operador oculta los datos',
+      notAllowed: 'titular a la vista',
+    },
+    registered: 'Registrado',
+    expires: 'Termina',
+    holder: 'Titular',
+    after: 'Si no se renueva',
+    grace: (from, until) =>
+      `Desde el ${from} deja de funcionar, y aún se puede renovar al precio de renovación hasta el ${until}.`,
+    noGrace: (from) => `Desde el ${from} deja de funcionar.`,
+    redemption: (from, until) =>
+      `Del ${from} al ${until} se puede recuperar por el precio de recuperación y una renovación.`,
+    free: (date) => `Desde el ${date} cualquiera puede registrarlo.`,
+    back: 'Todos los nombres',
+  },
+  ahead: {
+    title: 'Por venir',
+    empty: 'No vence nada',
+    emptyDetail: 'Aquí aparece lo que costarán sus nombres, y cuándo.',
+    signIn: 'Entre para ver lo que vence.',
+    year: 'Los próximos doce meses',
+    beyond: 'Después',
+    nothingThisYear: 'No vence nada en doce meses.',
+    renews: 'se renueva solo',
+    ends: 'termina si no lo renueva',
+    total: 'Por mantenerlos todos',
+    note: 'A precios de hoy, sin impuestos.',
+  },
+  account: {
+    title: 'Cuenta',
+    signedInAs: (email) => `Ha entrado como ${email}`,
+    signOut: 'Salir',
+    orders: 'Pedidos',
+    noOrders: 'Aún no hay pedidos.',
+    order: (number, date) => `Pedido ${number}, ${date}`,
+    autoRenew: 'Renovación automática de los nombres nuevos',
+    autoRenewDetail:
+      'Cómo queda la renovación automática al poner un nombre en la cesta. Cada nombre puede ser distinto.',
+    choices: 'Cómo habla y cuenta Tienda',
+    contacts: 'Titulares guardados',
+    vcard: 'Guardar como vCard',
+    noContacts: 'Aún no hay titulares. Se piden en la caja.',
+  },
+  inbox: {
+    title: 'Buzón de demostración',
+    detail: 'El correo que envía esta demostración se queda en esta máquina y se muestra aquí.',
+    empty: 'Aún no hay correo.',
+    to: (email) => `Para ${email}`,
+    attached: (file) => `Adjunto: ${file}`,
+  },
+  notFound: { title: 'Aquí no hay nada', detail: 'Esta página no existe.' },
+};

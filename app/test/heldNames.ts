@@ -1,0 +1,41 @@
+import type { ShownName } from '@tienda/core/names/shownName';
+import { FakeServer } from './shop';
+
+/** Names that Maren holds: one that ends, one that renews by itself. */
+export const boats: ShownName = {
+  name: 'saltwhistle.boats',
+  unicode: 'saltwhistle.boats',
+  registeredOn: '2026-11-24',
+  expiresOn: '2028-11-24',
+  privacy: true,
+  privacyPolicy: 'included',
+  autoRenew: false,
+  suspended: false,
+  orderId: 'o1',
+  renewal: { on: '2028-11-24', amount: 1468, currency: 'USD' },
+  afterExpiry: {
+    graceFrom: '2028-11-24',
+    redemptionFrom: '2029-01-08',
+    pendingDeleteFrom: '2029-02-07',
+    freeFrom: '2029-02-12',
+  },
+  holder: { name: 'Maren Solvik', organisation: 'Saltwhistle Boatworks' },
+};
+export const org: ShownName = {
+  ...boats,
+  name: 'a.org',
+  unicode: 'a.org',
+  autoRenew: true,
+  expiresOn: '2027-11-24',
+  renewal: { on: '2027-11-24', amount: 900, currency: 'USD' },
+};
+
+/** A server whose member holds the names. */
+export function serverWithNames(...names: ShownName[]): FakeServer {
+  const server = new FakeServer();
+  const session = { csrf: 't', account: { email: 'm' }, now: '2026-11-24T10:00:00Z', demo: true, paymentsUrl: '' };
+  server.instead.set('GET /api/session', { status: 200, body: session });
+  server.instead.set('GET /api/me/names?currency=USD', { status: 200, body: names });
+  server.instead.set('GET /api/me/names/saltwhistle.boats?currency=USD', { status: 200, body: boats });
+  return server;
+}

@@ -1,0 +1,32 @@
+import { addDays, addYears, comingAnniversary, isIsoDate, isoDate } from './isoDate';
+
+test('a year after 29 February is 28 February unless that year has a 29th', () => {
+  expect(addYears('2024-02-29', 1)).toBe('2025-02-28');
+  expect(addYears('2024-02-29', 4)).toBe('2028-02-29');
+  expect(addYears('2026-11-24', 10)).toBe('2036-11-24');
+});
+
+test('days cross months and years', () => {
+  expect(addDays('2026-12-31', 1)).toBe('2027-01-01');
+  expect(addDays('2028-03-01', -1)).toBe('2028-02-29');
+});
+
+test('a date is taken in UTC whatever the hour', () => {
+  expect(isoDate(new Date('2026-11-24T23:59:59Z'))).toBe('2026-11-24');
+});
+
+test('only real calendar dates count as dates', () => {
+  expect(isIsoDate('2026-02-29')).toBe(false);
+  expect(isIsoDate('2028-02-29')).toBe(true);
+  expect(isIsoDate('24/11/2026')).toBe(false);
+});
+
+test.each([
+  ['2027-05-03', '2026-11-26', '2027-05-03'],
+  ['2027-05-03', '2027-05-02', '2027-05-03'],
+  ['2027-05-03', '2027-05-03', '2028-05-03'],
+  ['2027-05-03', '2036-11-26', '2037-05-03'],
+  ['2024-02-29', '2026-11-26', '2027-02-28'],
+])('%s comes after %s on %s', (date, today, coming) => {
+  expect(comingAnniversary(date, today)).toBe(coming);
+});

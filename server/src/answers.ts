@@ -1,0 +1,157 @@
+import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSession';
+import type { Extension, Agreement } from '@tienda/core/catalogue/extension';
+import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
+import type { SearchEvent } from '@tienda/core/names/searchEvent';
+import type { ShownName } from '@tienda/core/names/shownName';
+import type { ShownOffer } from '@tienda/core/names/shownOffer';
+import type { ShownWatch } from '@tienda/core/names/shownWatch';
+import type { Invoice } from '@tienda/core/orders/invoice';
+import type { ShownOrder } from '@tienda/core/orders/shownOrder';
+import type { ShownBalance, ShownTopUp } from '@tienda/core/orders/topUp';
+import type { KnownPromotion } from '@tienda/core/pricing/promotion';
+import type { RdapDomain } from '@tienda/core/rdap/domainObject';
+import type { AccountExport } from './accounts/departure';
+import type { ShownPlace } from './accounts/mine';
+import type { TwoStepSetup } from './accounts/twoStep';
+import type { ShownBasket } from './basket/service';
+import type { StoredContact } from './contacts/store';
+import type { ShownClock } from './demo/routes';
+import type { IdeaEvent } from './ideas/service';
+import type { AgreedVersion } from './orders/store';
+import type { BindingQuote } from './pricing/service';
+
+/** To which address a mail is on its way. */
+interface SentTo {
+  readonly sentTo: string;
+}
+
+interface Standing {
+  readonly ok: boolean;
+}
+
+interface Health extends Standing {
+  readonly database: boolean;
+  readonly registries: readonly { readonly id: string; readonly ok: boolean }[];
+  /** How much was given up and waits for someone to look at it. */
+  readonly attention: number;
+  readonly version: string;
+}
+
+interface Rates {
+  readonly base: string;
+  /** ISO 8601 date. */
+  readonly at: string;
+  /** How much one US dollar is: plain decimals by ISO 4217 code. */
+  readonly rates: Readonly<Record<string, string>>;
+}
+
+interface DemoMail {
+  readonly id: number;
+  readonly from: string;
+  readonly to: string;
+  readonly subject: string;
+  readonly text: string;
+  readonly attachments: readonly { readonly filename: string; readonly size: number }[];
+  readonly messageId: string | null;
+  readonly receivedAt: Date;
+}
+
+/** A PDF. */
+type Paper = string;
+/** Nothing: 204. */
+type Nothing = null;
+
+/**
+ * What every operation answers: its method and path, and the status where that is not 200. One of several where an
+ * answer comes in lines or events. The OpenAPI document is made of this, and the tests hold every answer to it.
+ */
+export interface Answers {
+  'GET /api/live': Standing;
+  'GET /api/ready': Standing;
+  'GET /api/ready 503': Standing;
+  'GET /api/health': Health;
+  'GET /api/health 503': Health;
+  'GET /api/openapi.json': object;
+
+  'GET /api/extensions': readonly Extension[];
+  'GET /api/rates': Rates;
+  'GET /api/agreements/:id': Agreement;
+  'GET /api/promotions': readonly KnownPromotion[];
+  'GET /api/promotions/:code': KnownPromotion;
+  'GET /api/search': SearchEvent;
+  'GET /api/ideas': IdeaEvent;
+  'GET /api/lookup/:name': RdapDomain;
+  'POST /api/quotes': BindingQuote;
+
+  'GET /api/basket': ShownBasket;
+  'PUT /api/basket/:name': ShownBasket;
+  'POST /api/basket/lines': ShownBasket;
+  'POST /api/basket/seen': ShownBasket;
+  'PUT /api/basket-codes': ShownBasket;
+  'DELETE /api/basket': ShownBasket;
+  'DELETE /api/basket/:name': ShownBasket;
+
+  'GET /api/session': ShownSession;
+  'POST /api/session': ShownSession;
+  'POST /api/session/second-step': ShownSession;
+  'DELETE /api/session 204': Nothing;
+  'POST /api/accounts 202': SentTo;
+  'POST /api/accounts/confirm': ShownSession;
+  'POST /api/accounts/reset 202': SentTo;
+  'POST /api/accounts/reset/confirm': ShownSession;
+  'PATCH /api/me/account': ShownAccount;
+  'POST /api/me/password 204': Nothing;
+  'POST /api/me/mail 202': SentTo;
+  'POST /api/me/mail/confirm': ShownAccount;
+  'GET /api/me/sessions': readonly ShownPlace[];
+  'DELETE /api/me/sessions 204': Nothing;
+  'DELETE /api/me/sessions/:id 204': Nothing;
+  'POST /api/me/two-step 201': TwoStepSetup;
+  'POST /api/me/two-step/confirm': { readonly recoveryCodes: readonly string[] };
+  'POST /api/me/two-step/off': ShownAccount;
+  'GET /api/me/export': AccountExport;
+  'POST /api/me/closing 204': Nothing;
+
+  'GET /api/me/contacts': readonly StoredContact[];
+  'POST /api/me/contacts 201': StoredContact;
+  'DELETE /api/me/contacts/:id 204': Nothing;
+  'GET /api/me/holder-checks': readonly ShownHolderCheck[];
+  'POST /api/me/holder-checks 202': SentTo;
+  'POST /api/holder-checks/confirm': { readonly email: string };
+
+  'GET /api/me/names': readonly ShownName[];
+  'GET /api/me/names/:name': ShownName;
+  'PATCH /api/me/names/:name': ShownName;
+  'GET /api/me/watches': readonly ShownWatch[];
+  'PUT /api/me/watches/:name': ShownWatch;
+  'DELETE /api/me/watches/:name 204': Nothing;
+  'GET /api/me/offers': readonly ShownOffer[];
+  'POST /api/me/offers 201': ShownOffer;
+  'POST /api/me/offers/:id/accept': ShownOffer;
+  'POST /api/me/offers/:id/raise': ShownOffer;
+  'POST /api/me/offers/:id/withdraw': ShownOffer;
+
+  'GET /api/me/orders': readonly ShownOrder[];
+  'POST /api/me/orders 201': ShownOrder;
+  'GET /api/me/orders/:id': ShownOrder;
+  'POST /api/me/orders/:id/cancel': ShownOrder;
+  'GET /api/me/orders/:id/progress': ShownOrder;
+  'GET /api/me/agreements': readonly AgreedVersion[];
+  'GET /api/me/invoices': readonly (Invoice & { readonly orderId: string })[];
+  'GET /api/me/invoices/:number': Paper;
+  'GET /api/me/receipts/:number': Paper;
+  'GET /api/me/credit-notes/:number': Paper;
+  'GET /api/me/balance': ShownBalance;
+  'GET /api/me/top-ups': readonly ShownTopUp[];
+  'POST /api/me/top-ups 201': ShownTopUp;
+  'GET /api/me/top-ups/:id': ShownTopUp;
+  'GET /api/me/cards': readonly { readonly id: string; readonly last4: string }[];
+  'DELETE /api/me/cards/:id 204': Nothing;
+
+  'POST /api/payments/notices 204': Nothing;
+  'GET /api/demo/inbox': readonly DemoMail[];
+  'GET /api/demo/clock': ShownClock;
+  'POST /api/demo/clock': ShownClock;
+  'POST /api/demo/prices 204': Nothing;
+  'POST /api/demo/faults 204': Nothing;
+}

@@ -1,0 +1,10 @@
+import type { Registry } from './registries';
+import type { RegistryStore } from './store';
+import type { RegistryZones } from './zones';
+
+/** A registry and what it keeps. */
+export interface RegistryKeeper {
+  readonly registry: Registry;
+  readonly store: RegistryStore;
+  readonly zones: RegistryZones;
+}

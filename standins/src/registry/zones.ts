@@ -1,0 +1,87 @@
+import { Readable } from 'node:stream';
+import { eq, like, sql } from 'drizzle-orm';
+import { isoDate } from '@tienda/core/time/isoDate';
+import type { Database } from '../db/database';
+import { registeredDomain } from '../db/schema';
+import { strangersLabels } from './background';
+import type { Registry } from './registries';
+import { labelOf, nameserversOf, stageOn, zoneOf } from './store';
+
+const dayInSeconds = 24 * 3600;
+
+/** When a zone last changed, as its SOA serial. */
+export interface ZoneSerial {
+  readonly zone: string;
+  readonly registry: string;
+  readonly serial: number;
+}
+
+/** The zones that a registry publishes: what is delegated below each extension. */
+export class RegistryZones {
+  constructor(
+    private readonly database: Database,
+    private readonly registry: Registry,
+    private readonly now: () => Date,
+  ) {}
+
+  /** Every zone's serial: the start of the day, or its latest registration since. */
+  async serials(): Promise<ZoneSerial[]> {
+    const midnight = Math.floor(this.now().getTime() / 1000 / dayInSeconds) * dayInSeconds;
+    const zone = sql<string>`substring(${registeredDomain.name} from position('.' in ${registeredDomain.name}) + 1)`;
+    const rows = await this.database
+      .select({ zone, latest: sql<string>`max(extract(epoch from ${registeredDomain.createdAt}))` })
+      .from(registeredDomain)
+      .where(eq(registeredDomain.registry, this.registry.id))
+      .groupBy(zone);
+    const latest = new Map(rows.map((row) => [row.zone, Math.floor(Number(row.latest))]));
+    return this.registry.zones.map((name) => ({
+      zone: name,
+      registry: this.registry.id,
+      serial: Math.max(midnight, latest.get(name) ?? 0),
+    }));
+  }
+
+  /** The master file of a zone, in pieces of many lines. */
+  zoneFile(zone: string): Readable {
+    return Readable.from(this.zoneLines(zone));
+  }
+
+  private async *zoneLines(zone: string): AsyncGenerator<string> {
+    const serial = (await this.serials()).find((known) => known.zone === zone)?.serial ?? 0;
+    yield [
+      `$ORIGIN ${zone}.`,
+      '$TTL 86400',
+      `@ IN SOA ns1.${this.registry.id}.example. hostmaster.${this.registry.id}.example. (`,
+      `    ${serial} ; serial`,
+      '    3600 900 1209600 3600 )',
+      `  IN NS ns1.${this.registry.id}.example.`,
+      `  IN NS ns2.${this.registry.id}.example.`,
+      '',
+    ].join('\n');
+    const rows = await this.database
+      .select()
+      .from(registeredDomain)
+      .where(like(registeredDomain.name, `%.${zone}`));
+    const ours = rows.filter(
+      (row) =>
+        zoneOf(row.name) === zone &&
+        ['active', 'grace'].includes(stageOn(row, isoDate(this.now()))) &&
+        !row.statuses.some((status) => ['pendingCreate', 'clientHold'].includes(status)),
+    );
+    yield ours
+      .map(({ name, sponsor, nameservers }) => delegation(labelOf(name), nameservers ?? nameserversOf(sponsor)))
+      .join('');
+    let piece = '';
+    for (const label of strangersLabels(zone)) {
+      piece += delegation(label, nameserversOf('harbourgate'));
+      if (piece.length < 60_000) continue;
+      yield piece;
+      piece = '';
+    }
+    yield piece;
+  }
+}
+
+function delegation(label: string, nameservers: readonly string[]): string {
+  return nameservers.length === 0 ? '' : `${label} IN NS ${nameservers.join(`.\n  IN NS `)}.\n`;
+}

@@ -1,0 +1,71 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { setTimeout as pause } from 'node:timers/promises';
+
+/** A world of its own beside the one that the other tests use: same database, other ports. */
+const ports = { registry: 5810, payments: 5830, smtp: 5860 };
+const env = {
+  ...process.env,
+  TIENDA_LOG: 'info',
+  TIENDA_REGISTRY_PORT: String(ports.registry),
+  TIENDA_PAYMENTS_PORT: String(ports.payments),
+  TIENDA_SMTP_PORT: String(ports.smtp),
+};
+
+let world: ChildProcess;
+/** The latest process of each stand-in. */
+const pids = new Map<string, number>();
+
+beforeAll(async () => {
+  world = spawn(process.execPath, ['dist/standins.mjs'], { env, stdio: ['ignore', 'pipe', 'inherit'] });
+  await new Promise<void>((resolve, reject) => {
+    let held = '';
+    world.once('exit', () => reject(new Error('The stand-ins did not start')));
+    world.stdout?.on('data', (piece: Buffer) => {
+      const lines = `${held}${piece.toString()}`.split('\n');
+      held = lines.pop() ?? '';
+      for (const line of lines) {
+        const { standIn, pid, msg } = JSON.parse(line);
+        if (msg === 'stand-in starts') pids.set(standIn, pid);
+        if (msg === 'the outside world is up') resolve();
+      }
+    });
+  });
+});
+
+afterAll(() => {
+  world.kill('SIGKILL');
+});
+
+const answers = (port: number, path: string) =>
+  fetch(`http://127.0.0.1:${port}${path}`).then(
+    () => true,
+    () => false,
+  );
+const registries = () => answers(ports.registry + 10, '/help');
+const payments = () => answers(ports.payments, '/');
+
+async function until(isSo: () => Promise<boolean>): Promise<void> {
+  for (let attempt = 0; attempt < 200; attempt += 1) {
+    if (await isSo()) return;
+    await pause(50);
+  }
+  throw new Error('It never came to be');
+}
+
+test('a stand-in that dies takes no other with it, and is started again', async () => {
+  expect([...pids.keys()].sort()).toEqual(['broker', 'mail', 'payments', 'registries']);
+  expect(new Set(pids.values()).size).toBe(4);
+  const first = pids.get('payments') ?? 0;
+  process.kill(first, 'SIGKILL');
+  await until(async () => !(await payments()));
+  expect(await registries()).toBe(true);
+  await until(payments);
+  expect(pids.get('payments')).not.toBe(first);
+});
+
+test('nothing stays behind when the one that started them is killed', async () => {
+  const all = [registries, payments, () => answers(ports.smtp + 1, '/'), () => answers(ports.registry + 40, '/')];
+  expect(await Promise.all(all.map((each) => each()))).toEqual([true, true, true, true]);
+  world.kill('SIGKILL');
+  await until(async () => (await Promise.all(all.map((each) => each()))).every((isThere) => !isThere));
+});
