@@ -118,12 +118,14 @@ const holdersViews: readonly View[] = [
       // What comes late moves what is below it.
       await expect(page.getByRole('link', { name: /^Receipt for invoice/ })).toBeVisible();
       await expect(page.getByText('this browser')).toBeVisible();
-      await page.getByRole('button', { name: 'Change the password' }).click();
-      await page.getByRole('button', { name: 'Pay in' }).click();
+      // From below, so that what opens moves nothing that is pressed after it.
       await page.getByRole('button', { name: 'Add a second step' }).click();
-      await page.getByLabel('Password', { exact: true }).last().fill(password);
+      await page.getByLabel('Password', { exact: true }).fill(password);
       await page.getByRole('button', { name: 'Continue' }).click();
       await expect(page.getByLabel('QR code for an authenticator app')).toBeVisible();
+      await page.getByRole('button', { name: 'Change the password' }).click();
+      await page.getByRole('button', { name: 'Pay in' }).click();
+      await expect(page.getByLabel(/^Amount in/)).toBeVisible();
     },
   },
   {
