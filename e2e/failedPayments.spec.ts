@@ -42,11 +42,11 @@ test('a declined card when paying in: another one pays in', async ({ shop, baseU
   await shop.getByLabel('Amount in USD').fill('5');
   await fillCard(shop, '4539000011110014');
   const loads = countLoads(shop);
-  await shop.getByRole('button', { name: 'Pay in $5.00' }).click();
+  await shop.getByRole('button', { name: 'Pay in US$5.00' }).click();
   await expect(shop.getByText('The bank declined the card.')).toBeVisible();
   await fillCard(shop);
-  await shop.getByRole('button', { name: 'Pay in $5.00' }).click();
-  await expect(shop.getByText('$5.00 is on your balance.')).toBeVisible();
+  await shop.getByRole('button', { name: 'Pay in US$5.00' }).click();
+  await expect(shop.getByText('US$5.00 is on your balance.')).toBeVisible();
   expect(loads()).toBe(0);
 });
 

@@ -79,9 +79,9 @@ test('a name that costs more meanwhile is shown at its new price before anything
   });
   const loads = countLoads(shop);
   await pay(shop);
-  await expect(shop.getByText(`${name} was $9.00 and is $900.00 now.`).first()).toBeVisible();
+  await expect(shop.getByText(`${name} was US$9.00 and is US$900.00 now.`).first()).toBeVisible();
   await expect(shop.getByLabel('Card number')).toHaveValue('4539 0000 1111 0006');
-  await shop.getByRole('button', { name: 'Pay $1,107.00' }).click();
+  await shop.getByRole('button', { name: 'Pay US$1,107.00' }).click();
   await registered(shop);
   expect(loads()).toBe(0);
 });

@@ -14,8 +14,8 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
     await expect(shop.getByText(everythingChecked)).toBeVisible();
     await shop.getByRole('button', { name: 'Filters' }).click();
     await shop.getByLabel('Extension contains').fill('boats');
-    await expect(shop.getByText('$3.18').first()).toBeVisible();
-    await expect(shop.getByText('$14.68').first()).toBeVisible();
+    await expect(shop.getByText('US$3.18').first()).toBeVisible();
+    await expect(shop.getByText('US$14.68').first()).toBeVisible();
     await expect(shop).toHaveURL(new RegExp(`q=${word}`));
     await shop.getByRole('button', { name: `Put ${name} in the basket` }).click();
   });
@@ -26,7 +26,7 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
     const tally = shop.getByRole('group', { name: 'Tally' });
     await expect(tally).toContainText('introductory price');
     await expect(tally).toContainText('code FIRSTKNOT, 20% off the first year');
-    await expect(tally).toContainText('$3.17');
+    await expect(tally).toContainText('US$3.17');
     await expect(tally).toContainText('14.68');
   });
 
@@ -38,9 +38,9 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
     await expect(card.getByRole('switch', { name: 'Privacy protection' })).toBeChecked();
     await card.getByRole('switch', { name: 'Auto-renew' }).click();
     await expect(card.getByRole('switch', { name: 'Auto-renew' })).not.toBeChecked();
-    await expect(card).toContainText('$17.86');
+    await expect(card).toContainText('US$17.86');
     await shop.reload();
-    await expect(card).toContainText('$17.86');
+    await expect(card).toContainText('US$17.86');
     await expect(shop.getByRole('radio', { name: /^REGATTA · best/ })).toBeChecked();
     await shop.getByRole('button', { name: 'Go to checkout' }).click();
   });
@@ -86,7 +86,7 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
   });
 
   await test.step('pay: terms first, then the card', async () => {
-    const pay = shop.getByRole('button', { name: 'Pay $18.73' });
+    const pay = shop.getByRole('button', { name: 'Pay US$18.73' });
     await pay.click();
     await expect(shop.getByText('Agree to the terms above before paying.')).toBeVisible();
     await shop.getByRole('switch', { name: 'Terms of 1 registry' }).click();
@@ -103,9 +103,9 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
 
   await test.step('progress: received, sent, registered, charged once', async () => {
     await expect(shop.getByRole('heading', { name: 'Sent to the registry' })).toBeVisible();
-    await expect(shop.getByText('$18.73 is held, not yet taken.')).toBeVisible();
+    await expect(shop.getByText('US$18.73 is held, not yet taken.')).toBeVisible();
     await expect(shop.getByRole('heading', { name: 'Registered' })).toBeVisible();
-    await expect(shop.getByText('$18.73 was taken.')).toBeVisible();
+    await expect(shop.getByText('US$18.73 was taken.')).toBeVisible();
     await shop.getByRole('button', { name: 'See it under Names' }).click();
   });
 
@@ -126,7 +126,7 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
     await shop.getByRole('link', { name: 'Find' }).click();
     await shop.getByLabel('Name or word').fill(name);
     await expect(shop.getByText(/^Taken until/)).toBeVisible();
-    await shop.getByRole('button', { name: `Who holds ${name}` }).click();
+    await shop.getByRole('link', { name: `Who holds it: ${name}` }).click();
     await expect(shop.getByText('not shown: privacy protection')).toBeVisible();
   });
 

@@ -71,21 +71,21 @@ test('money is paid in, and pays for names; part of it where it does not suffice
   await shop.getByLabel('Card number').fill('4539000011110006');
   await shop.getByLabel('Month and year').fill('1249');
   await shop.getByLabel('Security code').fill('123');
-  await shop.getByRole('button', { name: 'Pay in $5.00' }).click();
-  await expect(shop.getByText('$5.00 is on your balance.')).toBeVisible();
+  await shop.getByRole('button', { name: 'Pay in US$5.00' }).click();
+  await expect(shop.getByText('US$5.00 is on your balance.')).toBeVisible();
 
   await put(shop, freshWord(), 'org');
   await toReview(shop);
   await agree(shop);
-  await shop.getByRole('switch', { name: 'Use the balance of $5.00 first' }).click();
+  await shop.getByRole('switch', { name: 'Use the balance of US$5.00 first' }).click();
   await by(shop, /^Wallet/);
   await pay(shop);
   await shop.getByRole('button', { name: 'Go to the wallet' }).click();
   await shop.getByRole('button', { name: 'Approve' }).click();
   await registered(shop);
-  await expect(shop.getByText(/was taken, \$5.00 of it from your balance/)).toBeVisible();
+  await expect(shop.getByText(/was taken, US\$5.00 of it from your balance/)).toBeVisible();
   await shop.getByRole('link', { name: 'Account' }).click();
-  await expect(shop.getByText(/−\$5.00 · paid|-\$5.00 · paid/)).toBeVisible();
+  await expect(shop.getByText(/−US\$5.00 · paid|-US\$5.00 · paid/)).toBeVisible();
 });
 
 test('a holder who comes back pays with the card kept: review, then pay: two taps after the basket, nothing typed', async ({

@@ -2,6 +2,7 @@ import { defineConfig } from '@playwright/test';
 import { chromiumOptions } from '../scripts/chromium.mjs';
 
 const port = process.env['TIENDA_PORT'] ?? '4310';
+const url = `http://127.0.0.1:${port}`;
 const report = process.env['PLAYWRIGHT_JSON_OUTPUT_FILE'];
 
 /** The real app in Debian's Chromium, at both sizes; `npm test -- e2e` starts what it needs. */
@@ -14,8 +15,13 @@ export default defineConfig({
   forbidOnly: !!process.env['CI'],
   reporter: report ? [['list'], ['json', { outputFile: report }]] : [['list']],
   use: {
-    baseURL: `http://127.0.0.1:${port}`,
+    baseURL: url,
     locale: 'en-IE',
+    // Someone in Ireland who chose US dollars: both are seen, the sign and the tax.
+    storageState: {
+      cookies: [],
+      origins: [{ origin: url, localStorage: [{ name: 'tienda.currency', value: '"USD"' }] }],
+    },
     screenshot: 'only-on-failure',
     launchOptions: chromiumOptions,
   },

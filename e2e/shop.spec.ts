@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import type { Extension } from '@tienda/core/catalogue/extension';
+import type { WholeExtension } from '@tienda/core/catalogue/extension';
 import { priceTrend } from '@tienda/core/catalogue/priceTrend';
 import { comingDay, everythingChecked, expect, fillCard, freshWord, put, signedIn, test } from './shop';
 
@@ -34,6 +34,39 @@ test('taken, reserved and premium names are told apart in words', async ({ shop 
   await expect(shop.getByRole('button', { name: 'Put saltwhistle.com in the basket' })).toHaveCount(0);
 });
 
+test('a full name leads on: the same word elsewhere, names close to it, and what can be done about one that is taken', async ({
+  shop,
+}) => {
+  await shop.goto('/?q=saltwhistle.com');
+  await expect(shop.getByRole('heading', { name: 'The same word' })).toBeVisible();
+  await shop.getByRole('button', { name: 'Put saltwhistle.org in the basket' }).click();
+  await expect(shop.getByRole('link', { name: 'Basket, 1 name' })).toBeVisible();
+  const close = shop.getByRole('heading', { name: 'Close to it' });
+  await close.scrollIntoViewIfNeeded();
+  await expect(close).toBeVisible();
+  const last = shop.getByRole('link', { name: 'saltwhistle.app' });
+  await last.click();
+  await expect(shop.getByRole('heading', { name: 'saltwhistle.app', level: 1 })).toBeVisible();
+  await shop.goBack();
+  // The search is as it was left: its list where it was.
+  await expect(last).toBeInViewport();
+  await shop.goto('/?q=saltwhistle.com');
+  await shop.getByRole('link', { name: /^Make an offer/ }).click();
+  await expect(shop.getByRole('group', { name: 'Make an offer' })).toBeInViewport();
+  await shop.goBack();
+  await shop.getByRole('link', { name: /^Wait for it/ }).click();
+  await expect(shop.getByRole('group', { name: 'Wait for it' })).toBeInViewport();
+});
+
+test('a word leads on to names close to it, after the main extensions', async ({ shop }) => {
+  await shop.goto('/?q=saltwhistle');
+  const close = shop.getByRole('heading', { name: 'Close to it' });
+  await shop.getByRole('link', { name: 'saltwhistle.app' }).scrollIntoViewIfNeeded();
+  await expect(close).toBeVisible();
+  await shop.getByLabel('Order').selectOption('keep');
+  await expect(close).toHaveCount(0);
+});
+
 test('names pasted or given as a file are looked up together', async ({ shop, page }) => {
   const words = Array.from({ length: 30 }, () => freshWord());
   await shop.goto('/');
@@ -51,7 +84,8 @@ test('names pasted or given as a file are looked up together', async ({ shop, pa
 
 test('one extension only with one tap, and back to all with another', async ({ shop }) => {
   await shop.goto('/?q=saltwhistle');
-  await shop.getByRole('button', { name: 'Only .org' }).first().click();
+  await shop.getByRole('button', { name: 'More about saltwhistle.org' }).click();
+  await shop.getByRole('button', { name: 'Only .org' }).click();
   await expect(shop.getByText(/^1 of 1 asked/)).toBeVisible();
   await expect(shop).toHaveURL(/only=org/);
   await shop.getByRole('button', { name: 'Only .org ✕' }).click();
@@ -69,7 +103,7 @@ test('a registry that is silent leaves its names unknown, and they can be asked 
     });
   await faults([{ on: 'checkDomains', kind: 'dropBefore' }]);
   await shop.goto(`/?q=${word}.pro`);
-  await expect(shop.getByText('The registry did not answer')).toBeVisible();
+  await expect(shop.getByText('The registry did not answer').first()).toBeVisible();
   await faults([]);
   await shop.getByRole('button', { name: 'Ask again' }).click();
   await expect(shop.getByRole('button', { name: `Put ${word}.pro in the basket` })).toBeVisible();
@@ -77,7 +111,7 @@ test('a registry that is silent leaves its names unknown, and they can be asked 
 
 /** What registering in an extension did in price over the last year, as the page says it: prices change as years go by. */
 async function changeOfAYear(page: Page, label: string): Promise<string> {
-  const extensions: Extension[] = await (await page.request.get('/api/extensions')).json();
+  const extensions: WholeExtension[] = await (await page.request.get('/api/extensions')).json();
   const percent = Math.round(priceTrend(extensions.find((one) => one.label === label)?.history ?? []).register * 100);
   return percent === 0 ? 'did not change' : percent > 0 ? `rose ${percent}%` : `fell ${-percent}%`;
 }
@@ -89,7 +123,9 @@ test('a name’s page: rail, curves as tables too, rules, dates; the term chosen
   await shop.goto(`/find/${name}`);
   await expect(shop.getByRole('heading', { name, level: 1 })).toBeVisible();
   await shop.getByRole('radio', { name: /^3 years/ }).click();
-  await expect(shop.getByText('Today, for three years: $32.54. Then $14.68 a year, at today’s price.')).toBeVisible();
+  await expect(
+    shop.getByText('Today, for three years: US$32.54. Then US$14.68 a year, at today’s price.'),
+  ).toBeVisible();
   const costs = shop.getByRole('table', { name: 'Keep cost', exact: true });
   await expect(costs.getByRole('row')).toHaveCount(11);
   await expect(shop.getByRole('table', { name: 'Past prices' }).getByRole('row')).toHaveCount(25);
@@ -120,22 +156,24 @@ test('a taken name: who holds it, watched, and an offer that the holder answers'
   await shop.getByRole('button', { name: 'Send the offer' }).click();
   await expect(shop.getByText('Type an amount such as 250.')).toBeVisible();
   await shop.getByLabel('What you offer, in US dollars').fill('9000');
-  await expect(shop.getByText('You would pay $9,900.00')).toBeVisible();
+  await expect(shop.getByText('You would pay US$9,900.00')).toBeVisible();
   await shop.getByRole('button', { name: 'Send the offer' }).click();
   await expect(shop.getByText('The holder has not answered yet')).toBeVisible();
-  await expect(shop.getByText('Agreed at $9,000.00')).toBeVisible({ timeout: 30_000 });
+  await expect(shop.getByText('Agreed at US$9,000.00')).toBeVisible({ timeout: 30_000 });
   await shop.goto('/account');
   await expect(shop.getByText(`free from ${comingDay('2027-09-12', 80)} at the earliest`)).toBeVisible();
-  await expect(shop.getByText('$9,000.00 · agreed')).toBeVisible();
+  await expect(shop.getByText('US$9,000.00 · agreed')).toBeVisible();
 });
 
 test('the lineup compares, marks the best, names the crossing years and saves as CSV', async ({ shop, page }) => {
   await shop.goto('/?q=saltwhistle.boats+saltwhistle.org');
-  for (const name of ['saltwhistle.boats', 'saltwhistle.org'])
+  for (const name of ['saltwhistle.boats', 'saltwhistle.org']) {
+    await shop.getByRole('button', { name: `More about ${name}` }).click();
     await shop.getByRole('button', { name: `Put ${name} in the lineup` }).click();
+  }
   await shop.getByRole('button', { name: 'Lineup (2)' }).click();
   const table = shop.getByRole('table', { name: 'Lineup' });
-  await expect(table.getByRole('row').filter({ hasText: 'Keep 5 years' })).toContainText('$45.00');
+  await expect(table.getByRole('row').filter({ hasText: 'Keep 5 years' })).toContainText('US$45.00');
   await expect(shop.getByText('saltwhistle.boats is dearer than saltwhistle.org from year 3.')).toBeVisible();
   await shop.getByLabel('Add a name or an extension').fill('.nowhere');
   await shop.getByRole('button', { name: 'Add', exact: true }).click();
@@ -185,13 +223,13 @@ test('years changed at review change the price there, without leaving', async ({
   await signedIn(page, baseURL ?? '', true);
   await put(page, word, 'org', 'net');
   await shop.goto('/checkout');
-  await expect(shop.getByRole('button', { name: 'Pay $21.30' })).toBeVisible();
+  await expect(shop.getByRole('button', { name: 'Pay US$21.30' })).toBeVisible();
   await shop.getByRole('button', { name: `Change: one year, ${word}.org` }).click();
   await shop
     .getByRole('radiogroup', { name: `Years for ${word}.org` })
     .getByRole('radio', { name: /^3 years/ })
     .click();
-  await expect(shop.getByRole('button', { name: 'Pay $41.44' })).toBeVisible();
+  await expect(shop.getByRole('button', { name: 'Pay US$41.44' })).toBeVisible();
 });
 
 test('places of an account ask a visitor to sign in, and unknown pages say so', async ({ shop }) => {
@@ -201,6 +239,32 @@ test('places of an account ask a visitor to sign in, and unknown pages say so', 
   }
   await shop.goto('/nowhere');
   await expect(shop.getByRole('heading', { name: 'Nothing here' }).first()).toBeVisible();
+});
+
+test('keys of a choice are its own: space on a switch, arrows along the year rail and in a list', async ({
+  shop,
+  page,
+}) => {
+  const name = `${freshWord()}.boats`;
+  await put(page, name.split('.')[0] ?? '', 'boats');
+  const order = shop.getByLabel('Order');
+  await order.focus();
+  await shop.keyboard.press('b');
+  await expect(shop.getByRole('button', { name: `Take ${name} out of the basket` })).toBeVisible();
+  await expect(order).toBeFocused();
+  await shop.goto('/basket');
+  const years = shop.getByRole('radiogroup', { name: `Years for ${name}` });
+  await years.getByRole('radio', { name: /^1 year:/ }).focus();
+  await shop.keyboard.press('ArrowRight');
+  await shop.keyboard.press('ArrowRight');
+  await expect(years.getByRole('radio', { name: /^3 years/ })).toBeChecked();
+  await expect(years.getByRole('radio', { name: /^3 years/ })).toBeFocused();
+  const renew = shop.getByRole('switch', { name: 'Auto-renew' });
+  await renew.focus();
+  await shop.keyboard.press('Space');
+  await expect(renew).not.toBeChecked();
+  await shop.keyboard.press('Space');
+  await expect(renew).toBeChecked();
 });
 
 test('keys: to the search, through the results, into the basket, and the list of keys', async ({ shop, viewport }) => {

@@ -4,14 +4,14 @@ import type { ReactNode } from 'react';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { BasketCodes } from '@tienda/core/basket/basketCodes';
 import type { Promotion } from '@tienda/core/pricing/promotion';
-import type { Extension } from '@tienda/core/catalogue/extension';
+import { brief, type WholeExtension } from '@tienda/core/catalogue/extension';
 import { exampleExtension } from '../../core/test/catalogue';
 import { WithTally } from '../src/shop/tally/WithTally';
 import { TiendaTheme } from '../src/ui/theme';
 
 const intro = { price: 300, startsAt: '2026-01-01', endsAt: '2031-01-01' };
 
-export const extensions: readonly Extension[] = [
+export const extensions: readonly WholeExtension[] = [
   exampleExtension('boats', {
     prices: { register: 1100, renew: 1450, transfer: 1450, restore: 9000 },
     intro,
@@ -47,7 +47,9 @@ export class FakeServer {
     this.asked.push({ method, path, body: sent });
     const other = this.instead.get(`${method} ${path}`);
     if (other) return respond(other.status, other.body);
-    if (path === '/api/extensions') return respond(200, extensions);
+    if (path === '/api/extensions?brief=1') return respond(200, extensions.map(brief));
+    const whole = extensions.find(({ label }) => path === `/api/extensions/${label}`);
+    if (whole) return respond(200, whole);
     if (path === '/api/rates') return respond(200, { base: 'USD', at: '2026-11-23T16:00:00Z', rates: { EUR: '0.92' } });
     if (path === '/api/session')
       return respond(200, {

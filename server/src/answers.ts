@@ -1,5 +1,5 @@
 import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSession';
-import type { Extension, Agreement } from '@tienda/core/catalogue/extension';
+import type { Agreement, Extension, WholeExtension } from '@tienda/core/catalogue/extension';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { SearchEvent } from '@tienda/core/names/searchEvent';
 import type { ShownName } from '@tienda/core/names/shownName';
@@ -73,7 +73,8 @@ export interface Answers {
   'GET /api/health 503': Health;
   'GET /api/openapi.json': object;
 
-  'GET /api/extensions': readonly Extension[];
+  'GET /api/extensions': readonly WholeExtension[] | readonly Extension[];
+  'GET /api/extensions/:label': WholeExtension;
   'GET /api/rates': Rates;
   'GET /api/agreements/:id': Agreement;
   'GET /api/promotions': readonly KnownPromotion[];

@@ -45,7 +45,7 @@ import { Limits } from './http/limits';
 import { Idempotency } from './http/idempotency';
 import { ideaRoutes } from './ideas/routes';
 import { IdeaService } from './ideas/service';
-import { WordFile } from './ideas/wordFile';
+import { WordFile } from './words/wordFile';
 import { holderRoutes } from './holders/routes';
 import { HolderChecks } from './holders/service';
 import { HolderCheckStore } from './holders/store';
@@ -131,7 +131,8 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const zoneSource = { url: config.zonesUrl, password: config.registryPassword };
   const zones = new ZoneIndex(pool, zoneSource, config.zonesDirectory, log);
   await zones.open(notifications);
-  const search = new SearchService(catalogue, registries, zones, availability, clock);
+  const words = new WordFile(config.words);
+  const search = new SearchService(catalogue, registries, zones, availability, words, clock);
   const rdap = new RdapClient(config.rdapUrl);
   const watches = new WatchService(new WatchStore(database), catalogue, rdap, search, accounts, outbox, clock);
   const broker = new HttpBroker(config.brokerUrl, config.brokerKey);
@@ -271,7 +272,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     ...cardRoutes(cards),
     ...holderRoutes(holders),
     ...lookupRoutes(rdap, catalogue),
-    ...ideaRoutes(new IdeaService(catalogue, new WordFile(config.words), search), log),
+    ...ideaRoutes(new IdeaService(catalogue, words, search), log),
     ...watchRoutes(watches),
     ...offerRoutes(offers, idempotency),
     ...nameRoutes(names, contacts, catalogue),

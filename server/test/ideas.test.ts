@@ -59,3 +59,13 @@ test('the catalogue is sent compressed to those who can read it, and plain to ot
   expect(small.headers.get('Content-Encoding')).toBe('gzip');
   expect(JSON.parse(await small.text())).toEqual(extensions);
 });
+
+test('rows need less of an extension than its own page; one that is not offered is not found', async () => {
+  const whole = await visitor.expect(200, 'GET', '/api/extensions/boats');
+  expect(whole).toMatchObject({ label: 'boats', lifecycle: { addGraceDays: 5 }, transfer: { addsYear: true } });
+  expect(whole.history).toHaveLength(24);
+  const brief: { label: string }[] = await visitor.expect(200, 'GET', '/api/extensions?brief=1');
+  const { lifecycle: _, transfer: __, history: ___, ...rest } = whole;
+  expect(brief.find(({ label }) => label === 'boats')).toEqual(rest);
+  await visitor.expect(404, 'GET', '/api/extensions/nowhere');
+});

@@ -138,6 +138,24 @@ test('who types on or goes away before the rest is over has not bothered a regis
   expect(String(resultFor(await search(name), name)?.['checkedAt']) >= start).toBe(true);
 });
 
+test('names to go on with are told to those who want them, and answered like the others', async () => {
+  const word = unique('gannet');
+  const events = await search(`${word}.com`, '&next=1');
+  const told = events.findIndex(({ type }) => type === 'next');
+  const next = (events[told] as unknown as { names: { name: string; group: string }[] }).names;
+  expect(next.filter(({ group }) => group === 'same').map(({ name }) => name)).toContain(`${word}.org`);
+  for (const { name } of next) {
+    expect(
+      events
+        .slice(told)
+        .filter((event) => event['name'] === name)
+        .map(({ type }) => type),
+    ).toEqual(['hint', 'result']);
+  }
+  expect(events.at(-1)).toMatchObject({ type: 'done', counts: { available: 1 } });
+  expect((await search(`${word}.com`)).filter(({ type }) => type === 'next')).toEqual([]);
+});
+
 test('only the extensions asked for are tried, what is on screen first', async () => {
   const word = unique('mole');
   const events = await search(word, '&extensions=org,boats,ie');

@@ -7,6 +7,7 @@ import {
   useQueryClient,
 } from '@tanstack/react-query';
 import { useCallback } from 'react';
+import type { NextName } from '@tienda/core/ideas/nextNames';
 import type { SearchAnswer, SearchEvent } from '@tienda/core/names/searchEvent';
 import type { Currency } from '@tienda/core/money/money';
 import { lines } from './client';
@@ -18,6 +19,8 @@ export interface SearchState {
   readonly plan?: Plan;
   /** By name: the hint, until the registry's word takes its place. */
   readonly answers: ReadonlyMap<string, SearchAnswer>;
+  /** Names to go on with, the best first. */
+  readonly next: readonly NextName[];
   /** True once every name has its hint. */
   readonly hinted: boolean;
   readonly done: boolean;
@@ -30,31 +33,35 @@ export interface SearchWish {
   readonly only?: string | undefined;
   /** Extensions on screen. */
   readonly first?: readonly string[];
+  /** Names to go on with are wanted too. */
+  readonly next?: boolean;
 }
 
 /** So long the registries are spared, in case one types on; hints come at once. */
 const restMs = 160;
 
-export const nothingYet: SearchState = { answers: new Map(), hinted: false, done: false };
+export const nothingYet: SearchState = { answers: new Map(), next: [], hinted: false, done: false };
 
 /** The search after some more events. A hint never takes the place of a result. */
 export function withEvents(state: SearchState, events: readonly SearchEvent[]): SearchState {
   const answers = new Map(state.answers);
-  let { plan, done, hinted } = state;
+  let { plan, next, done, hinted } = state;
   for (const event of events) {
     if (event.type === 'plan') plan = event;
+    else if (event.type === 'next') next = event.names;
     else if (event.type === 'done') done = true;
     else if (event.type === 'result' || answers.get(event.name)?.type !== 'result') answers.set(event.name, event);
     if (event.type === 'done' || (event.type === 'result' && event.source !== 'rules')) hinted = true;
   }
-  return { answers, done, hinted, ...(plan ? { plan } : {}) };
+  return { answers, next, done, hinted, ...(plan ? { plan } : {}) };
 }
 
-const keyOf = ({ query, currency, only }: SearchWish) => ['search', query, currency, only ?? ''];
+const keyOf = ({ query, currency, only, next }: SearchWish) => ['search', query, currency, only ?? '', next ?? false];
 
-function pathOf({ query, currency, only, first }: SearchWish, more: Readonly<Record<string, string>>): string {
+function pathOf({ query, currency, only, first, next }: SearchWish, more: Readonly<Record<string, string>>): string {
   const parameters = new URLSearchParams({ q: query, currency, ...more });
   if (only) parameters.set('extensions', only);
+  if (next) parameters.set('next', '1');
   if (first && first.length > 0) parameters.set('first', first.join(','));
   return `/api/search?${parameters.toString()}`;
 }

@@ -19,14 +19,12 @@ function once<Format>(make: () => Format): () => Format {
   return () => format(undefined);
 }
 
-/** Currencies whose sign no other of ours shares; the others are said by their code. */
-const ownSign = new Set<Currency>(['USD', 'EUR', 'GBP', 'JPY']);
-
 const money = (currency: Currency, decimals: number) =>
   new Intl.NumberFormat(locale(), {
     style: 'currency',
     currency,
-    currencyDisplay: ownSign.has(currency) ? 'narrowSymbol' : 'code',
+    // Its sign where it can mean nothing else there: $ in Boston, US$ in Dublin, USD in Monterrey.
+    currencyDisplay: 'symbol',
     minimumFractionDigits: decimals,
     maximumFractionDigits: decimals,
   });
@@ -40,7 +38,7 @@ const digitsFormat = kept(
   (digits: number) => new Intl.NumberFormat(locale(), { maximumSignificantDigits: digits, useGrouping: false }),
 );
 
-/** With its sign: `$14.68`; with its code where others share the sign: `MXN 14.68`. */
+/** With the sign that means it where the reader is: `$14.68`, `US$14.68`, `USD 14.68`. */
 export function wholeAmount(amount: Minor, currency: Currency): string {
   return wholeFormat(currency).format(Number(decimalAmount(amount, currency)));
 }

@@ -6,12 +6,12 @@ import { en, type Texts } from './en';
 export const languageNames: Readonly<Record<Language, string>> = { en: 'English', es: 'Español' };
 
 /** The browser's languages, the preferred first. */
-const wished = typeof navigator === 'undefined' ? [] : navigator.languages;
+export const wishedLanguages = typeof navigator === 'undefined' ? [] : navigator.languages;
 
 /** The language of the app: chosen once, else the first of the browser's that there is. */
 export const languageStore = new Stored<Language>(
   'tienda.language',
-  wished.map((tag) => tag.slice(0, 2)).find(isLanguage) ?? 'en',
+  wishedLanguages.map((tag) => tag.slice(0, 2)).find(isLanguage) ?? 'en',
   (kept) => (isLanguage(kept) ? kept : undefined),
 );
 
@@ -31,7 +31,7 @@ export function spokenTexts(): Texts {
 /** How dates and amounts are written: as in the reader's own country, where its language is the one spoken. */
 export function locale(): string {
   const language = languageStore.get();
-  return wished.find((tag) => tag.startsWith(language)) ?? language;
+  return wishedLanguages.find((tag) => tag.startsWith(language)) ?? language;
 }
 
 /** Speaks another language from now on. The page is loaded anew; what is in the basket and in the address stays. */

@@ -1,5 +1,7 @@
 import { memo } from 'react';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
+import { NativeChoice } from './NativeChoice';
+import { useGroupName } from './RadioGroup';
 import { Text } from './Text';
 import { fonts, themed, thumb } from './theme';
 import { useSteady } from './useSteady';
@@ -13,7 +15,7 @@ interface OptionProps {
   readonly mono?: boolean;
 }
 
-/** One of several, of which one is chosen: a round mark, words, and what it comes to. Stands in a radio group. */
+/** One of several, of which one is chosen: a round mark, words, and what it comes to. Stands in a `RadioGroup`. */
 export function Option({ onPress, ...rest }: OptionProps) {
   return <Choosable {...rest} onPress={useSteady(onPress)} />;
 }
@@ -23,30 +25,32 @@ const Choosable = memo(function Choosable(props: OptionProps) {
   const { title, detail = '', aside = '', checked, onPress, mono = false } = props;
   const styles = useStyles();
   return (
-    <Pressable
-      role="radio"
-      aria-checked={checked}
-      aria-label={[title, aside, detail].filter(Boolean).join(', ')}
-      onPress={onPress}
-      style={styles.row}
+    <NativeChoice
+      type="radio"
+      name={useGroupName()}
+      label={[title, aside, detail].filter(Boolean).join(', ')}
+      checked={checked}
+      onChange={onPress}
     >
-      <View style={[styles.ring, checked && styles.ringOn]}>{checked ? <View style={styles.dot} /> : null}</View>
-      <View style={styles.words}>
-        <Text kind="strong" style={mono && { fontFamily: fonts.mono }}>
-          {title}
-        </Text>
-        {detail ? (
-          <Text kind="small" colour="quiet">
-            {detail}
+      <View style={styles.row}>
+        <View style={[styles.ring, checked && styles.ringOn]}>{checked ? <View style={styles.dot} /> : null}</View>
+        <View style={styles.words}>
+          <Text kind="strong" style={mono && { fontFamily: fonts.mono }}>
+            {title}
+          </Text>
+          {detail ? (
+            <Text kind="small" colour="quiet">
+              {detail}
+            </Text>
+          ) : null}
+        </View>
+        {aside ? (
+          <Text kind="small" colour="sage" style={styles.aside}>
+            {aside}
           </Text>
         ) : null}
       </View>
-      {aside ? (
-        <Text kind="small" colour="sage" style={styles.aside}>
-          {aside}
-        </Text>
-      ) : null}
-    </Pressable>
+    </NativeChoice>
   );
 });
 

@@ -27,6 +27,18 @@ export function PriceTag({ label, amount, intro = false }: PriceTagProps) {
   );
 }
 
+/** A price on a tag where there is little room: who listens hears what it is for. */
+export function SmallTag({ label, amount, intro = false }: PriceTagProps) {
+  const styles = useStyles();
+  return (
+    <View style={[styles.small, intro && styles.intro]}>
+      <Text kind="amount" aria-label={`${label} ${amount}`} style={styles.smallAmount}>
+        {amount}
+      </Text>
+    </View>
+  );
+}
+
 const useStyles = themed((palette) => ({
   tag: {
     flexDirection: 'row',
@@ -50,6 +62,14 @@ const useStyles = themed((palette) => ({
     backgroundColor: palette.paper,
   },
   introHole: { borderColor: palette.marigold },
+  small: {
+    borderWidth: 1,
+    borderColor: palette.pine,
+    borderRadius: 3,
+    backgroundColor: palette.card,
+    paddingHorizontal: 5,
+  },
+  smallAmount: { fontSize: 14, lineHeight: 19, fontWeight: '700' },
   label: { fontSize: 11, lineHeight: 14 },
   amount: { fontWeight: '700', lineHeight: 19 },
 }));

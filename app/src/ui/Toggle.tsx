@@ -1,5 +1,6 @@
 import { memo, useId } from 'react';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
+import { NativeChoice } from './NativeChoice';
 import { Text } from './Text';
 import { themed, thumb } from './theme';
 import { useSteady } from './useSteady';
@@ -12,10 +13,7 @@ interface ToggleProps {
   readonly disabled?: boolean;
 }
 
-/**
- * A switch with its name, and under it what the choice means. Drawn here, since the platform's own switch
- * cannot be given Tienda's shape.
- */
+/** A switch with its name, and under it what the choice means; the browser's own checkbox in Tienda's shape. */
 export function Toggle({ onChange, ...rest }: ToggleProps) {
   return <Switch {...rest} onChange={useSteady(onChange)} />;
 }
@@ -32,20 +30,21 @@ const Switch = memo(function Switch({ title, detail, value, onChange, disabled =
           {detail}
         </Text>
       </View>
-      <Pressable
+      <NativeChoice
+        type="checkbox"
         role="switch"
-        aria-checked={value}
-        aria-disabled={disabled}
-        aria-label={title}
-        aria-describedby={`${id}-detail`}
+        label={title}
+        describedBy={`${id}-detail`}
+        checked={value}
         disabled={disabled}
-        onPress={() => onChange(!value)}
-        style={styles.target}
+        onChange={onChange}
       >
-        <View style={[styles.track, value && styles.trackOn, disabled && styles.disabled]}>
-          <View style={[styles.knob, value && styles.knobOn]} />
+        <View style={styles.target}>
+          <View style={[styles.track, value && styles.trackOn, disabled && styles.disabled]}>
+            <View style={[styles.knob, value && styles.knobOn]} />
+          </View>
         </View>
-      </Pressable>
+      </NativeChoice>
     </View>
   );
 });

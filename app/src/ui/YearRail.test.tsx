@@ -25,9 +25,9 @@ test('ten years are offered as one choice, each with its price and when it is pa
   expect(screen.getByRole('radiogroup', { name: 'Years for saltwhistle.boats' })).toBeTruthy();
   expect(screen.getAllByRole('radio')).toHaveLength(10);
   expect(screen.getByRole('radio', { name: '1 year: year 1 costs $3.18, paid today' })).toBeTruthy();
-  expect(
-    screen.getByRole('radio', { name: '2 years: year 2 costs $14.68, paid today' }).getAttribute('aria-checked'),
-  ).toBe('true');
+  expect(screen.getByRole('radio', { name: '2 years: year 2 costs $14.68, paid today' })).toMatchObject({
+    checked: true,
+  });
   expect(screen.getByRole('radio', { name: '3 years: year 3 costs $14.68, later' })).toBeTruthy();
 });
 

@@ -1,9 +1,11 @@
 import { memo } from 'react';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
 import type { YearCell } from '@tienda/core/pricing/yearRail';
 import type { Currency } from '@tienda/core/money/money';
 import { texts } from '../texts/texts';
 import { narrowAmount, wholeAmount } from '../texts/format';
+import { NativeChoice } from './NativeChoice';
+import { RadioGroup, useGroupName } from './RadioGroup';
 import { Text } from './Text';
 import { themed, thumb } from './theme';
 import { useSteady } from './useSteady';
@@ -31,7 +33,7 @@ export const YearRail = memo(function YearRail(props: YearRailProps) {
   const onChange = useSteady(props.onChange);
   const dearest = Math.max(...cells.map(({ total }) => total), 1);
   return (
-    <View role="radiogroup" aria-label={texts.rail.group(name)} style={styles.rail}>
+    <RadioGroup label={texts.rail.group(name)} style={styles.rail}>
       {cells.map(({ year, state, total }) => (
         <Cell
           key={year}
@@ -46,7 +48,7 @@ export const YearRail = memo(function YearRail(props: YearRailProps) {
           onChange={onChange}
         />
       ))}
-    </View>
+    </RadioGroup>
   );
 });
 
@@ -63,33 +65,37 @@ interface CellProps extends Pick<YearRailProps, 'intro' | 'currency' | 'onChange
 const Cell = memo(function Cell({ year, total, paid, height, chosen, allowed, intro, currency, onChange }: CellProps) {
   const styles = useStyles();
   return (
-    <Pressable
-      role="radio"
-      aria-checked={chosen}
-      aria-disabled={!allowed}
+    <NativeChoice
+      type="radio"
+      name={useGroupName()}
+      label={texts.rail.cell(year, wholeAmount(total, currency), paid, allowed)}
+      checked={chosen}
       disabled={!allowed}
-      aria-label={texts.rail.cell(year, wholeAmount(total, currency), paid, allowed)}
-      onPress={() => onChange(year)}
-      style={styles.cell}
+      onChange={() => onChange(year)}
+      style={oneOfTen}
     >
-      <Text kind="amount" colour="quiet" style={styles.price} numberOfLines={1}>
-        {narrowAmount(total, currency)}
-      </Text>
-      <View
-        style={[
-          styles.bar,
-          { height },
-          paid ? styles.paid : styles.later,
-          paid && intro && styles.intro,
-          !allowed && !paid && styles.notAllowed,
-        ]}
-      />
-      <Text kind="amount" style={[styles.year, paid && styles.yearPaid]} colour={allowed ? 'pine' : 'quiet'}>
-        {year}
-      </Text>
-    </Pressable>
+      <View style={styles.cell}>
+        <Text kind="amount" colour="quiet" style={styles.price} numberOfLines={1}>
+          {narrowAmount(total, currency)}
+        </Text>
+        <View
+          style={[
+            styles.bar,
+            { height },
+            paid ? styles.paid : styles.later,
+            paid && intro && styles.intro,
+            !allowed && !paid && styles.notAllowed,
+          ]}
+        />
+        <Text kind="amount" style={[styles.year, paid && styles.yearPaid]} colour={allowed ? 'pine' : 'quiet'}>
+          {year}
+        </Text>
+      </View>
+    </NativeChoice>
   );
 });
+
+const oneOfTen = { flex: 1, minWidth: 0 } as const;
 
 const useStyles = themed((palette) => ({
   rail: { flexDirection: 'row', gap: 3 },

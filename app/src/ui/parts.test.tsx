@@ -18,11 +18,11 @@ test('a switch says its name, its state and what the choice means', () => {
   }
   render(<Switch />);
   const control = screen.getByRole('switch', { name: 'Auto-renew' });
-  expect(control.getAttribute('aria-checked')).toBe('false');
+  expect(control).toMatchObject({ checked: false });
   const detail = document.getElementById(control.getAttribute('aria-describedby') ?? '');
   expect(detail?.textContent).toBe('renews on 24 Nov 2027');
   fireEvent.click(control);
-  expect(control.getAttribute('aria-checked')).toBe('true');
+  expect(control).toMatchObject({ checked: true });
 });
 
 test('a switch that cannot be changed does nothing', () => {

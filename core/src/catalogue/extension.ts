@@ -36,7 +36,13 @@ export interface PricePoint {
   readonly renew: UsdCents;
 }
 
-/** All that Tienda knows of an extension; the shape of `GET /api/extensions`. */
+/** By how much prices changed over the last twelve months, as a share: 0.1 is a tenth dearer. */
+export interface PriceTrend {
+  readonly register: number;
+  readonly renew: number;
+}
+
+/** What names are found, priced and put in a basket by. */
 export interface Extension {
   /** A-label, without a leading dot; may have several labels (`co.uk`). */
   readonly label: string;
@@ -58,13 +64,24 @@ export interface Extension {
   readonly labelRules: { readonly minLength: number; readonly maxLength: number; readonly scripts: readonly string[] };
   readonly requirements: readonly { readonly code: string; readonly text: string }[];
   readonly agreements: readonly { readonly id: string; readonly title: string }[];
+  readonly trend: PriceTrend;
+}
+
+/** All that Tienda knows of an extension. */
+export interface WholeExtension extends Extension {
   readonly lifecycle: Lifecycle;
   readonly transfer: { readonly lockDays: number; readonly addsYear: boolean };
+  /** Two years by month, oldest first. */
   readonly history: readonly PricePoint[];
 }
 
 /** Extensions by A-label, in catalogue order. */
-export type Catalogue = ReadonlyMap<string, Extension>;
+export type Catalogue<Known extends Extension = Extension> = ReadonlyMap<string, Known>;
+
+/** An extension without what only its own page shows. */
+export function brief({ lifecycle, transfer, history, ...extension }: WholeExtension): Extension {
+  return extension;
+}
 
 /** A registry's terms, readable at review and agreed to there. */
 export interface Agreement {

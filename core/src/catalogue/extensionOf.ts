@@ -6,6 +6,6 @@ import type { Catalogue, Extension } from './extension';
  *
  * @example extensionOf('saltwhistle.co.uk', catalogue)?.label // 'co.uk'
  */
-export function extensionOf(name: string, catalogue: Catalogue): Extension | undefined {
+export function extensionOf<Known extends Extension>(name: string, catalogue: Catalogue<Known>): Known | undefined {
   return catalogue.get(name.slice(name.indexOf('.') + 1));
 }

@@ -1,10 +1,4 @@
-import type { PricePoint } from './extension';
-
-/** By how much prices changed over the last twelve months, as a share: 0.1 is a tenth dearer. */
-export interface PriceTrend {
-  readonly register: number;
-  readonly renew: number;
-}
+import type { PricePoint, PriceTrend } from './extension';
 
 /**
  * The change over the last year, from a history by month, oldest first. No history is no change.

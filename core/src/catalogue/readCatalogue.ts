@@ -1,11 +1,12 @@
 import { isIsoDate } from '../time/isoDate';
 import { toALabel } from '../idna/idna';
 import { knownScripts } from '../idna/scripts';
-import type { Agreement, Catalogue, Extension } from './extension';
+import type { Agreement, Catalogue, WholeExtension } from './extension';
 import { priceHistory, type PriceChange } from './priceHistory';
+import { priceTrend } from './priceTrend';
 
 /** One entry of the data file: an extension with its price changes instead of month-by-month history. */
-export interface ExtensionEntry extends Omit<Extension, 'history' | 'agreements'> {
+export interface ExtensionEntry extends Omit<WholeExtension, 'history' | 'trend' | 'agreements'> {
   readonly agreements: readonly string[];
   readonly changes: readonly PriceChange[];
 }
@@ -20,16 +21,18 @@ export function readCatalogue(
   entries: readonly ExtensionEntry[],
   agreements: readonly Agreement[],
   todayMonth: string,
-): Catalogue {
+): Catalogue<WholeExtension> {
   const titles = new Map(agreements.map(({ id, title }) => [id, title]));
   const faults = entries.flatMap((entry) => faultsOf(entry, titles).map((fault) => `.${entry.label}: ${fault}`));
-  const catalogue = new Map<string, Extension>();
+  const catalogue = new Map<string, WholeExtension>();
   for (const { changes, agreements: ids, ...facts } of entries) {
     if (catalogue.has(facts.label)) faults.push(`.${facts.label}: listed twice`);
+    const history = priceHistory(changes, facts.prices, todayMonth);
     catalogue.set(facts.label, {
       ...facts,
       agreements: ids.map((id) => ({ id, title: titles.get(id) ?? id })),
-      history: priceHistory(changes, facts.prices, todayMonth),
+      history,
+      trend: priceTrend(history),
     });
   }
   if (faults.length > 0) throw new Error(`The catalogue has faults:\n${faults.join('\n')}`);

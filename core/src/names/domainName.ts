@@ -12,14 +12,14 @@ import {
   type ProblemFacts,
 } from './label';
 
-export interface DomainName {
+export interface DomainName<Known extends Extension = Extension> {
   readonly kind: 'name';
   /** Full name as A-labels, lower case. */
   readonly name: string;
   readonly unicode: string;
   /** The label before the extension, as A-label. */
   readonly label: string;
-  readonly extension: Extension;
+  readonly extension: Known;
 }
 
 export interface DomainNameProblem {
@@ -33,10 +33,10 @@ export interface DomainNameProblem {
 const longestName = 253;
 
 /** Splits at dots; the longest extension of the catalogue that the name ends in comes off whole. */
-export function splitName(
+export function splitName<Known extends Extension>(
   typed: string,
-  catalogue: Catalogue,
-): { readonly labels: readonly string[]; readonly extension?: Extension } {
+  catalogue: Catalogue<Known>,
+): { readonly labels: readonly string[]; readonly extension?: Known } {
   const labels = withPlainDots(typed.trim()).split('.');
   if (catalogue.has(toALabel(labels.join('.')) ?? '')) return { labels };
   for (let first = 1; first < labels.length; first += 1) {
@@ -53,7 +53,10 @@ export function splitName(
  *
  * @example domainName('Saltwhistle.CO.UK', catalogue) // { name: 'saltwhistle.co.uk', label: 'saltwhistle', ... }
  */
-export function domainName(typed: string, catalogue: Catalogue): DomainName | DomainNameProblem {
+export function domainName<Known extends Extension>(
+  typed: string,
+  catalogue: Catalogue<Known>,
+): DomainName<Known> | DomainNameProblem {
   const { labels, extension } = splitName(typed, catalogue);
   const suffix = publicSuffix(typed);
   if (suffix !== undefined && catalogue.has(suffix) && suffix === toALabel(typed.trim()))

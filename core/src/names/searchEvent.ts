@@ -1,5 +1,6 @@
 import type { Currency, Minor } from '../money/money';
 import type { NameStatus, RegistryAnswer } from './availability';
+import type { NextName } from '../ideas/nextNames';
 import type { SearchPlan } from './readQuery';
 
 /** What a name costs, all in: charge and yearly fee, before tax. */
@@ -35,4 +36,6 @@ export interface SearchAnswer {
 export type SearchEvent =
   | ({ readonly type: 'plan' } & SearchPlan)
   | SearchAnswer
+  /** Where the search leads on to; hints and results of these names follow. Told only to those who ask for it. */
+  | { readonly type: 'next'; readonly names: readonly NextName[] }
   | { readonly type: 'done'; readonly counts: Readonly<Record<string, number>>; readonly ms: number };

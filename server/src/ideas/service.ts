@@ -7,7 +7,7 @@ import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Asker } from '../gateways/registry/registryGateway';
 import { badField } from '../http/problem';
 import type { SearchService } from '../search/service';
-import type { WordFile } from './wordFile';
+import type { WordFile } from '../words/wordFile';
 
 /** What may be asked for: names instead of one, or beside it. */
 export type IdeaPurpose = 'instead' | 'protect';

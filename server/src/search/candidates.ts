@@ -30,7 +30,7 @@ const mostNames = 5000;
  * most chosen; no name twice. A long list of words is tried in fewer extensions, which is said.
  */
 export function candidatesOf(
-  { names, labels }: SearchPlan,
+  { names, labels }: Pick<SearchPlan, 'names' | 'labels'>,
   catalogue: Catalogue,
   { only, first = [] }: CandidateChoices,
 ): { readonly candidates: readonly Candidate[]; readonly problem?: QueryProblem } {

@@ -38,6 +38,10 @@ export function searchRoutes(search: SearchService, log: Logger): Route[] {
             description: '1 to ask registries again whatever is known',
             schema: { type: 'string', enum: ['0', '1'] },
           },
+          next: {
+            description: '1 to be told of names to go on with too',
+            schema: { type: 'string', enum: ['0', '1'] },
+          },
         },
         produces: 'application/x-ndjson',
         perMinute: 600,
@@ -66,6 +70,7 @@ function readRequest(ctx: Context): SearchRequest {
     ...(first === undefined ? {} : { first: first.split(',') }),
     restMs,
     fresh: queryChoice(ctx, 'fresh', ['0', '1']) === '1',
+    next: queryChoice(ctx, 'next', ['0', '1']) === '1',
   };
 }
 

@@ -1,8 +1,10 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { canRegister, type NameStatus, type RegistryAnswer } from '@tienda/core/names/availability';
+import type { Idea } from '@tienda/core/ideas/idea';
+import { nextNames, type NextName } from '@tienda/core/ideas/nextNames';
 import { domainName } from '@tienda/core/names/domainName';
-import { readQuery } from '@tienda/core/names/readQuery';
+import { readQuery, type SearchPlan } from '@tienda/core/names/readQuery';
 import type { SearchAnswer, SearchEvent } from '@tienda/core/names/searchEvent';
 import type { Currency } from '@tienda/core/money/money';
 import { labelHash, type LabelHash } from '@tienda/core/zones/labelHash';
@@ -10,6 +12,7 @@ import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
 import type { Asker, Registries } from '../gateways/registry/registryGateway';
 import type { ZoneIndex } from '../zones/service';
+import type { WordFile } from '../words/wordFile';
 import { candidatesOf, type Candidate, type CandidateChoices } from './candidates';
 import { SearchPrices } from './prices';
 import type { AvailabilityStore } from './store';
@@ -21,6 +24,8 @@ export interface SearchRequest extends CandidateChoices {
   readonly restMs?: number;
   /** Registries are asked again whatever is known. */
   readonly fresh?: boolean;
+  /** Names to go on with are told and asked for too. */
+  readonly next?: boolean;
 }
 
 /** How long a registry's answer is shown, with its age, before it is asked again. */
@@ -45,6 +50,7 @@ export class SearchService {
     private readonly registries: Registries,
     private readonly zones: ZoneIndex,
     private readonly store: AvailabilityStore,
+    private readonly words: WordFile,
     private readonly clock: Clock,
   ) {
     this.prices = new SearchPrices(clock);
@@ -58,14 +64,16 @@ export class SearchService {
    */
   async search(request: SearchRequest, asker: Asker, tell: (events: readonly SearchEvent[]) => void): Promise<void> {
     const start = performance.now();
-    const { query, currency, restMs = 0, fresh = false } = request;
+    const { query, currency, restMs = 0, fresh = false, next = false } = request;
     const price = this.prices.today(currency);
     const catalogue = this.catalogue.current();
     const plan = readQuery(query, catalogue);
     const { candidates, problem } = candidatesOf(plan, catalogue, request);
     const counts: Record<string, number> = {};
+    /** Names that were not asked for: where the search leads on to. */
+    const beside = new Set<string>();
     const count = (answers: readonly SearchAnswer[]) => {
-      for (const { status } of answers) counts[status] = (counts[status] ?? 0) + 1;
+      for (const { name, status } of answers) if (!beside.has(name)) counts[status] = (counts[status] ?? 0) + 1;
       return answers;
     };
     const refused = candidates.filter((candidate) => candidate.refused !== undefined);
@@ -77,6 +85,15 @@ export class SearchService {
     ]);
     if (restMs > 0) await pause(restMs);
     if (asker.signal?.aborted) return;
+    if (next) {
+      const names = await this.next(plan);
+      const others = candidatesOf({ names: names.map(({ name }) => name), labels: [] }, catalogue, {}).candidates;
+      for (const other of others) {
+        asked.set(other.name, other);
+        beside.add(other.name);
+      }
+      if (names.length > 0) tell([{ type: 'next', names }, ...this.hints(others, price)]);
+    }
 
     const answered = (answers: ReadonlyMap<string, RegistryAnswer & { readonly checkedAt?: Date }>) => {
       const heard = [...answers].flatMap(([name, { status, premium, checkedAt = this.clock.now() }]) => {
@@ -146,6 +163,13 @@ export class SearchService {
         await this.store.keep(heard, this.clock.now());
       }),
     );
+  }
+
+  /** Names to go on with, those left out that are taken as far as the index knows. */
+  private async next(plan: SearchPlan): Promise<NextName[]> {
+    const words = await this.words.words();
+    const isTaken = ({ label, extension }: Idea) => this.zones.hint(labelHash(label), extension)?.status === 'taken';
+    return nextNames(plan, this.catalogue.current(), words, isTaken);
   }
 
   /** What the index says of every name, each label hashed once. */

@@ -1,6 +1,7 @@
 import { addDays, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import { canRegister } from '@tienda/core/names/availability';
+import type { WholeExtension } from '@tienda/core/catalogue/extension';
 import { domainName, type DomainName } from '@tienda/core/names/domainName';
 import type { ShownWatch } from '@tienda/core/names/shownWatch';
 import { registrationData } from '@tienda/core/rdap/registrationData';
@@ -96,7 +97,10 @@ export class WatchService {
   }
 
   /** What registration data says of when the name runs out and when it can be free; undefined where it is not registered. */
-  private async dates({ name, extension }: DomainName): Promise<Pick<Watch, 'expiresOn' | 'freeFrom'> | undefined> {
+  private async dates({
+    name,
+    extension,
+  }: DomainName<WholeExtension>): Promise<Pick<Watch, 'expiresOn' | 'freeFrom'> | undefined> {
     const found = await this.rdap.domain(name);
     if (!found) return undefined;
     const { expiresOn } = registrationData(found);

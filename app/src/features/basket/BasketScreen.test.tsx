@@ -72,7 +72,7 @@ test('privacy that costs says how much, and is charged when switched on', async 
   await open(lineFor('saltwhistle.lake', { privacy: false }));
   await screen.findByText('$2.50 a year; the public sees no name or address');
   const privacy = card('saltwhistle.lake').getByRole('switch', { name: 'Privacy protection' });
-  expect(privacy.getAttribute('aria-checked')).toBe('false');
+  expect(privacy).toMatchObject({ checked: false });
   fireEvent.click(privacy);
   await waitFor(() => expect(tally()).toContain('privacy, 1 × 2.502.50'));
 });

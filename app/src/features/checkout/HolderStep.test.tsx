@@ -173,7 +173,7 @@ test('what was typed over one holder and given up does not come up with another'
 
 test('of several kept holders one is chosen with one tap', async () => {
   await open(kept, { ...kept, id: 'c2', name: 'Ilse Tamboura', organisation: 'Quay & Quill' });
-  fireEvent.click(screen.getByRole('radio', { name: /^Ilse Tamboura, Quay & Quill/ }));
+  fireEvent.click(screen.getByRole('button', { name: /^Ilse Tamboura, Quay & Quill/ }));
   expect(mockNavigate).toHaveBeenCalledWith('/checkout/review');
   expect(checkoutStore.get().defaultContact).toBe('c2');
 });

@@ -1,12 +1,13 @@
 import { Redirect, router, useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense } from 'react';
+import { View } from 'react-native';
 import { checkoutStore } from '../../api/checkoutStore';
 import { useContacts, useDefaultContact, type KeptContact } from '../../api/me';
 import { useSession } from '../../api/session';
 import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Failure, Loading } from '../../ui/Empty';
-import { Option } from '../../ui/Option';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { contactTitle } from './NameContacts';
@@ -38,15 +39,16 @@ export function HolderStep() {
           <Text kind="heading" level={2}>
             {words.kept}
           </Text>
-          {contacts.data.map((contact) => (
-            <Option
-              key={contact.id}
-              title={contactTitle(contact)}
-              detail={contact.email}
-              checked={contact.id === defaultContact?.id}
-              onPress={() => use(contact)}
-            />
-          ))}
+          <View style={{ alignItems: 'flex-start', gap: 8, marginTop: 6 }}>
+            {contacts.data.map((contact) => (
+              <Action
+                key={contact.id}
+                title={contactTitle(contact)}
+                label={`${contactTitle(contact)}, ${contact.email}`}
+                onPress={() => use(contact)}
+              />
+            ))}
+          </View>
         </Card>
       ) : null}
       {contacts.data && session.data?.account ? (

@@ -8,12 +8,14 @@ import { useCatalogue } from '../../api/catalogue';
 import { useRate, useRates } from '../../api/rates';
 import { useAskAgain, useSearch, useSearchAhead, type SearchState, type SearchWish } from '../../api/search';
 import { useStored } from '../../stored/stored';
+import { wholeAmount } from '../../texts/format';
 import { problemText } from '../../texts/problems';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Failure } from '../../ui/Empty';
 import { Notice } from '../../ui/Notice';
 import { useTabTitle } from '../../ui/Screen';
+import { Spoken } from '../../ui/Spoken';
 import { Text } from '../../ui/Text';
 import { themed } from '../../ui/theme';
 import { useSteady } from '../../ui/useSteady';
@@ -24,10 +26,13 @@ import { CurrencyChoice } from '../../shop/money/CurrencyChoice';
 import { Chips } from './Chips';
 import { Filters } from './Filters';
 import { Hello } from './Hello';
+import { itemsOf } from './items';
 import { KeyList } from './KeyList';
 import { remember } from './recent';
 import { ResultList } from './ResultList';
-import { arranged, rowsOf, type Row } from '../../shop/name/rows';
+import { filterCount } from '../../shop/name/findChoices';
+import { statusWords } from '../../shop/name/remarks';
+import { arranged, nextRowsOf, rowsOf, unicodeOf, type Row } from '../../shop/name/rows';
 import { SearchBox } from './SearchBox';
 import { SteadyRows } from '../../shop/name/steadyRows';
 import { useFindKeys } from './useFindKeys';
@@ -44,6 +49,9 @@ const noExtensions: Catalogue = new Map();
 
 /** Extensions whose registries are asked first: more than a screen shows. */
 const onScreen = 16;
+
+/** How far down each search was looked at, in pixels. */
+const scrolled = new Map<string, number>();
 
 /** Search: what is typed above, the names as their registries answer below. */
 export function FindScreen() {
@@ -64,7 +72,7 @@ export function FindScreen() {
   );
   const [text, ask] = useAsked(query, setQuery, { currency, only, first });
   const asked = text.trim();
-  const wish = { query: asked, currency, only, first };
+  const wish = { query: asked, currency, only, first, next: only === undefined };
   const search = useSearch(wish);
   const askAgain = useAskAgain(wish);
   const state = search.data;
@@ -80,6 +88,13 @@ export function FindScreen() {
     const key = JSON.stringify([searched, currency, choices]);
     return steady.arrange(key, hinted, all, (fresh) => arranged(fresh, choices, currency));
   }, [steady, searched, currency, choices, hinted, all]);
+  const items = useMemo(() => {
+    const next = (group: 'same' | 'close') =>
+      state && catalogue.data ? nextRowsOf(state, group, catalogue.data, choices, currency) : [];
+    const isPlain = choices.sort === 'relevance' && filterCount(choices) === 0;
+    return itemsOf({ rows, same: next('same'), close: next('close'), isPlain });
+  }, [rows, state, catalogue.data, choices, currency]);
+  const inOrder = useMemo(() => items.flatMap((item) => (item.type === 'row' ? item.row : [])), [items]);
 
   const { inBasket, toggle } = useBasketToggle();
   const lineup = useStored(lineupStore);
@@ -97,9 +112,13 @@ export function FindScreen() {
     },
     [asked],
   );
+  // The way back leads to the search as it was left.
+  const place = JSON.stringify([asked, currency, choices]);
+  const keepScroll = useCallback((offset: number) => void scrolled.set(place, offset), [place]);
   const showOnly = useCallback((label: string) => setChoices({ only: label }), [setChoices]);
   const box = useRef<TextInput>(null);
-  const { selected, keysShown, closeKeys } = useFindKeys({ rows, box, toggle: toggleRow, open });
+  const { selected, keysShown, closeKeys } = useFindKeys({ rows: inOrder, box, toggle: toggleRow, open });
+  const selectedRow = inOrder[selected];
   useTabTitle(asked === '' ? texts.app : `${asked} · ${texts.app}`);
   const isDone = state?.done ?? false;
   const searchFor = useCallback(
@@ -124,13 +143,14 @@ export function FindScreen() {
   const header = useMemo(
     () => (
       <>
+        {wide ? null : <Progress rows={all} />}
         {filtersShown ? <Filters choices={choices} currency={currency} onChange={setChoices} /> : null}
         {failed ? <Failure fault={failed} retry={retry} /> : null}
         <Problems state={state} onPick={ask} />
         <Unanswered rows={all} busy={asking} onAsk={askNames} />
       </>
     ),
-    [filtersShown, choices, currency, setChoices, failed, retry, state, ask, all, asking, askNames],
+    [wide, filtersShown, choices, currency, setChoices, failed, retry, state, ask, all, asking, askNames],
   );
   return (
     <View role="main" style={styles.screen}>
@@ -145,7 +165,6 @@ export function FindScreen() {
         {wide ? null : <SearchBox ref={box} query={text} onSearch={searchFor} wide={false} />}
         {asked === '' ? null : (
           <View style={wide ? styles.wideTools : undefined}>
-            {wide ? null : <Progress rows={all} bar />}
             <Chips
               choices={choices}
               only={only === undefined ? undefined : (catalogue.data?.get(only)?.unicode ?? only)}
@@ -154,7 +173,7 @@ export function FindScreen() {
               onFilters={() => setFiltersShown(!filtersShown)}
               onChange={setChoices}
             />
-            {wide ? <Progress rows={all} bar={false} /> : null}
+            {wide ? <Progress rows={all} /> : null}
           </View>
         )}
       </View>
@@ -162,7 +181,7 @@ export function FindScreen() {
         <Hello onPick={ask} />
       ) : (
         <ResultList
-          rows={rows}
+          items={items}
           header={header}
           settled={state?.done ?? false}
           horizon={choices.horizon}
@@ -170,13 +189,16 @@ export function FindScreen() {
           inBasket={inBasket}
           lineup={lineup}
           only={only}
-          selected={selected}
+          selected={selectedRow}
+          startAt={scrolled.get(place) ?? 0}
+          onScroll={keepScroll}
           onToggle={toggleRow}
           onOpen={open}
           onOnly={showOnly}
           onLineup={toggleInLineup}
         />
       )}
+      <Spoken>{selectedRow ? rowWords(selectedRow) : ''}</Spoken>
       {keysShown ? <KeyList onClose={closeKeys} /> : null}
     </View>
   );
@@ -210,7 +232,7 @@ function useAsked(
   }, [setQuery]);
   const ask = useCallback(
     (text: string) => {
-      searchAhead({ query: text.trim(), currency, only, first: first ?? [] });
+      searchAhead({ query: text.trim(), currency, only, first: first ?? [], next: only === undefined });
       setAsked(text);
       latest.current = text;
       clearTimeout(waiting.current);
@@ -279,39 +301,53 @@ function Unanswered({
   );
 }
 
-/** How far the search has come; read out as it changes. */
-function Progress({ rows, bar }: { readonly rows: readonly Row[]; readonly bar: boolean }) {
+/** How far the search has come; read out when it rests. */
+function Progress({ rows }: { readonly rows: readonly Row[] }) {
   const styles = useStyles();
   const answered = rows.filter(({ answer }) => answer?.type === 'result');
   const open = answered.filter(({ answer }) => answer && canRegister(answer.status)).length;
   const share = rows.length === 0 ? 0 : answered.length / rows.length;
+  const text = words.asking(answered.length, rows.length, open);
   return (
     <View style={styles.progress}>
-      <Text kind="small" colour="quiet" role="status" aria-live="polite">
-        {words.asking(answered.length, rows.length, open)}
+      <Text kind="small" colour="quiet" style={styles.progressText}>
+        {text}
       </Text>
-      {bar ? (
-        <View aria-hidden style={styles.track}>
-          <View style={[styles.done, { width: `${share * 100}%` }]} />
-        </View>
-      ) : null}
+      <View aria-hidden style={styles.track}>
+        <View style={[styles.done, { width: `${share * 100}%` }]} />
+      </View>
+      <Spoken>{text}</Spoken>
     </View>
   );
 }
 
+/** What the keys are at, in words. */
+function rowWords(row: Row): string {
+  const { answer, extension } = row;
+  const price = answer?.price;
+  const prices = price
+    ? [
+        `${words.firstYear} ${wholeAmount(price.firstYear, price.currency)}`,
+        `${words.thenShort} ${wholeAmount(price.renewal, price.currency)}`,
+      ]
+    : [];
+  return [unicodeOf(row), statusWords(answer, extension), ...prices].join(', ');
+}
+
 const useStyles = themed((palette) => ({
   screen: { flex: 1, minHeight: 0 },
-  head: { paddingHorizontal: 16, paddingTop: 8, width: '100%', maxWidth: 1040, alignSelf: 'center' },
+  head: { paddingHorizontal: 16, paddingTop: 4, width: '100%', maxWidth: 1040, alignSelf: 'center' },
   titleRow: {
     flexDirection: 'row',
     alignItems: 'center',
     justifyContent: 'space-between',
     gap: 14,
-    minHeight: 50,
-    marginBottom: 6,
+    minHeight: 46,
+    marginBottom: 4,
   },
   wideTools: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 16 },
-  progress: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: 30 },
+  progress: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: 22 },
+  progressText: { fontSize: 12, lineHeight: 16 },
   track: { flex: 1, minWidth: 60, height: 4, backgroundColor: palette.line },
   done: { height: 4, backgroundColor: palette.sage },
 }));

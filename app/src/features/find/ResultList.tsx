@@ -1,5 +1,5 @@
 import { FlashList, type FlashListRef } from '@shopify/flash-list';
-import { memo, useEffect, useRef, type ReactNode } from 'react';
+import { memo, useCallback, useEffect, useRef, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { texts } from '../../texts/texts';
 import { RateNote } from '../../shop/money/RateNote';
@@ -8,11 +8,12 @@ import { themed } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
 import { columns, ResultRow, type RowActions } from '../../shop/name/ResultRow';
 import type { Row } from '../../shop/name/rows';
+import type { HeadTitle, Item } from './items';
 
 const words = texts.find;
 
-interface ResultListProps extends RowActions {
-  readonly rows: readonly Row[];
+interface ResultListProps extends Omit<RowActions, 'onMore'> {
+  readonly items: readonly Item[];
   /** Shown above the rows; on the phone it scrolls with them. */
   readonly header: ReactNode;
   /** Everything that was asked has been answered. */
@@ -23,20 +24,34 @@ interface ResultListProps extends RowActions {
   readonly inBasket: ReadonlySet<string>;
   readonly lineup: readonly string[];
   readonly only: string | undefined;
-  readonly selected: number;
+  /** The row that the keys are at. */
+  readonly selected: Row | undefined;
+  /** Where the list was left, in pixels. */
+  readonly startAt: number;
+  readonly onScroll: (offset: number) => void;
 }
 
 /** The names found; only those on screen are drawn, so that hundreds stay smooth. */
 export const ResultList = memo(function ResultList(props: ResultListProps) {
-  const { rows, header, settled, horizon, selected, inBasket, lineup, rate, only, ...actions } = props;
+  const { items, header, settled, horizon, selected, inBasket, lineup, rate, only, startAt, onScroll, ...actions } =
+    props;
   const styles = useStyles();
   const wide = useWide();
-  const list = useRef<FlashListRef<Row>>(null);
+  const list = useRef<FlashListRef<Item>>(null);
+  const [openKey, setOpenKey] = useState<string>();
+  const toggleMore = useCallback((key: string) => setOpenKey((open) => (open === key ? undefined : key)), []);
+  const at = selected ? items.findIndex(({ key }) => key === selected.key) : -1;
   useEffect(() => {
-    if (selected >= 0) void list.current?.scrollToIndex({ index: selected, viewPosition: 0.5 });
-  }, [selected]);
+    if (at >= 0) void list.current?.scrollToIndex({ index: at, viewPosition: 0.5 });
+  }, [at]);
+  // Whoever comes back finds the list where it was left.
+  const start = useRef(startAt);
+  const goBack = () => {
+    if (start.current > 0) list.current?.scrollToOffset({ offset: start.current });
+    start.current = 0;
+  };
   const foot =
-    rows.length > 0 ? (
+    items.length > 0 ? (
       <View style={styles.note}>
         <Text kind="small" colour="quiet">
           {words.pricesNote} {texts.demo}
@@ -48,7 +63,7 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
         {words.nothing}
       </Text>
     ) : null;
-  const table = wide && rows.length > 0;
+  const table = wide && items.length > 0;
   return (
     <View style={styles.frame}>
       {wide ? header : null}
@@ -56,31 +71,56 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
         {table ? <TableHead horizon={horizon} /> : null}
         <FlashList
           ref={list}
-          data={rows}
+          data={items}
           keyExtractor={({ key }) => key}
+          getItemType={({ type }) => type}
           drawDistance={150}
           ListHeaderComponent={wide ? null : <>{header}</>}
           ListFooterComponent={foot}
-          extraData={props}
+          extraData={[props, openKey]}
           keyboardShouldPersistTaps="handled"
-          renderItem={({ item, index }) => (
-            <ResultRow
-              row={item}
-              horizon={horizon}
-              rate={rate}
-              inBasket={inBasket.has(item.name)}
-              inLineup={lineup.includes(item.name)}
-              alone={only !== undefined}
-              selected={index === selected}
-              wide={wide}
-              {...actions}
-            />
-          )}
+          onLoad={goBack}
+          onScroll={({ nativeEvent }) => onScroll(nativeEvent.contentOffset.y)}
+          renderItem={({ item }) =>
+            item.type === 'head' ? (
+              <Head title={item.title} table={table} />
+            ) : (
+              <ResultRow
+                row={item.row}
+                horizon={horizon}
+                rate={rate}
+                inBasket={inBasket.has(item.row.name)}
+                inLineup={lineup.includes(item.row.name)}
+                alone={only !== undefined}
+                selected={item.key === selected?.key}
+                isOpen={item.key === openKey}
+                onMore={toggleMore}
+                wide={wide}
+                {...actions}
+              />
+            )
+          }
         />
       </View>
     </View>
   );
 });
+
+/** The heading of the names below it. */
+function Head({ title, table }: { readonly title: HeadTitle; readonly table: boolean }) {
+  const styles = useStyles();
+  const text = (
+    <Text kind="strong" colour="quiet" level={2} style={styles.head}>
+      {words.heads[title]}
+    </Text>
+  );
+  if (!table) return text;
+  return (
+    <View role="row">
+      <View role="cell">{text}</View>
+    </View>
+  );
+}
 
 function TableHead({ horizon }: { readonly horizon: number }) {
   const styles = useStyles();
@@ -109,6 +149,7 @@ const useStyles = themed((palette) => ({
   frame: { flex: 1, minHeight: 0, width: '100%', maxWidth: 1040, alignSelf: 'center', paddingHorizontal: 16 },
   list: { flex: 1, minHeight: 0 },
   note: { paddingVertical: 12 },
+  head: { fontSize: 13, lineHeight: 18, paddingTop: 7, paddingBottom: 5 },
   tableHead: {
     flexDirection: 'row',
     borderBottomWidth: 1,

@@ -10,6 +10,12 @@ interface FindKeys {
   readonly open: (row: Row) => void;
 }
 
+const isChoice = (target: EventTarget | null) =>
+  target instanceof HTMLSelectElement ||
+  (target instanceof HTMLInputElement && ['checkbox', 'radio'].includes(target.type));
+
+const isTextField = (target: EventTarget | null) => target instanceof HTMLInputElement && !isChoice(target);
+
 /**
  * The keys of the search: `/` to the box, arrows through the results, `Enter` to open, `b` for the basket, `l` for
  * the lineup, `?` for this list, `Esc` to close.
@@ -21,10 +27,13 @@ export function useFindKeys({ rows, box, toggle, open }: FindKeys) {
   useEffect(() => {
     function onKey(event: KeyboardEvent): void {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
-      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      const { target } = event;
+      const typing = target === box.current || target instanceof HTMLTextAreaElement || isTextField(target);
       const act = actions()[event.key];
       if (!act || (typing && !['ArrowDown', 'ArrowUp', 'Enter', 'Escape'].includes(event.key))) return;
-      const onControl = event.target instanceof HTMLElement && event.target.closest('a, button, select, [role=button]');
+      // A list, a switch or a choice of one knows these keys itself.
+      if (!typing && isChoice(target) && event.key !== 'Escape') return;
+      const onControl = target instanceof HTMLElement && target.closest('a, button, [role=button]');
       if (event.key === 'Enter' && onControl) return;
       event.preventDefault();
       act();

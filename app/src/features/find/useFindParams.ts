@@ -2,7 +2,7 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { useCallback, useMemo } from 'react';
 import type { Currency } from '@tienda/core/money/money';
 import { useStored } from '../../stored/stored';
-import { currencyStore } from '../../api/currencyStore';
+import { currencyStore, firstCurrency } from '../../api/currencyStore';
 import {
   readChoices,
   readCurrency,
@@ -19,10 +19,12 @@ export function useFindParams() {
   const written = JSON.stringify(params);
   const choices = useMemo(() => readChoices(JSON.parse(written) as FindParams), [written]);
   const currency = readCurrency(shared) ?? remembered;
+  // What the reader would be offered anyhow needs no word in the address.
+  const isPlain = currency === firstCurrency && currency === remembered;
   const setQuery = useCallback(
     (query: string) =>
-      router.setParams({ q: query === '' ? undefined : query, currency: currency === 'USD' ? undefined : currency }),
-    [currency],
+      router.setParams({ q: query === '' ? undefined : query, currency: isPlain ? undefined : currency }),
+    [currency, isPlain],
   );
   const setChoices = useCallback(
     (change: Partial<FindChoices>) => router.setParams(writeChoices({ ...choices, ...change })),
@@ -30,7 +32,7 @@ export function useFindParams() {
   );
   const setCurrency = useCallback((chosen: Currency) => {
     currencyStore.set(chosen);
-    router.setParams({ currency: chosen === 'USD' ? undefined : chosen });
+    router.setParams({ currency: chosen === firstCurrency ? undefined : chosen });
   }, []);
   return { query: q, choices, currency, setQuery, setChoices, setCurrency };
 }

@@ -5,7 +5,7 @@ import { ScrollView, View } from 'react-native';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { crossings } from '@tienda/core/pricing/crossings';
 import { longestTerm } from '@tienda/core/pricing/yearRail';
-import { useCatalogue } from '../../api/catalogue';
+import { useCatalogue, useWholeExtensions } from '../../api/catalogue';
 import { useRate, useRates } from '../../api/rates';
 import { useSearch } from '../../api/search';
 import { useNow } from '../../api/shopClock';
@@ -114,6 +114,8 @@ function useEntrants(items: readonly string[]) {
   const currency = useStored(currencyStore);
   const rate = useRate(currency);
   const catalogue = useCatalogue();
+  const labels = items.map((item) => item.slice(item.indexOf('.') + 1)).filter((label) => catalogue.data?.has(label));
+  const whole = useWholeExtensions(labels);
   const now = useNow();
   const names = items.filter((item) => !item.startsWith('.'));
   const search = useSearch({ query: names.join('\n'), currency });
@@ -136,14 +138,16 @@ function useEntrants(items: readonly string[]) {
         now: new Date(now),
       };
       const line = priceLine(priced, terms);
-      return line ? [{ ...priced, item, line, answer }] : [];
+      const graceDays = whole.data.get(extension.label)?.lifecycle.autoRenewGraceDays;
+      return line ? [{ ...priced, item, line, answer, graceDays }] : [];
     });
-  }, [items, catalogue.data, rate, now, answers, currency]);
+  }, [items, catalogue.data, whole.data, rate, now, answers, currency]);
   const rates = useRates();
   const retry = () => {
     for (const one of [search, catalogue, rates]) if (one.isError) void one.refetch();
+    whole.refetch();
   };
-  const fault = search.error ?? catalogue.error ?? (rate === undefined ? rates.error : null);
+  const fault = search.error ?? catalogue.error ?? whole.error ?? (rate === undefined ? rates.error : null);
   return { entrants, fault, pending: catalogue.isPending, retry };
 }
 

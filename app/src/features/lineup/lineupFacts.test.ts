@@ -16,7 +16,7 @@ function entrant(item: string): Entrant {
   const terms = { years: 1, privacy: true, currency: 'USD', rate: '1', now: new Date('2026-11-25T10:00:00Z') } as const;
   const line = priceLine(priced, terms);
   if (!line) throw new Error('Not priced');
-  return { ...priced, item, line };
+  return { ...priced, item, line, graceDays: extension.lifecycle.autoRenewGraceDays };
 }
 
 const facts = (...items: string[]) => lineupFacts(items.map(entrant), 5, 'USD', '1');

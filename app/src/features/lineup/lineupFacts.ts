@@ -1,4 +1,3 @@
-import { priceTrend } from '@tienda/core/catalogue/priceTrend';
 import type { SearchAnswer } from '@tienda/core/names/searchEvent';
 import { convert, type Currency } from '@tienda/core/money/money';
 import type { QuoteLine } from '@tienda/core/pricing/quote';
@@ -11,6 +10,8 @@ const words = texts.lineup.facts;
 
 /** One thing in the lineup: a name, or an extension as such. */
 export interface Entrant extends PricedName {
+  /** Undefined until it has come. */
+  readonly graceDays: number | undefined;
   /** As kept: an A-label name, or an extension with a leading dot. */
   readonly item: string;
   /** Left out for an extension. */
@@ -59,7 +60,7 @@ export function lineupFacts(
     least(words.keep(10), ({ line }) => line.keepCost[9] ?? 0, amount),
     least(
       words.trend,
-      ({ extension }) => Math.round(priceTrend(extension.history).renew * 100),
+      ({ extension }) => Math.round(extension.trend.renew * 100),
       (percent) => `${percent > 0 ? '+' : ''}${percent}%`,
     ),
     plain(words.terms, ({ extension }) => termsText(extension.terms.register)),
@@ -83,8 +84,8 @@ export function lineupFacts(
     least(words.restore, ({ extension }) => cents(extension.prices.restore), amount),
     {
       title: words.grace,
-      values: entrants.map(({ extension }) => words.days(extension.lifecycle.autoRenewGraceDays)),
-      best: bestOf(entrants.map(({ extension }) => extension.lifecycle.autoRenewGraceDays)),
+      values: entrants.map(({ graceDays }) => (graceDays === undefined ? '' : words.days(graceDays))),
+      best: bestOf(entrants.map(({ graceDays = 0 }) => graceDays)),
     },
     ...lengths(entrants),
   ];

@@ -1,4 +1,4 @@
-import type { Extension } from '@tienda/core/catalogue/extension';
+import type { WholeExtension } from '@tienda/core/catalogue/extension';
 import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import { addYears } from '@tienda/core/time/isoDate';
 import { convert } from '@tienda/core/money/money';
@@ -17,7 +17,7 @@ import { currencyStore } from '../../api/currencyStore';
 const words = texts.name;
 
 interface ExtensionFactsProps {
-  readonly extension: Extension;
+  readonly extension: WholeExtension;
   readonly rate: string;
 }
 
@@ -59,7 +59,7 @@ export function ExtensionFacts({ extension, rate }: ExtensionFactsProps) {
 }
 
 /** The dates of a name registered today for one year, in plain words. */
-function Life({ extension: { lifecycle, terms } }: { readonly extension: Extension }) {
+function Life({ extension: { lifecycle, terms } }: { readonly extension: WholeExtension }) {
   const today = useToday();
   if (today === undefined) return null;
   const years = Math.min(...terms.register);

@@ -1,7 +1,7 @@
 import type { Extension } from '@tienda/core/catalogue/extension';
-import { priceTrend } from '@tienda/core/catalogue/priceTrend';
 import { convert, type Currency } from '@tienda/core/money/money';
 import type { QuoteLine } from '@tienda/core/pricing/quote';
+import { useWholeExtension } from '../../api/catalogue';
 import { monthText, roundAmount, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Card } from '../../ui/Card';
@@ -21,7 +21,8 @@ interface MoneyChartsProps {
 export function MoneyCharts({ line, extension, rate, currency }: MoneyChartsProps) {
   const format = (amount: number) => roundAmount(amount, currency);
   const inCurrency = (cents: number) => convert(cents + extension.yearlyFee, currency, rate);
-  const trend = priceTrend(extension.history);
+  const { trend } = extension;
+  const history = useWholeExtension(extension.label).data?.history ?? [];
   const [five = 0, ten = 0] = [line.keepCost[4], line.keepCost[9]];
   return (
     <>
@@ -49,11 +50,11 @@ export function MoneyCharts({ line, extension, rate, currency }: MoneyChartsProp
         </Text>
         <LineChart
           title={words.historyTitle}
-          along={extension.history.map(({ month }) => monthText(month))}
+          along={history.map(({ month }) => monthText(month))}
           alongTitle={words.month}
           series={[
-            { name: words.register, values: extension.history.map(({ register }) => inCurrency(register)) },
-            { name: words.renew, values: extension.history.map(({ renew }) => inCurrency(renew)) },
+            { name: words.register, values: history.map(({ register }) => inCurrency(register)) },
+            { name: words.renew, values: history.map(({ renew }) => inCurrency(renew)) },
           ]}
           format={format}
           steps

@@ -101,7 +101,7 @@ describe('a free name', () => {
       ),
     ).toBeTruthy();
     expect(screen.getByText('Premium · dearer the first year only')).toBeTruthy();
-    expect(screen.getByText('possible for $2.50 a year')).toBeTruthy();
+    expect(await screen.findByText('possible for $2.50 a year')).toBeTruthy();
   });
 
   test('is shown in the currency chosen, each price converted on its own', async () => {

@@ -5,7 +5,7 @@ import type { Extension } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import type { SearchAnswer } from '@tienda/core/names/searchEvent';
 import { useBasket, usePutInBasket } from '../../api/basket';
-import { useCatalogue } from '../../api/catalogue';
+import { useCatalogue, useWholeExtension } from '../../api/catalogue';
 import { useRate, useRates } from '../../api/rates';
 import { useAskAgain, useSearch } from '../../api/search';
 import { useNow } from '../../api/shopClock';
@@ -22,6 +22,7 @@ import { PriceTag } from '../../ui/PriceTag';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { themed } from '../../ui/theme';
+import { WhenSeen } from '../../ui/WhenSeen';
 import { YearRail } from '../../ui/YearRail';
 import { TermAdvice } from '../../shop/name/TermAdvice';
 import { registryAnswer, useBasketToggle } from '../../shop/name/useBasketToggle';
@@ -90,17 +91,21 @@ function Known({ name, extension, answer, onAskAgain, asking }: KnownProps) {
   const currency = useStored(currencyStore);
   const rate = useRate(currency);
   const rates = useRates();
+  const whole = useWholeExtension(extension.label);
   const row = rowFor(name, name.slice(0, name.indexOf('.')), extension, answer, 1);
   const taken = answer?.type === 'result' && answer.status === 'taken';
   return (
     <>
       <Summary row={row} rate={rate} onAskAgain={onAskAgain} asking={asking} />
-      {taken ? <Taken name={name} unicode={answer.unicode} extension={extension} /> : null}
+      {taken ? <Taken name={name} unicode={answer.unicode} lifecycle={whole.data?.lifecycle} /> : null}
       {rate !== undefined && !taken ? <Prices row={row} rate={rate} /> : null}
-      {rate === undefined ? null : <ExtensionFacts extension={extension} rate={rate} />}
+      {whole.data && rate !== undefined ? <ExtensionFacts extension={whole.data} rate={rate} /> : null}
+      {whole.isError ? <Failure fault={whole.error} retry={() => void whole.refetch()} /> : null}
       {rate === undefined && rates.isError ? <Failure fault={rates.error} retry={() => void rates.refetch()} /> : null}
-      <Alternatives name={name} purpose="instead" />
-      {taken ? null : <Alternatives name={name} purpose="protect" />}
+      <WhenSeen minHeight={400}>
+        <Alternatives name={name} purpose="instead" />
+        {taken ? null : <Alternatives name={name} purpose="protect" />}
+      </WhenSeen>
     </>
   );
 }

@@ -1,6 +1,7 @@
+import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Extension } from '@tienda/core/catalogue/extension';
+import type { Lifecycle } from '@tienda/core/catalogue/extension';
 import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import type { RdapDomain } from '@tienda/core/rdap/domainObject';
 import { registrationData } from '@tienda/core/rdap/registrationData';
@@ -8,6 +9,7 @@ import { useLookup } from '../../api/lookup';
 import { dateText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
+import { Arrival } from '../../ui/Arrival';
 import { Card } from '../../ui/Card';
 import { Failure, Loading } from '../../ui/Empty';
 import { Fact } from '../../ui/Fact';
@@ -21,14 +23,17 @@ const words = texts.taken;
 interface TakenProps {
   readonly name: string;
   readonly unicode: string;
-  readonly extension: Extension;
+  /** Undefined until it is known. */
+  readonly lifecycle: Lifecycle | undefined;
 }
 
 /** A name that someone holds: who and until when, and what can be done about it. */
-export function Taken({ name, unicode, extension }: TakenProps) {
+export function Taken({ name, unicode, lifecycle }: TakenProps) {
   const lookup = useLookup(name);
+  const { go } = useLocalSearchParams<{ go?: string }>();
+  const settled = !lookup.isPending;
   const expiresOn = lookup.data && registrationData(lookup.data).expiresOn;
-  const freeFrom = expiresOn === undefined ? undefined : afterExpiry(expiresOn, extension.lifecycle).freeFrom;
+  const freeFrom = expiresOn !== undefined && lifecycle ? afterExpiry(expiresOn, lifecycle).freeFrom : undefined;
   return (
     <>
       <Card label={words.title}>
@@ -39,8 +44,12 @@ export function Taken({ name, unicode, extension }: TakenProps) {
         {lookup.error ? <Failure fault={lookup.error} retry={() => void lookup.refetch()} /> : null}
         {lookup.data ? <Registration domain={lookup.data} /> : null}
       </Card>
-      <WatchCard name={name} unicode={unicode} freeFrom={freeFrom} />
-      <OfferCard name={name} unicode={unicode} />
+      <Arrival here={settled && go === 'watch'}>
+        <WatchCard name={name} unicode={unicode} freeFrom={freeFrom} />
+      </Arrival>
+      <Arrival here={settled && go === 'offer'}>
+        <OfferCard name={name} unicode={unicode} />
+      </Arrival>
     </>
   );
 }

@@ -1,6 +1,5 @@
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
-import Columns3 from 'lucide-react-native/icons/columns-3';
-import Funnel from 'lucide-react-native/icons/funnel';
+import Ellipsis from 'lucide-react-native/icons/ellipsis';
 import { Link } from 'expo-router';
 import { memo } from 'react';
 import { Pressable, View } from 'react-native';
@@ -11,10 +10,12 @@ import { texts } from '../../texts/texts';
 import { Door, type DoorLook } from '../../ui/Door';
 import { IconButton } from '../../ui/IconButton';
 import { Name } from '../../ui/Name';
-import { PriceTag } from '../../ui/PriceTag';
+import { SmallTag } from '../../ui/PriceTag';
 import { Text } from '../../ui/Text';
-import { themed, usePalette } from '../../ui/theme';
+import { themed, thumb, usePalette } from '../../ui/theme';
 import { BasketToggle } from './BasketToggle';
+import { ideaWords } from './ideaWords';
+import { RowTools } from './RowTools';
 import { statusWords, warnings } from './remarks';
 import { unicodeOf, type Row } from './rows';
 import { unitRail } from './unitRail';
@@ -27,19 +28,22 @@ export interface RowActions {
   readonly onOpen: (row: Row) => void;
   readonly onOnly: (label: string) => void;
   readonly onLineup: (name: string) => void;
+  /** Shows what else can be done with a row, or hides it again. */
+  readonly onMore: (key: string) => void;
 }
 
 interface ResultRowProps extends RowActions {
   readonly row: Row;
   readonly horizon: number;
-  /** Units of the currency shown for one US dollar. */
-  /** Undefined until it is known. */
+  /** Units of the currency shown for one US dollar; undefined until it is known. */
   readonly rate: string | undefined;
   readonly inBasket: boolean;
   readonly inLineup: boolean;
   /** Its extension is the only one shown. */
   readonly alone: boolean;
   readonly selected: boolean;
+  /** What else can be done with it is shown. */
+  readonly isOpen: boolean;
   readonly wide: boolean;
 }
 
@@ -64,14 +68,25 @@ function NameLink({ row, style }: { readonly row: Row; readonly style?: object }
   );
 }
 
-function Status({ row }: { readonly row: Row }) {
-  const { answer, extension } = row;
+/** The word beside the door, why the name is offered, and what deserves a warning: one after the other. */
+function Status({ row, rate }: Pick<ResultRowProps, 'row' | 'rate'>) {
+  const styles = useStyles();
+  const { answer, extension, reason } = row;
   const confirmed = answer?.type === 'result' ? answer.status : undefined;
   const colour = confirmed === 'available' ? 'sage' : confirmed === 'taken' ? 'plum' : 'quiet';
+  const found = answer ? warnings(answer, extension, rate) : [];
   return (
-    <Text kind="small" colour={colour} style={{ fontWeight: colour === 'quiet' ? '400' : '600' }}>
-      {statusWords(answer, extension)}
-      {confirmed === 'taken' ? <TakenUntil name={row.name} /> : null}
+    <Text kind="small" colour="quiet" style={styles.status}>
+      <Text kind="small" colour={colour} style={[styles.status, colour !== 'quiet' && styles.strong]}>
+        {statusWords(answer, extension, true)}
+        {confirmed === 'taken' ? <TakenUntil name={row.name} /> : null}
+      </Text>
+      {reason && reason.kind !== 'otherExtension' ? ` · ${ideaWords(reason)}` : null}
+      {found.length > 0 ? (
+        <Text kind="small" colour="plum" style={styles.status}>
+          {` · ${found.join(' · ')}`}
+        </Text>
+      ) : null}
     </Text>
   );
 }
@@ -83,73 +98,56 @@ function TakenUntil({ name }: { readonly name: string }) {
   return expiresOn === undefined ? null : ` ${words.until(dateText(expiresOn))}`;
 }
 
-function Warnings({ row: { answer, extension }, rate }: Pick<ResultRowProps, 'row' | 'rate'>) {
-  const found = answer ? warnings(answer, extension, rate) : [];
-  if (found.length === 0) return null;
-  return (
-    <Text kind="small" colour="plum">
-      {found.join(' · ')}
-    </Text>
-  );
-}
-
-/** Only this extension, and side by side with others: in words on the phone, as pictures where it is wide. */
-function Tools({ row, inLineup, alone, wide, onOnly, onLineup }: ResultRowProps) {
+/** The door with the word's colour; pressed, it shows what else can be done with the name. */
+function DoorButton({ row, isOpen, onMore, size }: ResultRowProps & { readonly size: number }) {
   const styles = useStyles();
-  const { quiet, sage } = usePalette();
-  const { extension, name } = row;
-  const only = words.only(extension.unicode);
-  const lineup = inLineup ? words.outOfLineup(unicodeOf(row)) : words.intoLineup(unicodeOf(row));
-  const showOnly = () => onOnly(extension.label);
-  const toggleLineup = () => onLineup(name);
-  if (!wide)
-    return (
-      <View style={styles.tools}>
-        {alone ? null : <Tool title={only} label={only} onPress={showOnly} />}
-        <Tool
-          title={inLineup ? texts.lineup.inside : texts.lineup.put}
-          label={lineup}
-          pressed={inLineup}
-          onPress={toggleLineup}
-        />
-      </View>
-    );
+  const { quiet } = usePalette();
   return (
-    <>
-      {alone ? null : (
-        <IconButton look="bare" label={only} onPress={showOnly}>
-          <Funnel size={17} color={quiet} aria-hidden />
-        </IconButton>
-      )}
-      <IconButton look="bare" label={lineup} pressed={inLineup} onPress={toggleLineup}>
-        <Columns3 size={18} color={inLineup ? sage : quiet} aria-hidden />
-      </IconButton>
-    </>
-  );
-}
-
-interface ToolProps {
-  readonly title: string;
-  readonly label: string;
-  readonly pressed?: boolean;
-  readonly onPress: () => void;
-}
-
-function Tool({ title, label, pressed, onPress }: ToolProps) {
-  const styles = useStyles();
-  return (
-    <Pressable role="button" aria-label={label} aria-pressed={pressed} onPress={onPress} style={styles.tool}>
-      <Text kind="small" colour={pressed ? 'sage' : 'quiet'} style={styles.toolWords}>
-        {title}
-      </Text>
+    <Pressable
+      role="button"
+      aria-label={words.more(unicodeOf(row))}
+      aria-expanded={isOpen}
+      onPress={() => onMore(row.key)}
+      style={styles.door}
+    >
+      <Door look={doorLook(row)} size={size} />
+      <Ellipsis size={16} color={quiet} aria-hidden />
     </Pressable>
   );
+}
+
+/** What can be done about a name that someone holds. */
+function TakenLinks({ name }: { readonly name: string }) {
+  const styles = useStyles();
+  const link = (title: string, go?: string) => (
+    <Link
+      href={{ pathname: '/find/[name]', params: { name, ...(go ? { go } : {}) } }}
+      aria-label={`${title}: ${name}`}
+      style={styles.takenLink}
+    >
+      <Text kind="small" colour="terracotta" style={{ fontWeight: '600' }}>
+        {title}
+      </Text>
+    </Link>
+  );
+  return (
+    <View style={styles.takenLinks}>
+      {link(words.whoHoldsIt)}
+      {link(words.waitForIt, 'watch')}
+      {link(words.makeOffer, 'offer')}
+    </View>
+  );
+}
+
+/** Its registry says that someone holds it. */
+function isHeld({ answer }: Row): boolean {
+  return answer?.type === 'result' && answer.status === 'taken';
 }
 
 /** In or out of the basket; for a taken name the way to who holds it. */
 function MainButton({ row, inBasket, onToggle, onOpen }: ResultRowProps) {
   const { terracotta } = usePalette();
-  if (row.answer?.type === 'result' && row.answer.status === 'taken')
+  if (isHeld(row))
     return (
       <IconButton label={words.whoHolds(unicodeOf(row))} onPress={() => onOpen(row)}>
         <ChevronRight size={20} color={terracotta} aria-hidden />
@@ -159,94 +157,112 @@ function MainButton({ row, inBasket, onToggle, onOpen }: ResultRowProps) {
 }
 
 function CardRow(props: ResultRowProps) {
-  const { row, horizon, selected, rate } = props;
+  const { row, selected, isOpen } = props;
   const styles = useStyles();
-  const { answer, keep } = row;
-  const price = answer?.price;
   return (
     <View style={[styles.card, selected && styles.selected]}>
-      <Door look={doorLook(row)} />
-      <View style={styles.middle}>
-        <View style={styles.top}>
-          <View style={styles.words}>
-            <NameLink row={row} />
-            <Status row={row} />
-          </View>
-          <MainButton {...props} />
+      <View style={styles.line}>
+        <DoorButton {...props} size={27} />
+        <View style={styles.middle}>
+          <NameLink row={row} />
+          <Prices {...props} />
+          <Status {...props} />
+          {isHeld(row) && row.isAsked ? <TakenLinks name={row.name} /> : null}
         </View>
-        {price ? (
-          <View style={styles.prices}>
-            <PriceTag
-              label={words.firstYear}
-              amount={wholeAmount(price.firstYear, price.currency)}
-              intro={price.intro}
-            />
-            <PriceTag label={words.then} amount={wholeAmount(price.renewal, price.currency)} />
-            {keep === undefined ? null : (
-              <View style={styles.keep}>
-                <Text kind="small" colour="quiet" style={styles.keepWords}>
-                  {words.keep(horizon)}
-                </Text>
-                <Text kind="amount">{wholeAmount(keep, price.currency)}</Text>
-              </View>
-            )}
-          </View>
-        ) : null}
-        <Warnings row={row} rate={rate} />
-        <Tools {...props} />
+        {isHeld(row) && row.isAsked ? null : <MainButton {...props} />}
       </View>
+      {isOpen ? (
+        <View style={styles.tools}>
+          <RowTools {...props} />
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+/** First year on its tag, a later year, and what keeping it costs. */
+function Prices({ row: { answer, keep }, horizon }: ResultRowProps) {
+  const styles = useStyles();
+  const price = answer?.price;
+  if (!price) return null;
+  return (
+    <View style={styles.prices}>
+      <SmallTag label={words.firstYear} amount={wholeAmount(price.firstYear, price.currency)} intro={price.intro} />
+      <Amount label={words.thenShort} amount={wholeAmount(price.renewal, price.currency)} />
+      {keep === undefined ? null : (
+        <View style={styles.keep}>
+          <Amount label={words.keepYears(horizon)} amount={wholeAmount(keep, price.currency)} />
+        </View>
+      )}
+    </View>
+  );
+}
+
+function Amount({ label, amount }: { readonly label: string; readonly amount: string }) {
+  const styles = useStyles();
+  return (
+    <View style={styles.amount}>
+      <Text kind="small" colour="quiet" style={styles.amountLabel}>
+        {label}
+      </Text>
+      <Text kind="amount" style={styles.amountText}>
+        {amount}
+      </Text>
     </View>
   );
 }
 
 function WideRow(props: ResultRowProps) {
-  const { row, inBasket, selected, rate } = props;
+  const { row, inBasket, selected, isOpen } = props;
   const styles = useStyles();
   const { answer, keep } = row;
   const price = answer?.price;
+  const amount = (minor: number | undefined, look?: object) =>
+    price && minor !== undefined ? (
+      <Text kind="amount" style={[styles.wideAmount, look]}>
+        {wholeAmount(minor, price.currency)}
+      </Text>
+    ) : null;
   return (
-    <View
-      role="row"
-      style={[styles.wide, (selected || inBasket) && styles.wideSelected, selected && styles.selectedEdge]}
-    >
-      <View role="cell" style={columns.door}>
-        <Door look={doorLook(row)} size={28} />
-      </View>
-      <View role="cell" style={columns.name}>
-        <NameLink row={row} style={styles.wideName} />
-      </View>
-      <View role="cell" style={columns.status}>
-        <Status row={row} />
-        <Warnings row={row} rate={rate} />
-      </View>
-      <View role="cell" style={columns.price}>
+    <View style={[styles.wide, (selected || inBasket) && styles.wideSelected, selected && styles.selectedEdge]}>
+      <View role="row" style={styles.wideLine}>
+        <View role="cell" style={columns.door}>
+          <DoorButton {...props} size={24} />
+        </View>
+        <View role="cell" style={columns.name}>
+          <NameLink row={row} style={styles.wideName} />
+        </View>
+        <View role="cell" style={price ? columns.status : columns.noPrice} {...(price ? {} : { 'aria-colspan': 5 })}>
+          <Status {...props} />
+          {isHeld(row) && row.isAsked ? <TakenLinks name={row.name} /> : null}
+        </View>
         {price ? (
-          <Text kind="amount" style={[styles.wideAmount, price.intro && styles.introAmount]}>
-            {wholeAmount(price.firstYear, price.currency)}
-          </Text>
+          <>
+            <View role="cell" style={columns.price}>
+              {amount(price.firstYear, price.intro ? styles.introAmount : undefined)}
+            </View>
+            <View role="cell" style={columns.price}>
+              {amount(price.renewal)}
+            </View>
+            <View role="cell" style={columns.keep}>
+              {amount(keep)}
+            </View>
+            <View role="cell" style={columns.rail}>
+              <MiniRail price={price} />
+            </View>
+          </>
         ) : null}
+        <View role="cell" style={columns.action}>
+          <MainButton {...props} />
+        </View>
       </View>
-      <View role="cell" style={columns.price}>
-        {price ? (
-          <Text kind="amount" style={styles.wideAmount}>
-            {wholeAmount(price.renewal, price.currency)}
-          </Text>
-        ) : null}
-      </View>
-      <View role="cell" style={columns.keep}>
-        {price && keep !== undefined ? (
-          <Text kind="amount" style={styles.wideAmount}>
-            {wholeAmount(keep, price.currency)}
-          </Text>
-        ) : null}
-      </View>
-      <View role="cell" style={columns.rail}>
-        {price ? <MiniRail price={price} /> : null}
-      </View>
-      <View role="cell" style={columns.action}>
-        <Tools {...props} />
-        <MainButton {...props} />
-      </View>
+      {isOpen ? (
+        <View role="row" style={styles.wideTools}>
+          <View role="cell">
+            <RowTools {...props} />
+          </View>
+        </View>
+      ) : null}
     </View>
   );
 }
@@ -268,43 +284,46 @@ function MiniRail({ price }: { readonly price: NonNullable<NonNullable<Row['answ
 
 /** Widths that the table's head and rows share. */
 export const columns = {
-  door: { width: 36 },
-  name: { flex: 12, minWidth: 0, paddingRight: 6 },
-  status: { flex: 9, minWidth: 0, paddingRight: 4 },
-  price: { width: 82, alignItems: 'flex-end' },
-  keep: { width: 98, alignItems: 'flex-end' },
+  door: { width: 48 },
+  name: { flex: 10, minWidth: 0, paddingRight: 6 },
+  status: { flex: 12, minWidth: 0, paddingRight: 4 },
+  /** In the place of status, prices and rail. */
+  noPrice: { flexGrow: 12, flexShrink: 1, flexBasis: 342, minWidth: 0 },
+  price: { width: 84, alignItems: 'flex-end' },
+  keep: { width: 96, alignItems: 'flex-end' },
   rail: { width: 78, alignItems: 'flex-end' },
-  action: { width: 132, flexDirection: 'row', justifyContent: 'flex-end' },
+  action: { width: 54, flexDirection: 'row', justifyContent: 'flex-end' },
 } as const;
 
 const useStyles = themed((palette) => ({
   card: {
-    flexDirection: 'row',
-    gap: 10,
     backgroundColor: palette.card,
     borderColor: palette.line,
     borderWidth: 1,
     borderRadius: 10,
-    padding: 12,
-    paddingBottom: 2,
-    marginBottom: 9,
+    paddingVertical: 5,
+    paddingRight: 6,
+    marginBottom: 7,
   },
   selected: { borderColor: palette.pine },
-  middle: { flex: 1, gap: 5, minWidth: 0 },
-  top: { flexDirection: 'row', gap: 8, minHeight: 44 },
-  words: { flex: 1, minWidth: 0, justifyContent: 'center' },
+  tools: { paddingLeft: 48 },
+  line: { flexDirection: 'row', alignItems: 'center', gap: 6 },
+  door: { width: 42, minHeight: thumb, alignItems: 'center', justifyContent: 'center', alignSelf: 'stretch' },
+  middle: { flex: 1, minWidth: 0, gap: 2 },
   link: { alignSelf: 'flex-start', maxWidth: '100%' },
-  prices: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, alignItems: 'center' },
-  keep: { marginLeft: 'auto', alignItems: 'flex-end' },
-  keepWords: { fontSize: 11, lineHeight: 15 },
-  tools: { flexDirection: 'row', gap: 20 },
-  tool: { minHeight: 44, justifyContent: 'center' },
-  toolWords: { textDecorationLine: 'underline' },
+  status: { fontSize: 12, lineHeight: 16 },
+  strong: { fontWeight: '700' },
+  prices: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 7, rowGap: 2, alignItems: 'baseline' },
+  keep: { marginLeft: 'auto' },
+  amount: { flexDirection: 'row', alignItems: 'baseline', gap: 4 },
+  amountLabel: { fontSize: 12, lineHeight: 16 },
+  amountText: { fontSize: 14, lineHeight: 20 },
+  takenLinks: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 16 },
+  takenLink: { minHeight: 34, display: 'flex', alignItems: 'center' },
+  wideLine: { flexDirection: 'row', alignItems: 'center', minHeight: 46 },
+  wideTools: { paddingLeft: 48 },
   wide: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    minHeight: 54,
-    paddingVertical: 5,
+    paddingVertical: 1,
     borderBottomWidth: 1,
     borderColor: palette.line,
     borderLeftWidth: 3,

@@ -3,7 +3,6 @@ import { View } from 'react-native';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { Catalogue } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
-import { priceTrend } from '@tienda/core/catalogue/priceTrend';
 import { defaultHorizon } from '@tienda/core/pricing/keepCost';
 import type { Currency } from '@tienda/core/money/money';
 import { adviseTerms, growthFrom, type TermAdvice as Advice } from '@tienda/core/pricing/termAdvice';
@@ -42,7 +41,7 @@ export function TermAdvice({ lines, catalogue, currency, rate, onTake }: TermAdv
     const names = lines.flatMap((line) => {
       const extension = extensionOf(line.name, catalogue);
       if (!extension) return [];
-      const rising = growth === own ? growthFrom(priceTrend(extension.history).renew) : growth;
+      const rising = growth === own ? growthFrom(extension.trend.renew) : growth;
       const { name, unicode, answer } = line;
       const subject = { name, unicode, extension, ...(answer?.premium ? { premium: answer.premium } : {}) };
       return [{ item: { ...line, action: 'register' as const }, subject, growth: rising }];
@@ -50,7 +49,7 @@ export function TermAdvice({ lines, catalogue, currency, rate, onTake }: TermAdv
     return adviseTerms(now === undefined ? [] : names, horizon, { now: new Date(now ?? 0), currency, rate });
   }, [lines, catalogue, currency, rate, now, horizon, growth]);
   const [only] = lines.length === 1 ? lines : [];
-  const history = only && extensionOf(only.name, catalogue)?.history;
+  const trend = only && extensionOf(only.name, catalogue)?.trend;
   const format = (amount: number) => roundAmount(amount, currency);
   const take = () => {
     const terms = new Map(advice.terms.map(({ name, years }) => [name, years]));
@@ -78,9 +77,7 @@ export function TermAdvice({ lines, catalogue, currency, rate, onTake }: TermAdv
           options={[
             {
               value: own,
-              title: history
-                ? words.asBefore(percentText(Number(growthFrom(priceTrend(history).renew))))
-                : words.asEach,
+              title: trend ? words.asBefore(percentText(Number(growthFrom(trend.renew)))) : words.asEach,
             },
             ...growths.map((value) => ({ value, title: words.percent(percentText(Number(value))) })),
           ]}

@@ -1,5 +1,4 @@
 import type { Extension } from '@tienda/core/catalogue/extension';
-import { priceTrend } from '@tienda/core/catalogue/priceTrend';
 import type { SearchAnswer } from '@tienda/core/names/searchEvent';
 import { convert } from '@tienda/core/money/money';
 import { termsText, wholeAmount } from '../../texts/format';
@@ -12,14 +11,14 @@ const jumpFrom = 1.5;
 /** From here on a rise over the last year is warned of. */
 const riseFrom = 0.05;
 
-/** The word beside the door, with what is good or plain about the name. */
-export function statusWords(answer: SearchAnswer | undefined, extension: Extension): string {
+/** The word beside the door, with what is good or plain about the name; `brief` where there is little room. */
+export function statusWords(answer: SearchAnswer | undefined, extension: Extension, brief = false): string {
   if (!answer) return words.status.checking;
   if (answer.type === 'hint')
     return words.hints[answer.status === 'taken' || answer.status === 'available' ? answer.status : 'unknown'];
   if (answer.status === 'premium' && answer.premium)
     return answer.premium.renew >= answer.premium.register ? words.premiumEvery : words.premiumFirst;
-  if (answer.status !== 'available') return words.status[answer.status];
+  if (brief || answer.status !== 'available') return words.status[answer.status];
   const { policy } = extension.privacy;
   return policy === 'included' ? `${words.status.available} · ${words.privacyIncluded}` : words.status.available;
 }
@@ -39,7 +38,7 @@ export function warnings(
   const found: string[] = [];
   if (price.renewal > price.firstYear * jumpFrom)
     found.push(words.jump((price.renewal / price.firstYear).toFixed(1).replace(/\.0$/, '')));
-  const rise = priceTrend(extension.history).renew;
+  const rise = extension.trend.renew;
   if (!premium && rise >= riseFrom) found.push(words.rising(Math.round(rise * 100)));
   const min = extension.intro?.minYears ?? 1;
   if (extension.intro && min > 1 && !price.intro && !premium && rate !== undefined) {

@@ -46,6 +46,7 @@ function state(plan: { names?: string[]; labels?: string[] }, ...answers: Search
     plan: { type: 'plan', query: '', names: plan.names ?? [], labels: plan.labels ?? [], problems: [] },
     answers: new Map(answers.map((given) => [given.name, given])),
     hinted: true,
+    next: [],
     done: false,
   };
 }
@@ -128,7 +129,7 @@ test('sorted by any price the unpriced come last; in every order equals keep tha
 });
 
 describe('a search as events arrive', () => {
-  const nothing: SearchState = { answers: new Map(), hinted: false, done: false };
+  const nothing: SearchState = { answers: new Map(), next: [], hinted: false, done: false };
 
   test('a hint never takes the place of the registry’s word', () => {
     const told = withEvents(nothing, [answer('a.org', 'taken'), hint('a.org', 'available')]);

@@ -2,6 +2,8 @@ import { byPopularity } from '@tienda/core/catalogue/byPopularity';
 import type { Catalogue, Extension, PrivacyPolicy } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { canRegister, type NameStatus } from '@tienda/core/names/availability';
+import type { IdeaReason } from '@tienda/core/ideas/idea';
+import type { NextName } from '@tienda/core/ideas/nextNames';
 import type { SearchAnswer } from '@tienda/core/names/searchEvent';
 import { keepCostOf } from '@tienda/core/pricing/keepCost';
 import type { Currency, Minor } from '@tienda/core/money/money';
@@ -17,6 +19,10 @@ export interface Row {
   readonly extension: Extension;
   /** A hint, or the registry's word. */
   readonly answer?: SearchAnswer;
+  /** A full name that was asked for itself. */
+  readonly isAsked?: boolean;
+  /** Why it is offered, where nobody asked for it. */
+  readonly reason?: IdeaReason;
   /** For the horizon chosen, where the name can be registered. */
   readonly keep?: Minor;
 }
@@ -29,15 +35,15 @@ export function rowsOf({ plan, answers }: SearchState, catalogue: Catalogue, hor
   if (!plan) return [];
   const offered = byPopularity(catalogue).filter(({ label }) => only === undefined || label === only);
   const rows = new Map<string, Row>();
-  const add = (place: string, label: string, extension: Extension) => {
+  const add = (place: string, label: string, extension: Extension, isAsked = false) => {
     const name = `${label}.${extension.label}`;
     if (rows.has(name)) return;
     const row = rowFor(name, label, extension, answers.get(name), horizon);
-    rows.set(name, { ...row, key: `${place} ${extension.label}` });
+    rows.set(name, { ...row, key: `${place} ${extension.label}`, ...(isAsked ? { isAsked } : {}) });
   };
   for (const [index, name] of plan.names.entries()) {
     const extension = extensionOf(name, catalogue);
-    if (extension) add(`name ${index}`, name.slice(0, name.indexOf('.')), extension);
+    if (extension) add(`name ${index}`, name.slice(0, name.indexOf('.')), extension, true);
   }
   const many = plan.problems.some(({ code, input }) => code === 'tooMany' && input === '');
   for (const [index, label] of plan.labels.entries())
@@ -46,6 +52,22 @@ export function rowsOf({ plan, answers }: SearchState, catalogue: Catalogue, hor
   const all = [...rows.values()];
   const forbidden = (row: Row) => row.answer?.status === 'invalid';
   return [...all.filter((row) => !forbidden(row)), ...all.filter(forbidden)];
+}
+
+/** The names of a group that a search leads on to, those that fit the choices, the best first. */
+export function nextRowsOf(
+  { next, answers }: SearchState,
+  group: NextName['group'],
+  catalogue: Catalogue,
+  choices: FindChoices,
+  currency: Currency,
+): Row[] {
+  return next.flatMap(({ name, label, extension: suffix, reason, group: own }) => {
+    const extension = catalogue.get(suffix);
+    if (own !== group || !extension) return [];
+    const row = { ...rowFor(name, label, extension, answers.get(name), choices.horizon), reason };
+    return fits(row, choices, currency) ? [row] : [];
+  });
 }
 
 export function rowFor(

@@ -9,6 +9,7 @@ import { Card } from '../../ui/Card';
 import { Field } from '../../ui/Field';
 import { Notice } from '../../ui/Notice';
 import { Option } from '../../ui/Option';
+import { RadioGroup } from '../../ui/RadioGroup';
 import { Text } from '../../ui/Text';
 import { Toggle } from '../../ui/Toggle';
 import { CardForm } from './CardForm';
@@ -46,7 +47,7 @@ export function PaymentChoice({ form, due, currency, balance = 0, problem }: Pay
           onChange={form.setWithBalance}
         />
       ) : null}
-      <View role="radiogroup" aria-label={words.title} style={{ marginBottom: 8 }}>
+      <RadioGroup label={words.title} style={{ marginBottom: 8 }}>
         {methods.map((one) => (
           <Option
             key={one}
@@ -56,7 +57,7 @@ export function PaymentChoice({ form, due, currency, balance = 0, problem }: Pay
             onPress={() => form.choose(one)}
           />
         ))}
-      </View>
+      </RadioGroup>
       {chosen === 'card' && form.kept.length > 0 ? <KeptCards form={form} /> : null}
       {chosen === 'card' && form.keptId === undefined ? (
         <CardForm
@@ -91,7 +92,7 @@ export function PaymentChoice({ form, due, currency, balance = 0, problem }: Pay
 /** Cards kept before, of which one pays; or another that is typed. */
 function KeptCards({ form }: { readonly form: PaymentForm }) {
   return (
-    <View role="radiogroup" aria-label={words.whichCard} style={{ marginBottom: 8 }}>
+    <RadioGroup label={words.whichCard} style={{ marginBottom: 8 }}>
       {form.kept.map(({ id, last4 }) => (
         <Option
           key={id}
@@ -101,6 +102,6 @@ function KeptCards({ form }: { readonly form: PaymentForm }) {
         />
       ))}
       <Option title={words.otherCard} checked={form.keptId === undefined} onPress={() => form.chooseKept(undefined)} />
-    </View>
+    </RadioGroup>
   );
 }

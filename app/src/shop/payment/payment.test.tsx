@@ -32,7 +32,7 @@ describe('ways to pay', () => {
 
   test('the card comes first, and is not sent while it is not filled in', async () => {
     show(<Form />);
-    expect(screen.getByRole('radio', { name: /^Card/ }).getAttribute('aria-checked')).toBe('true');
+    expect(screen.getByRole('radio', { name: /^Card/ })).toMatchObject({ checked: true });
     expect(await pay()).toBeUndefined();
     expect(screen.getAllByRole('alert').length).toBeGreaterThan(0);
   });
@@ -68,13 +68,13 @@ describe('ways to pay', () => {
     server.instead.set('GET /api/me/cards', { status: 200, body: [{ id: 'k1', last4: '0006' }] });
     show(<Form />);
     const kept = await screen.findByRole('radio', { name: 'Card ending in 0006' });
-    expect(kept.getAttribute('aria-checked')).toBe('true');
+    expect(kept).toMatchObject({ checked: true });
     expect(screen.queryByLabelText('Card number')).toBeNull();
     expect(await pay()).toEqual({ payment: { method: 'card', card: 'k1' } });
     choose(/^Another card/);
     expect(screen.getByLabelText('Card number')).toBeTruthy();
     const keep = screen.getByRole('switch', { name: 'Save this card for next time' });
-    expect(keep.getAttribute('aria-checked')).toBe('false');
+    expect(keep).toMatchObject({ checked: false });
   });
 
   test('where nothing is due nothing is asked for', async () => {

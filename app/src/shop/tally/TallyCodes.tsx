@@ -11,6 +11,7 @@ import { Failure } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Notice } from '../../ui/Notice';
 import { Option } from '../../ui/Option';
+import { RadioGroup } from '../../ui/RadioGroup';
 import { Text } from '../../ui/Text';
 import { codeTerms, reasonWords } from './codeWords';
 import type { Tally } from './useTally';
@@ -52,7 +53,7 @@ export const TallyCodes = memo(function TallyCodes({ tally, quote }: TallyCodesP
       <Text kind="small" colour="quiet">
         {words.detail}
       </Text>
-      <View role="radiogroup" aria-label={words.title}>
+      <RadioGroup label={words.title}>
         {saving.map(({ code, applied, saves }) => {
           const promotion = promotionOf(code);
           return (
@@ -74,7 +75,7 @@ export const TallyCodes = memo(function TallyCodes({ tally, quote }: TallyCodesP
             onPress={() => keep.mutate({ typed: codes.typed, use: null })}
           />
         ) : null}
-      </View>
+      </RadioGroup>
       {refused
         .filter((answer) => isTyped(answer) && !inField(answer))
         .map(({ code, reason = 'unknown' }) => (

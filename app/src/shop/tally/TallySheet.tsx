@@ -27,6 +27,10 @@ export function TallySheet() {
   const { quote, lines } = tally;
   if (!quote || lines.length === 0) return null;
   const then = laterYear(quote);
+  const sums = [
+    `${wholeAmount(quote.total, quote.currency)} ${words.today(quote.currency)}`,
+    `${wholeAmount(then, quote.currency)} ${words.then}`,
+  ].join(', ');
   const Chevron = open ? ChevronDown : ChevronUp;
   return (
     <View style={styles.sheet}>
@@ -34,7 +38,7 @@ export function TallySheet() {
       <Pressable
         role="button"
         aria-expanded={open}
-        aria-label={open ? words.close : words.open}
+        aria-label={`${open ? words.close : words.open}: ${sums}`}
         onPress={() => setOpen(!open)}
         style={styles.peek}
       >

@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import Svg, { Line } from 'react-native-svg';
 import { Text } from '../Text';
 import { themed, usePalette } from '../theme';
+import { WhenSeen } from '../WhenSeen';
 import { HiddenTable } from './HiddenTable';
 import type { DrawnSeries } from './Plot';
 
@@ -43,9 +44,11 @@ export function LineChart({ title, along, alongTitle, series, format, steps = fa
   return (
     <View>
       <View aria-hidden onLayout={({ nativeEvent }) => setWidth(Math.max(200, nativeEvent.layout.width))}>
-        <Suspense fallback={<View style={{ height }} />}>
-          <Plot width={width} height={height} along={along} series={drawn} format={format} steps={steps} />
-        </Suspense>
+        <WhenSeen minHeight={height}>
+          <Suspense fallback={<View style={{ height }} />}>
+            <Plot width={width} height={height} along={along} series={drawn} format={format} steps={steps} />
+          </Suspense>
+        </WhenSeen>
       </View>
       <View aria-hidden style={styles.legend}>
         {drawn.map(({ name, colour, dash }) => (
