@@ -50,7 +50,7 @@ const noExtensions: Catalogue = new Map();
 /** Extensions whose registries are asked first: more than a screen shows. */
 const onScreen = 16;
 
-/** How far down each search was looked at, in pixels. */
+/** Index of the first item in sight of each search that was looked at. */
 const scrolled = new Map<string, number>();
 
 /** Search: what is typed above, the names as their registries answer below. */
@@ -114,7 +114,7 @@ export function FindScreen() {
   );
   // The way back leads to the search as it was left.
   const place = JSON.stringify([asked, currency, choices]);
-  const keepScroll = useCallback((offset: number) => void scrolled.set(place, offset), [place]);
+  const keepScroll = useCallback((first: number) => void scrolled.set(place, first), [place]);
   const showOnly = useCallback((label: string) => setChoices({ only: label }), [setChoices]);
   const box = useRef<TextInput>(null);
   const { selected, keysShown, closeKeys } = useFindKeys({ rows: inOrder, box, toggle: toggleRow, open });

@@ -26,9 +26,9 @@ interface ResultListProps extends Omit<RowActions, 'onMore'> {
   readonly only: string | undefined;
   /** The row that the keys are at. */
   readonly selected: Row | undefined;
-  /** Where the list was left, in pixels. */
+  /** Index of the item at which the list was left. */
   readonly startAt: number;
-  readonly onScroll: (offset: number) => void;
+  readonly onScroll: (first: number) => void;
 }
 
 /** The names found; only those on screen are drawn, so that hundreds stay smooth. */
@@ -45,11 +45,7 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
     if (at >= 0) void list.current?.scrollToIndex({ index: at, viewPosition: 0.5 });
   }, [at]);
   // Whoever comes back finds the list where it was left.
-  const start = useRef(startAt);
-  const goBack = () => {
-    if (start.current > 0) list.current?.scrollToOffset({ offset: start.current });
-    start.current = 0;
-  };
+  const [start] = useState(startAt);
   const foot =
     items.length > 0 ? (
       <View style={styles.note}>
@@ -79,8 +75,8 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
           ListFooterComponent={foot}
           extraData={[props, openKey]}
           keyboardShouldPersistTaps="handled"
-          onLoad={goBack}
-          onScroll={({ nativeEvent }) => onScroll(nativeEvent.contentOffset.y)}
+          initialScrollIndex={start < items.length ? start : 0}
+          onScroll={() => onScroll(list.current?.getFirstVisibleIndex() ?? 0)}
           renderItem={({ item }) =>
             item.type === 'head' ? (
               <Head title={item.title} table={table} />
