@@ -1,6 +1,7 @@
 import { validateSync } from 'class-validator';
 import { maren } from '../../test/contacts';
-import { Contact, regionsOf, tidied } from './contact';
+import { Contact, regionsOf } from './contact';
+import { tidied } from './tidied';
 
 const faultyFields = (changes: object) =>
   validateSync(Object.assign(new Contact(), maren, changes)).map(({ property }) => property);

@@ -1,5 +1,6 @@
 import ICAL from 'ical.js';
-import { tidied, type Contact } from '../contacts/contact';
+import type { Contact } from '../contacts/contact';
+import { tidied } from '../contacts/tidied';
 
 // The space that begins a folded line counts too: 75 octets at the most (RFC 6350, section 3.2).
 ICAL.foldLength = 74;

@@ -1,4 +1,5 @@
-import { Contact, e164, tidied } from '@tienda/core/contacts/contact';
+import { Contact, e164 } from '@tienda/core/contacts/contact';
+import { tidied } from '@tienda/core/contacts/tidied';
 import { isValidVatNumber } from '@tienda/core/pricing/vatNumber';
 import type { Clock } from '../clock/clock';
 import { badField, notFound } from '../http/problem';

@@ -36,7 +36,7 @@ export function ImportPanel({ onClose }: { readonly onClose: () => void }) {
     latest.current = text;
     if (!catalogue) return;
     const [{ importLines }, { readCsv }] = await Promise.all([
-      import('@tienda/core/basket/importLines'),
+      import('../../shop/name/reading'),
       import('@tienda/core/formats/csv'),
     ]);
     if (latest.current === text) setRead(importLines(readCsv(text), catalogue, autoRenew));

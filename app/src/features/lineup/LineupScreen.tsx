@@ -158,7 +158,7 @@ function AddItem({ items, onAdd }: { readonly items: readonly string[]; readonly
   const catalogue = useCatalogue().data;
   const add = async () => {
     // Reading names takes tables that nobody else here needs.
-    const { lineupItem } = await import('@tienda/core/names/lineupItem');
+    const { lineupItem } = await import('../../shop/name/reading');
     const item = catalogue && lineupItem(typed, catalogue);
     if (item === undefined) return setWrong(words.notKnown);
     if (items.includes(item)) return setWrong(words.already);

@@ -134,11 +134,9 @@ function Summary({
           <Text kind="strong" role="status">
             {statusWords(answer, extension)}
           </Text>
-          {confirmed ? (
-            <Text kind="small" colour="quiet">
-              {words.checked(timeText(answer.checkedAt), answer.source)}
-            </Text>
-          ) : null}
+          <Text kind="small" colour="quiet">
+            {confirmed ? words.checked(timeText(answer.checkedAt), answer.source) : words.notChecked}
+          </Text>
         </View>
         <LineupButton item={name} name={answer?.unicode ?? name} />
       </View>
@@ -147,11 +145,9 @@ function Summary({
           {warning}
         </Text>
       ))}
-      {confirmed ? (
-        <View style={styles.start}>
-          <Action kind="link" title={words.askAgain} busy={asking} onPress={onAskAgain} />
-        </View>
-      ) : null}
+      <View style={styles.start}>
+        <Action kind="link" title={words.askAgain} busy={asking || !confirmed} onPress={onAskAgain} />
+      </View>
     </Card>
   );
 }

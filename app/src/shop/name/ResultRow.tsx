@@ -307,7 +307,8 @@ const useStyles = themed((palette) => ({
   },
   selected: { borderColor: palette.pine },
   tools: { paddingLeft: 48 },
-  line: { flexDirection: 'row', alignItems: 'center', gap: 6 },
+  // Three lines: a row keeps its height while it is asked for.
+  line: { flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: 64 },
   door: { width: 42, minHeight: thumb, alignItems: 'center', justifyContent: 'center', alignSelf: 'stretch' },
   middle: { flex: 1, minWidth: 0, gap: 2 },
   link: { alignSelf: 'flex-start', maxWidth: '100%' },

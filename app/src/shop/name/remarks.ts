@@ -13,9 +13,11 @@ const riseFrom = 0.05;
 
 /** The word beside the door, with what is good or plain about the name; `brief` where there is little room. */
 export function statusWords(answer: SearchAnswer | undefined, extension: Extension, brief = false): string {
-  if (!answer) return words.status.checking;
+  if (!answer) return brief ? words.briefHints.unknown : words.status.checking;
   if (answer.type === 'hint')
-    return words.hints[answer.status === 'taken' || answer.status === 'available' ? answer.status : 'unknown'];
+    return (brief ? words.briefHints : words.hints)[
+      answer.status === 'taken' || answer.status === 'available' ? answer.status : 'unknown'
+    ];
   if (answer.status === 'premium' && answer.premium)
     return answer.premium.renew >= answer.premium.register ? words.premiumEvery : words.premiumFirst;
   if (brief || answer.status !== 'available') return words.status[answer.status];

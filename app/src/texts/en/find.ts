@@ -76,6 +76,7 @@ export const find = {
   toBench: 'Open the wordbench',
   add: (name: string) => `Put ${name} in the basket`,
   remove: (name: string) => `Take ${name} out of the basket`,
+  briefHints: { available: 'Probably available', taken: 'Probably taken', unknown: 'Asking its registry' },
   hints: {
     available: 'Probably available, asking the registry',
     taken: 'Probably taken, asking the registry',

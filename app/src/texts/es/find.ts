@@ -76,6 +76,11 @@ export const find: Texts['find'] = {
   toBench: 'Abrir el banco de palabras',
   add: (name) => `Poner ${name} en la cesta`,
   remove: (name) => `Sacar ${name} de la cesta`,
+  briefHints: {
+    available: 'Probablemente disponible',
+    taken: 'Probablemente ocupado',
+    unknown: 'Se pregunta al operador',
+  },
   hints: {
     available: 'Probablemente disponible, se pregunta al operador',
     taken: 'Probablemente ocupado, se pregunta al operador',

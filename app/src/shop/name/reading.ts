@@ -1,0 +1,3 @@
+/** What reads names as people type them, fetched together when it is needed: the tables for that are large. */
+export { importLines } from '@tienda/core/basket/importLines';
+export { lineupItem } from '@tienda/core/names/lineupItem';
