@@ -55,7 +55,18 @@ const visitorsViews: readonly View[] = [
       await expect(page.getByText(everythingChecked)).toBeVisible();
     },
   },
-  simply('a name that is free', '/find/saltwhistle.boats', 'Protect it'),
+  {
+    name: 'a name that is free',
+    open: async (page) => {
+      await settled(page, '/find/saltwhistle.boats', 'saltwhistle.boats');
+      await expect(page.getByRole('radiogroup', { name: /^Years for/ })).toBeVisible();
+      // What is far below is made when it comes into sight.
+      await page.evaluate(() => {
+        document.querySelectorAll('div').forEach((part) => part.scrollTo(0, part.scrollHeight));
+      });
+      await expect(page.getByRole('heading', { name: 'Protect it' })).toBeVisible();
+    },
+  },
   simply('a name that is taken', '/find/saltwhistle.com', 'Who holds it'),
   simply('lineup', '/lineup?items=saltwhistle.boats,saltwhistle.org,.shop', 'Keep cost over ten years'),
   simply('wordbench', '/wordbench', 'Wordbench'),

@@ -2,6 +2,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { headlessShell, wholeBrowser } from './chromium.mjs';
 
 /** The folder of the project. */
 export const root = path.resolve(import.meta.dirname, '..');
@@ -60,7 +61,11 @@ export function needPackages(wanted) {
 }
 
 export const postgresql = { name: 'postgresql', found: () => postgresPrograms() !== undefined };
-export const chromium = { name: 'chromium', found: () => existsSync('/usr/bin/chromium') };
+/** Who may install packages gets the lighter one; for others the whole browser does as well. */
+export const chromium = {
+  name: 'chromium-headless-shell',
+  found: () => existsSync(headlessShell) || (!isRoot && existsSync(wholeBrowser)),
+};
 export const poppler = { name: 'poppler-utils', found: () => existsSync('/usr/bin/pdftotext') };
 export const xmllint = { name: 'libxml2-utils', found: () => existsSync('/usr/bin/xmllint') };
 

@@ -1,5 +1,5 @@
 import type { Idea } from '@tienda/core/ideas/idea';
-import type { SearchAnswer, SearchEvent } from '@tienda/core/names/searchEvent';
+import type { SearchAnswer, SearchEvent } from '@tienda/core/search/searchEvent';
 import { FakeServer } from './shop';
 
 /** What the server says of names: given ahead by the test, told line by line and to the end. */

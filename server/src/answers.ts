@@ -1,7 +1,7 @@
 import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSession';
 import type { Agreement, Extension, WholeExtension } from '@tienda/core/catalogue/extension';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
-import type { SearchEvent } from '@tienda/core/names/searchEvent';
+import type { SearchEvent } from '@tienda/core/search/searchEvent';
 import type { ShownName } from '@tienda/core/names/shownName';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownWatch } from '@tienda/core/names/shownWatch';

@@ -1,6 +1,6 @@
 import { experimental_streamedQuery as streamedQuery, useQuery } from '@tanstack/react-query';
 import type { Idea } from '@tienda/core/ideas/idea';
-import type { SearchEvent } from '@tienda/core/names/searchEvent';
+import type { SearchEvent } from '@tienda/core/search/searchEvent';
 import type { Currency } from '@tienda/core/money/money';
 import { lines } from './client';
 import { nothingYet, withEvents, type SearchState } from './search';

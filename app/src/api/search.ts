@@ -8,7 +8,7 @@ import {
 } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import type { NextName } from '@tienda/core/ideas/nextNames';
-import type { SearchAnswer, SearchEvent } from '@tienda/core/names/searchEvent';
+import type { SearchAnswer, SearchEvent } from '@tienda/core/search/searchEvent';
 import type { Currency } from '@tienda/core/money/money';
 import { lines } from './client';
 

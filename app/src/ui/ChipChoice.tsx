@@ -1,5 +1,6 @@
 import { createElement } from 'react';
 import { fonts, usePalette } from './theme';
+import { useLongList } from './useLongList';
 
 interface ChipChoiceProps {
   readonly label: string;
@@ -13,10 +14,12 @@ interface ChipChoiceProps {
 /** One of a list in the shape of a chip: the browser's own list opens from it. */
 export function ChipChoice({ label, value, options, onChange, pressed = false }: ChipChoiceProps) {
   const { pine, card, line } = usePalette();
+  const { shown, handlers } = useLongList(options, value);
   return createElement(
     'select',
     {
       'aria-label': label,
+      ...handlers,
       value,
       onChange: (event: { target: { value: string } }) => onChange(event.target.value),
       style: {
@@ -32,6 +35,6 @@ export function ChipChoice({ label, value, options, onChange, pressed = false }:
         maxWidth: '100%',
       },
     },
-    options.map((option) => createElement('option', { key: option.value, value: option.value }, option.title)),
+    shown.map((option) => createElement('option', { key: option.value, value: option.value }, option.title)),
   );
 }

@@ -2,6 +2,7 @@ import { createElement, useId } from 'react';
 import { View } from 'react-native';
 import { Text } from './Text';
 import { fonts, usePalette } from './theme';
+import { useLongList } from './useLongList';
 
 interface ChoiceProps {
   readonly label: string;
@@ -16,12 +17,14 @@ interface ChoiceProps {
 export function Choice({ label, value, options, onChange, error, autoComplete }: ChoiceProps) {
   const palette = usePalette();
   const id = useId();
+  const { shown, handlers } = useLongList(options, value, autoComplete !== undefined);
   const select = createElement(
     'select',
     {
       id,
       value,
       autoComplete,
+      ...handlers,
       'aria-invalid': error !== undefined,
       onChange: (event: { target: { value: string } }) => onChange(event.target.value),
       style: {
@@ -36,7 +39,7 @@ export function Choice({ label, value, options, onChange, error, autoComplete }:
         width: '100%',
       },
     },
-    options.map((option) => createElement('option', { key: option.value, value: option.value }, option.title)),
+    shown.map((option) => createElement('option', { key: option.value, value: option.value }, option.title)),
   );
   return (
     <View style={{ gap: 4, marginBottom: 12 }}>

@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/react';
+import { act, fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { Action } from './Action';
 import { Choice } from './Choice';
@@ -30,6 +30,25 @@ test('a switch that cannot be changed does nothing', () => {
   render(<Toggle title="Privacy" detail="not possible" value={false} disabled onChange={changed} />);
   fireEvent.click(screen.getByRole('switch', { name: 'Privacy' }));
   expect(changed).not.toHaveBeenCalled();
+});
+
+test('a long list is made when it is about to be opened, or as soon as a form is filled in', () => {
+  const many = Array.from({ length: 250 }, (_, i) => ({ value: `v${i}`, title: `Country ${i}` }));
+  const shown = () => screen.getByLabelText<HTMLSelectElement>('Country').options.length;
+  const { unmount } = render(<Choice label="Country" value="v7" options={many} onChange={jest.fn()} />);
+  expect([shown(), screen.getByLabelText<HTMLSelectElement>('Country').value]).toEqual([1, 'v7']);
+  fireEvent.pointerDown(screen.getByLabelText('Country'));
+  expect(shown()).toBe(250);
+  unmount();
+  render(
+    <>
+      <input aria-label="Street" />
+      <Choice label="Country" value="v7" options={many} onChange={jest.fn()} autoComplete="country" />
+    </>,
+  );
+  expect(shown()).toBe(1);
+  act(() => screen.getByLabelText('Street').focus());
+  expect(shown()).toBe(250);
 });
 
 test('a field is found by its label, and its mistake is read with it', () => {

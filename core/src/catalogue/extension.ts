@@ -79,7 +79,8 @@ export interface WholeExtension extends Extension {
 export type Catalogue<Known extends Extension = Extension> = ReadonlyMap<string, Known>;
 
 /** An extension without what only its own page shows. */
-export function brief({ lifecycle, transfer, history, ...extension }: WholeExtension): Extension {
+export function brief(whole: WholeExtension): Extension {
+  const { lifecycle: _lifecycle, transfer: _transfer, history: _history, ...extension } = whole;
   return extension;
 }
 

@@ -1,6 +1,6 @@
 import { sellerCountry } from './tax';
 import type { Extension } from '../catalogue/extension';
-import type { SearchAnswer } from '../names/searchEvent';
+import type { SearchAnswer } from '../search/searchEvent';
 import { quote, type QuoteLine } from './quote';
 import type { Currency } from '../money/money';
 

@@ -1,7 +1,7 @@
 import { alternatives, protectiveSet } from '@tienda/core/ideas/alternatives';
 import type { Idea } from '@tienda/core/ideas/idea';
 import { domainName, type DomainName } from '@tienda/core/names/domainName';
-import type { SearchEvent } from '@tienda/core/names/searchEvent';
+import type { SearchEvent } from '@tienda/core/search/searchEvent';
 import type { Currency } from '@tienda/core/money/money';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Asker } from '../gateways/registry/registryGateway';

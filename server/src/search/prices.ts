@@ -1,6 +1,6 @@
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
-import type { SearchPrice } from '@tienda/core/names/searchEvent';
+import type { SearchPrice } from '@tienda/core/search/searchEvent';
 import type { PremiumPrice } from '@tienda/core/names/availability';
 import { introRuns, unitPrices } from '@tienda/core/pricing/linePrice';
 import type { Currency } from '@tienda/core/money/money';

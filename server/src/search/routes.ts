@@ -1,6 +1,6 @@
 import type { Context } from 'koa';
 import type { Logger } from 'pino';
-import type { SearchEvent } from '@tienda/core/names/searchEvent';
+import type { SearchEvent } from '@tienda/core/search/searchEvent';
 import { isCurrency, type Currency } from '@tienda/core/money/money';
 import { answerLines } from '../http/ndjson';
 import { badField } from '../http/problem';

@@ -5,7 +5,7 @@ import type { Idea } from '@tienda/core/ideas/idea';
 import { nextNames, type NextName } from '@tienda/core/ideas/nextNames';
 import { domainName } from '@tienda/core/names/domainName';
 import { readQuery, type SearchPlan } from '@tienda/core/names/readQuery';
-import type { SearchAnswer, SearchEvent } from '@tienda/core/names/searchEvent';
+import type { SearchAnswer, SearchEvent } from '@tienda/core/search/searchEvent';
 import type { Currency } from '@tienda/core/money/money';
 import { labelHash, type LabelHash } from '@tienda/core/zones/labelHash';
 import type { CatalogueReader } from '../catalogue/catalogue';

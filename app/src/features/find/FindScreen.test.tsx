@@ -1,5 +1,5 @@
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
-import type { SearchEvent } from '@tienda/core/names/searchEvent';
+import type { SearchEvent } from '@tienda/core/search/searchEvent';
 import { FakeServer, show } from '../../../test/shop';
 import { FindScreen } from './FindScreen';
 

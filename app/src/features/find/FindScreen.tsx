@@ -3,7 +3,6 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { View, type TextInput } from 'react-native';
 import { byPopularity } from '@tienda/core/catalogue/byPopularity';
 import type { Catalogue } from '@tienda/core/catalogue/extension';
-import { canRegister } from '@tienda/core/names/availability';
 import { useCatalogue } from '../../api/catalogue';
 import { useRate, useRates } from '../../api/rates';
 import { useAskAgain, useSearch, useSearchAhead, type SearchState, type SearchWish } from '../../api/search';
@@ -28,6 +27,7 @@ import { Filters } from './Filters';
 import { Hello } from './Hello';
 import { itemsOf } from './items';
 import { KeyList } from './KeyList';
+import { Progress } from './Progress';
 import { remember } from './recent';
 import { ResultList } from './ResultList';
 import { filterCount } from '../../shop/name/findChoices';
@@ -301,26 +301,6 @@ function Unanswered({
   );
 }
 
-/** How far the search has come; read out when it rests. */
-function Progress({ rows }: { readonly rows: readonly Row[] }) {
-  const styles = useStyles();
-  const answered = rows.filter(({ answer }) => answer?.type === 'result');
-  const open = answered.filter(({ answer }) => answer && canRegister(answer.status)).length;
-  const share = rows.length === 0 ? 0 : answered.length / rows.length;
-  const text = words.asking(answered.length, rows.length, open);
-  return (
-    <View style={styles.progress}>
-      <Text kind="small" colour="quiet" style={styles.progressText}>
-        {text}
-      </Text>
-      <View aria-hidden style={styles.track}>
-        <View style={[styles.done, { width: `${share * 100}%` }]} />
-      </View>
-      <Spoken>{text}</Spoken>
-    </View>
-  );
-}
-
 /** What the keys are at, in words. */
 function rowWords(row: Row): string {
   const { answer, extension } = row;
@@ -334,7 +314,7 @@ function rowWords(row: Row): string {
   return [unicodeOf(row), statusWords(answer, extension), ...prices].join(', ');
 }
 
-const useStyles = themed((palette) => ({
+const useStyles = themed(() => ({
   screen: { flex: 1, minHeight: 0 },
   head: { paddingHorizontal: 16, paddingTop: 4, width: '100%', maxWidth: 1040, alignSelf: 'center' },
   titleRow: {
@@ -346,8 +326,4 @@ const useStyles = themed((palette) => ({
     marginBottom: 4,
   },
   wideTools: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 16 },
-  progress: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: 22 },
-  progressText: { fontSize: 12, lineHeight: 16 },
-  track: { flex: 1, minWidth: 60, height: 4, backgroundColor: palette.line },
-  done: { height: 4, backgroundColor: palette.sage },
 }));

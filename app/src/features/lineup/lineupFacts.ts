@@ -1,4 +1,4 @@
-import type { SearchAnswer } from '@tienda/core/names/searchEvent';
+import type { SearchAnswer } from '@tienda/core/search/searchEvent';
 import { convert, type Currency } from '@tienda/core/money/money';
 import type { QuoteLine } from '@tienda/core/pricing/quote';
 import { termsText, wholeAmount } from '../../texts/format';

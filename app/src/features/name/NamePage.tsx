@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
-import type { SearchAnswer } from '@tienda/core/names/searchEvent';
+import type { SearchAnswer } from '@tienda/core/search/searchEvent';
 import { useBasket, usePutInBasket } from '../../api/basket';
 import { useCatalogue, useWholeExtension } from '../../api/catalogue';
 import { useRate, useRates } from '../../api/rates';

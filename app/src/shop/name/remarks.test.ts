@@ -1,5 +1,5 @@
 import { exampleExtension } from '../../../../core/test/catalogue';
-import type { SearchAnswer } from '@tienda/core/names/searchEvent';
+import type { SearchAnswer } from '@tienda/core/search/searchEvent';
 import { statusWords, warnings as warningsAt } from './remarks';
 
 const warnings = (answer: SearchAnswer, extension: Parameters<typeof warningsAt>[1]) =>

@@ -1,5 +1,5 @@
 import type { Extension } from '@tienda/core/catalogue/extension';
-import type { SearchAnswer } from '@tienda/core/names/searchEvent';
+import type { SearchAnswer } from '@tienda/core/search/searchEvent';
 import { convert } from '@tienda/core/money/money';
 import { termsText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';

@@ -1,5 +1,5 @@
 import { exampleExtension } from '../../../../core/test/catalogue';
-import type { SearchAnswer } from '@tienda/core/names/searchEvent';
+import type { SearchAnswer } from '@tienda/core/search/searchEvent';
 import { withEvents, type SearchState } from '../../api/search';
 import { readChoices, type FindChoices } from './findChoices';
 import { arranged, canBasket, rowsOf } from './rows';

@@ -4,7 +4,7 @@ import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { canRegister, type NameStatus } from '@tienda/core/names/availability';
 import type { IdeaReason } from '@tienda/core/ideas/idea';
 import type { NextName } from '@tienda/core/ideas/nextNames';
-import type { SearchAnswer } from '@tienda/core/names/searchEvent';
+import type { SearchAnswer } from '@tienda/core/search/searchEvent';
 import { keepCostOf } from '@tienda/core/pricing/keepCost';
 import type { Currency, Minor } from '@tienda/core/money/money';
 import type { SearchState } from '../../api/search';

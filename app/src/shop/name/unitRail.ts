@@ -1,4 +1,4 @@
-import type { SearchPrice } from '@tienda/core/names/searchEvent';
+import type { SearchPrice } from '@tienda/core/search/searchEvent';
 import { longestTerm } from '@tienda/core/pricing/yearRail';
 
 const tallest = 22;

@@ -1,7 +1,7 @@
 import { useCallback, useMemo } from 'react';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { canRegister, type RegistryAnswer } from '@tienda/core/names/availability';
-import type { SearchAnswer } from '@tienda/core/names/searchEvent';
+import type { SearchAnswer } from '@tienda/core/search/searchEvent';
 import { useBasket, usePutInBasket, useRemoveFromBasket } from '../../api/basket';
 import { useAutoRenewDefault } from '../../api/session';
 import { newLine } from '@tienda/core/basket/newLine';

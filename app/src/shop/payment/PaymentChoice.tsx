@@ -1,4 +1,3 @@
-import { View } from 'react-native';
 import { paymentMethods, type PaymentMethod } from '@tienda/core/orders/payment';
 import type { Currency, Minor } from '@tienda/core/money/money';
 import { CardProblem } from '../../api/card';

@@ -90,6 +90,7 @@ test('a line of the roll explains itself in a sentence', async () => {
 test('another country changes the tax, and says so until it was read', async () => {
   await open();
   await waitFor(() => expect(buyerSeenStore.get()).not.toBeNull());
+  fireEvent.focus(screen.getByLabelText('Billed in'));
   fireEvent.change(screen.getByLabelText('Billed in'), { target: { value: 'FR' } });
   await screen.findByText(
     'The total has changed. Tax was: No VAT, Mexico. It is: VAT 20%, France. The total was $9.78 and is $11.74.',

@@ -1,7 +1,7 @@
 import type { Currency, Minor } from '../money/money';
-import type { NameStatus, RegistryAnswer } from './availability';
+import type { NameStatus, RegistryAnswer } from '../names/availability';
 import type { NextName } from '../ideas/nextNames';
-import type { SearchPlan } from './readQuery';
+import type { SearchPlan } from '../names/readQuery';
 
 /** What a name costs, all in: charge and yearly fee, before tax. */
 export interface SearchPrice {
