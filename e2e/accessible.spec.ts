@@ -60,11 +60,13 @@ const visitorsViews: readonly View[] = [
     open: async (page) => {
       await settled(page, '/find/saltwhistle.boats', 'saltwhistle.boats');
       await expect(page.getByRole('radiogroup', { name: /^Years for/ })).toBeVisible();
-      // What is far below is made when it comes into sight.
-      await page.evaluate(() => {
-        document.querySelectorAll('div').forEach((part) => part.scrollTo(0, part.scrollHeight));
-      });
-      await expect(page.getByRole('heading', { name: 'Protect it' })).toBeVisible();
+      // What is far below is made when it comes into sight; what comes late above it moves it away again.
+      await expect(async () => {
+        await page.evaluate(() => {
+          document.querySelectorAll('div').forEach((part) => part.scrollTo(0, part.scrollHeight));
+        });
+        await expect(page.getByRole('heading', { name: 'Protect it' })).toBeVisible({ timeout: 1000 });
+      }).toPass();
     },
   },
   simply('a name that is taken', '/find/saltwhistle.com', 'Who holds it'),

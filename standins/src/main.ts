@@ -6,6 +6,7 @@ import { startMail } from './mail/start';
 import { startPayments } from './payments/start';
 import { startRdap } from './rdap/start';
 import { startRegistries } from './registry/start';
+import { beWell } from './registry/switches';
 import { Processes } from './platform/processes';
 
 const log = pino({ level: process.env['TIENDA_LOG'] ?? 'info' });
@@ -25,6 +26,7 @@ const database = () => connect(config.databaseUrl).database;
 const [, main = '', name] = process.argv;
 if (name === undefined) {
   await migrateDatabase(config.databaseUrl);
+  await beWell(database());
   const processes = new Processes(main, log);
   await Promise.all(Object.keys(starters).map((each) => processes.start(each)));
   log.info('the outside world is up');

@@ -1,5 +1,11 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { setTimeout as pause } from 'node:timers/promises';
+import { readAnswer } from '@tienda/core/epp/readResponse';
+import { connect } from '../src/db/database';
+import { registrySetting } from '../src/db/schema';
+import { registries as known } from '../src/registry/registries';
+import { RegistrySwitches } from '../src/registry/switches';
+import { RawClient } from './rawClient';
 
 /** A world of its own beside the one that the other tests use: same database, other ports. */
 const ports = { registry: 5810, payments: 5830, smtp: 5860 };
@@ -61,6 +67,46 @@ test('a stand-in that dies takes no other with it, and is started again', async 
   expect(await registries()).toBe(true);
   await until(payments);
   expect(pids.get('payments')).not.toBe(first);
+});
+
+test('registries that are started again go on with the clock, the prices and the faults that were set', async () => {
+  const control = (path: string, body: object) =>
+    fetch(`http://127.0.0.1:${ports.registry + 9}${path}`, {
+      method: 'PUT',
+      body: JSON.stringify(body),
+      headers: { 'Content-Type': 'application/json' },
+    });
+  for (const [path, body] of [
+    ['/clock', { days: 40 }],
+    ['/prices/settled.org', { create: 4321, renew: 1234 }],
+    [
+      '/faults/lanternhead',
+      [
+        { on: 'info', kind: 'refuse', code: 2400 },
+        { on: 'check', kind: 'refuse', times: 1 },
+      ],
+    ],
+  ] as const)
+    expect((await control(path, body)).status).toBe(204);
+  process.kill(pids.get('registries') ?? 0, 'SIGKILL');
+  await until(async () => !(await registries()));
+  await until(registries);
+  const client = await RawClient.open(0, ports.registry);
+  const greeting = readAnswer(await client.raw('<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"><hello/></epp>'));
+  client.end();
+  const date = greeting.type === 'greeting' ? greeting.greeting.date : '';
+  expect(Math.round((new Date(date).getTime() - Date.now()) / 86_400_000)).toBe(40);
+  const { database, close } = connect(process.env['TIENDA_OUTSIDE_DATABASE_URL'] ?? '');
+  const switches = await RegistrySwitches.load(
+    database,
+    known.map(({ id }) => id),
+  );
+  expect(switches.repriced.get('settled.org')).toEqual({ create: 4321, renew: 1234 });
+  expect([switches.faults('lanternhead').strike('info')?.code, switches.faults('lanternhead').strike('check')]).toEqual(
+    [2400, undefined],
+  );
+  await database.delete(registrySetting);
+  await close();
 });
 
 test('nothing stays behind when the one that started them is killed', async () => {

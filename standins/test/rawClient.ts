@@ -33,8 +33,8 @@ export class RawClient {
     socket.on('error', () => undefined);
   }
 
-  static async open(registry = 0): Promise<RawClient> {
-    const port = Number(process.env['TIENDA_REGISTRY_PORT']) + registry;
+  static async open(registry = 0, firstPort = Number(process.env['TIENDA_REGISTRY_PORT'])): Promise<RawClient> {
+    const port = firstPort + registry;
     const client = new RawClient(tls.connect({ host: '127.0.0.1', port, ca: certificate, servername: 'localhost' }));
     expect(readAnswer(await client.next()).type).toBe('greeting');
     return client;

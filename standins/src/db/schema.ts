@@ -47,6 +47,12 @@ export const registeredDomain = registrySchema.table(
   (table) => [index('domain_registry').on(table.registry), index('domain_decides').on(table.decidesAt)],
 );
 
+/** What was set about the registries from outside: their clock, prices of single names, faults. */
+export const registrySetting = registrySchema.table('setting', {
+  key: text().primaryKey(),
+  value: jsonb().$type<unknown>().notNull(),
+});
+
 export const registryContact = registrySchema.table(
   'contact',
   {

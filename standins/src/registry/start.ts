@@ -2,20 +2,19 @@ import Router from '@koa/router';
 import type { Logger } from 'pino';
 import type { StandInConfig } from '../platform/config';
 import type { Database } from '../db/database';
-import { Faults, readFaults } from '../platform/faults';
+import { readFaults } from '../platform/faults';
 import { serveHttp } from '../platform/http';
 import { certificateIn } from './certificate';
 import { startEppServer } from './eppServer';
 import { registries } from './registries';
 import type { RegistryKeeper } from './keeper';
 import { RegistryStore } from './store';
+import { RegistrySwitches } from './switches';
 import { zoneFileRouter } from './zoneFiles';
 import { RegistryZones } from './zones';
 
 /** How often a reviewing registry looks for reviews that are over. */
 const decideEveryMs = 500;
-
-const dayInMs = 24 * 3600 * 1000;
 
 /** Starts every registry on a port of its own, the switchboard for their faults and their clock, and their zone files. */
 export async function startRegistries(
@@ -24,11 +23,12 @@ export async function startRegistries(
   log: Logger,
 ): Promise<readonly RegistryKeeper[]> {
   const { key, certificate } = await certificateIn(config.tlsDirectory);
-  const faults = new Map(registries.map(({ id }) => [id, new Faults()]));
-  const repriced = new Map<string, { create: number; renew: number }>();
+  const switches = await RegistrySwitches.load(
+    database,
+    registries.map(({ id }) => id),
+  );
+  const { now, repriced } = switches;
   const keepers: RegistryKeeper[] = [];
-  let daysAhead = 0;
-  const now = () => new Date(Date.now() + daysAhead * dayInMs);
   for (const [index, registry] of registries.entries()) {
     const store = new RegistryStore(database, registry, now);
     await store.seed();
@@ -46,30 +46,28 @@ export async function startRegistries(
       passwords: { tienda: config.registryPassword },
       sessionsByClient: new Map(),
       repriced,
-      faults: faults.get(registry.id) ?? new Faults(),
+      faults: switches.faults(registry.id),
       checks: { count: 0 },
       now,
     });
     log.info({ registry: registry.id, port: config.registryPort + index }, 'registry listens');
   }
   const router = new Router();
-  router.put('/faults/:registry', (ctx) => {
-    const switched = faults.get(String(ctx.params['registry']));
-    if (!switched) throw new TypeError('No such registry');
-    switched.set(readFaults(ctx.request.body));
+  router.put('/faults/:registry', async (ctx) => {
+    await switches.setFaults(String(ctx.params['registry']), readFaults(ctx.request.body));
     ctx.status = 204;
   });
-  router.put('/prices/:name', (ctx) => {
+  router.put('/prices/:name', async (ctx) => {
     const { create, renew } = { create: 0, renew: 0, ...(ctx.request.body as object) };
     if (![create, renew].every((amount) => Number.isSafeInteger(amount) && amount > 0))
       throw new TypeError('create and renew are US cents');
-    repriced.set(String(ctx.params['name']), { create, renew });
+    await switches.setPrice(String(ctx.params['name']), { create, renew });
     ctx.status = 204;
   });
-  router.put('/clock', (ctx) => {
+  router.put('/clock', async (ctx) => {
     const { days } = { days: 0, ...(ctx.request.body as object) };
     if (!Number.isInteger(days) || days < 0) throw new TypeError('days is a whole number');
-    daysAhead = days;
+    await switches.setDaysAhead(days);
     ctx.status = 204;
   });
   await serveHttp(router, config.host, config.registryControlPort, log);

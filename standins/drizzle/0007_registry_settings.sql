@@ -1,0 +1,4 @@
+CREATE TABLE "registry"."setting" (
+	"key" text PRIMARY KEY NOT NULL,
+	"value" jsonb NOT NULL
+);
