@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { orderNames, signUp, untilEnded, Visitor } from '../scripts/demo.mjs';
-import { cookiesOf, everythingChecked, expect, freshAddress, freshWord, password, put, test } from './shop';
+import { cookiesOf, everythingChecked, expect, freshAddress, freshWord, password, put, scrollTo, test } from './shop';
 
 /** No violations of WCAG 2.2 A and AA, as far as a program can tell. */
 async function expectAccessible(page: Page, view: string): Promise<void> {
@@ -60,13 +60,7 @@ const visitorsViews: readonly View[] = [
     open: async (page) => {
       await settled(page, '/find/saltwhistle.boats', 'saltwhistle.boats');
       await expect(page.getByRole('radiogroup', { name: /^Years for/ })).toBeVisible();
-      // What is far below is made when it comes into sight; what comes late above it moves it away again.
-      await expect(async () => {
-        await page.evaluate(() => {
-          document.querySelectorAll('div').forEach((part) => part.scrollTo(0, part.scrollHeight));
-        });
-        await expect(page.getByRole('heading', { name: 'Protect it' })).toBeVisible({ timeout: 1000 });
-      }).toPass();
+      await scrollTo(page, page.getByRole('heading', { name: 'Protect it' }));
     },
   },
   simply('a name that is taken', '/find/saltwhistle.com', 'Who holds it'),

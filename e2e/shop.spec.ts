@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import type { WholeExtension } from '@tienda/core/catalogue/extension';
 import { priceTrend } from '@tienda/core/catalogue/priceTrend';
-import { comingDay, everythingChecked, expect, fillCard, freshWord, put, signedIn, test } from './shop';
+import { comingDay, everythingChecked, expect, fillCard, freshWord, put, scrollTo, signedIn, test } from './shop';
 
 test('what cannot be a name says why and offers what can', async ({ shop }) => {
   await shop.goto('/?q=salt_whistle');
@@ -139,6 +139,7 @@ test('a name’s page: rail, curves as tables too, rules, dates; the term chosen
 test('alternatives come with their reason and availability, and go into the basket', async ({ shop }) => {
   await shop.goto('/find/boatyard.com');
   const alike = shop.getByRole('group', { name: 'Names like it' });
+  await scrollTo(shop, alike);
   await expect(alike.getByText(/^another extension · Available/).first()).toBeVisible();
   await alike.getByRole('button', { name: /^Put / }).first().click();
   await expect(shop.getByRole('link', { name: 'Basket, 1 name' })).toBeVisible();

@@ -1,4 +1,4 @@
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { addDays, comingAnniversary, isoDate } from '@tienda/core/time/isoDate';
 import { codeFor, marenContact, signUp, Visitor } from '../scripts/demo.mjs';
 
@@ -84,6 +84,16 @@ export async function fillCard(page: Page, number = '4539000011110006'): Promise
   await page.getByLabel('Card number').fill(number);
   await page.getByLabel('Month and year').fill('1249');
   await page.getByLabel('Security code').fill('123');
+}
+
+/** Scrolls down until something has come: what is far below is made when it comes into sight, and may move away again. */
+export async function scrollTo(page: Page, wanted: Locator): Promise<void> {
+  await expect(async () => {
+    await page.evaluate(() => {
+      document.querySelectorAll('div').forEach((part) => part.scrollTo(0, part.scrollHeight));
+    });
+    await expect(wanted).toBeVisible({ timeout: 1000 });
+  }).toPass();
 }
 
 /** Every name of a search has its registry's word. */
