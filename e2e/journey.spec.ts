@@ -95,7 +95,7 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
     await expect(shop.getByText(/^The card number has a mistake in it/)).toBeVisible();
     await fillCard(page);
     await page.request.post('/api/demo/faults', {
-      data: { standIn: 'lanternhead', faults: [{ on: 'createDomain', kind: 'delay', ms: 1500, times: 1 }] },
+      data: { standIn: 'lanternhead', faults: [{ on: 'createDomain', kind: 'delay', ms: 4000, times: 1 }] },
       headers: { 'X-Tienda-CSRF': (await (await page.request.get('/api/session')).json()).csrf },
     });
     await pay.click();

@@ -114,7 +114,7 @@ export function FindScreen() {
   );
   // The way back leads to the search as it was left.
   const place = JSON.stringify([asked, currency, choices]);
-  const keepScroll = useCallback((first: number) => void scrolled.set(place, first), [place]);
+  const keepScroll = useScrollMemory(place);
   const showOnly = useCallback((label: string) => setChoices({ only: label }), [setChoices]);
   const box = useRef<TextInput>(null);
   const { selected, keysShown, closeKeys } = useFindKeys({ rows: inOrder, box, toggle: toggleRow, open });
@@ -202,6 +202,26 @@ export function FindScreen() {
       {keysShown ? <KeyList onClose={closeKeys} /> : null}
     </View>
   );
+}
+
+/**
+ * Remembers how far down a search was looked at when something was tapped there: a list that is being taken away says
+ * that it is at its top.
+ */
+function useScrollMemory(place: string): (first: number) => void {
+  const at = useRef(0);
+  useEffect(() => {
+    const keep = () => scrolled.set(place, at.current);
+    document.addEventListener('pointerdown', keep, true);
+    document.addEventListener('keydown', keep, true);
+    return () => {
+      document.removeEventListener('pointerdown', keep, true);
+      document.removeEventListener('keydown', keep, true);
+    };
+  }, [place]);
+  return useCallback((first: number) => {
+    at.current = first;
+  }, []);
 }
 
 /**
