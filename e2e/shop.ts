@@ -90,7 +90,10 @@ export async function fillCard(page: Page, number = '4539000011110006'): Promise
 export async function scrollTo(page: Page, wanted: Locator): Promise<void> {
   await expect(async () => {
     await page.evaluate(() => {
-      document.querySelectorAll('div').forEach((part) => part.scrollTo(0, part.scrollHeight));
+      // Their own scrollTo is the platform's, which takes other arguments.
+      document.querySelectorAll('div').forEach((part) => {
+        part.scrollTop = part.scrollHeight;
+      });
     });
     await expect(wanted).toBeVisible({ timeout: 1000 });
   }).toPass();
