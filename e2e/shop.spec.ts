@@ -40,6 +40,7 @@ test('a full name leads on: the same word elsewhere, names close to it, and what
 }) => {
   await shop.goto('/?q=saltwhistle.com');
   await expect(shop.getByRole('heading', { name: 'The same word' })).toBeVisible();
+  await expect(shop.getByText(everythingChecked)).toBeInViewport();
   await shop.getByRole('button', { name: 'Put saltwhistle.org in the basket' }).click();
   await expect(shop.getByRole('link', { name: 'Basket, 1 name' })).toBeVisible();
   const close = shop.getByRole('heading', { name: 'Close to it' });

@@ -1,4 +1,5 @@
 import { View } from 'react-native';
+import { HiddenText } from './HiddenText';
 import { Text } from './Text';
 import { themed } from './theme';
 
@@ -32,7 +33,8 @@ export function SmallTag({ label, amount, intro = false }: PriceTagProps) {
   const styles = useStyles();
   return (
     <View style={[styles.small, intro && styles.intro]}>
-      <Text kind="amount" aria-label={`${label} ${amount}`} style={styles.smallAmount}>
+      <HiddenText>{label}</HiddenText>
+      <Text kind="amount" style={styles.smallAmount}>
         {amount}
       </Text>
     </View>

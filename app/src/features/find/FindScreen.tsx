@@ -20,7 +20,7 @@ import { themed } from '../../ui/theme';
 import { useSteady } from '../../ui/useSteady';
 import { useWide } from '../../ui/useWide';
 import { useBasketToggle } from '../../shop/name/useBasketToggle';
-import { lineupStore, toggleInLineup } from '../../shop/name/lineupStore';
+import { lineupStore } from '../../shop/name/lineupStore';
 import { CurrencyChoice } from '../../shop/money/CurrencyChoice';
 import { Chips } from './Chips';
 import { Filters } from './Filters';
@@ -35,6 +35,7 @@ import { statusWords } from '../../shop/name/remarks';
 import { arranged, nextRowsOf, rowsOf, unicodeOf, type Row } from '../../shop/name/rows';
 import { SearchBox } from './SearchBox';
 import { SteadyRows } from '../../shop/name/steadyRows';
+import { useBeforeLeaving } from './useBeforeLeaving';
 import { useFindKeys } from './useFindKeys';
 import { useFindParams } from './useFindParams';
 
@@ -147,7 +148,7 @@ export function FindScreen() {
         {filtersShown ? <Filters choices={choices} currency={currency} onChange={setChoices} /> : null}
         {failed ? <Failure fault={failed} retry={retry} /> : null}
         <Problems state={state} onPick={ask} />
-        <Unanswered rows={all} busy={asking} onAsk={askNames} />
+        <Unanswered state={state} busy={asking} onAsk={askNames} />
       </>
     ),
     [wide, filtersShown, choices, currency, setChoices, failed, retry, state, ask, all, asking, askNames],
@@ -187,7 +188,6 @@ export function FindScreen() {
           horizon={choices.horizon}
           rate={rate}
           inBasket={inBasket}
-          lineup={lineup}
           only={only}
           selected={selectedRow}
           startAt={scrolled.get(place) ?? 0}
@@ -195,7 +195,6 @@ export function FindScreen() {
           onToggle={toggleRow}
           onOpen={open}
           onOnly={showOnly}
-          onLineup={toggleInLineup}
         />
       )}
       <Spoken>{selectedRow ? rowWords(selectedRow) : ''}</Spoken>
@@ -210,15 +209,7 @@ export function FindScreen() {
  */
 function useScrollMemory(place: string): (first: number) => void {
   const at = useRef(0);
-  useEffect(() => {
-    const keep = () => scrolled.set(place, at.current);
-    document.addEventListener('pointerdown', keep, true);
-    document.addEventListener('keydown', keep, true);
-    return () => {
-      document.removeEventListener('pointerdown', keep, true);
-      document.removeEventListener('keydown', keep, true);
-    };
-  }, [place]);
+  useBeforeLeaving(useCallback(() => void scrolled.set(place, at.current), [place]));
   return useCallback((first: number) => {
     at.current = first;
   }, []);
@@ -260,17 +251,9 @@ function useAsked(
     },
     [write, searchAhead, currency, only, first],
   );
-  useEffect(() => {
-    // Whatever leads away is tapped or comes from Enter: the search is in the address before that, for the way back.
-    const onKey = ({ key }: KeyboardEvent) => (key === 'Enter' ? write() : undefined);
-    document.addEventListener('pointerdown', write, true);
-    document.addEventListener('keydown', onKey, true);
-    return () => {
-      clearTimeout(waiting.current);
-      document.removeEventListener('pointerdown', write, true);
-      document.removeEventListener('keydown', onKey, true);
-    };
-  }, [write]);
+  // The search is in the address before that, for the way back.
+  useBeforeLeaving(write);
+  useEffect(() => () => clearTimeout(waiting.current), []);
   return [asked, ask] as const;
 }
 
@@ -297,18 +280,18 @@ function Problems({
   ));
 }
 
-/** Names whose registry did not answer can be asked for again. */
+/** Names whose registry did not answer can be asked for again, those that the search leads on to too. */
 function Unanswered({
-  rows,
+  state,
   busy,
   onAsk,
 }: {
-  readonly rows: readonly Row[];
+  readonly state: SearchState | undefined;
   readonly busy: boolean;
   readonly onAsk: (names: readonly string[]) => void;
 }) {
-  const names = rows
-    .filter(({ answer }) => answer?.type === 'result' && answer.status === 'unknown')
+  const names = [...(state?.answers.values() ?? [])]
+    .filter(({ type, status }) => type === 'result' && status === 'unknown')
     .map(({ name }) => name);
   if (names.length === 0) return null;
   return (

@@ -22,7 +22,6 @@ interface ResultListProps extends Omit<RowActions, 'onMore'> {
   /** Undefined until it is known. */
   readonly rate: string | undefined;
   readonly inBasket: ReadonlySet<string>;
-  readonly lineup: readonly string[];
   readonly only: string | undefined;
   /** The row that the keys are at. */
   readonly selected: Row | undefined;
@@ -33,8 +32,7 @@ interface ResultListProps extends Omit<RowActions, 'onMore'> {
 
 /** The names found; only those on screen are drawn, so that hundreds stay smooth. */
 export const ResultList = memo(function ResultList(props: ResultListProps) {
-  const { items, header, settled, horizon, selected, inBasket, lineup, rate, only, startAt, onScroll, ...actions } =
-    props;
+  const { items, header, settled, horizon, selected, inBasket, rate, only, startAt, onScroll, ...actions } = props;
   const styles = useStyles();
   const wide = useWide();
   const list = useRef<FlashListRef<Item>>(null);
@@ -75,7 +73,8 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
           ListFooterComponent={foot}
           extraData={[props, openKey]}
           keyboardShouldPersistTaps="handled"
-          initialScrollIndex={start < items.length ? start : 0}
+          // Of the first item it would leave what stands above the list out of sight.
+          {...(start > 0 && start < items.length ? { initialScrollIndex: start } : {})}
           onScroll={() => onScroll(list.current?.getFirstVisibleIndex() ?? 0)}
           renderItem={({ item }) =>
             item.type === 'head' ? (
@@ -86,7 +85,6 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
                 horizon={horizon}
                 rate={rate}
                 inBasket={inBasket.has(item.row.name)}
-                inLineup={lineup.includes(item.row.name)}
                 alone={only !== undefined}
                 selected={item.key === selected?.key}
                 isOpen={item.key === openKey}

@@ -27,7 +27,6 @@ export interface RowActions {
   readonly onToggle: (row: Row) => void;
   readonly onOpen: (row: Row) => void;
   readonly onOnly: (label: string) => void;
-  readonly onLineup: (name: string) => void;
   /** Shows what else can be done with a row, or hides it again. */
   readonly onMore: (key: string) => void;
 }
@@ -38,7 +37,6 @@ interface ResultRowProps extends RowActions {
   /** Units of the currency shown for one US dollar; undefined until it is known. */
   readonly rate: string | undefined;
   readonly inBasket: boolean;
-  readonly inLineup: boolean;
   /** Its extension is the only one shown. */
   readonly alone: boolean;
   readonly selected: boolean;
@@ -308,8 +306,8 @@ const useStyles = themed((palette) => ({
   selected: { borderColor: palette.pine },
   tools: { paddingLeft: 48 },
   // Three lines: a row keeps its height while it is asked for.
-  line: { flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: 64 },
-  door: { width: 42, minHeight: thumb, alignItems: 'center', justifyContent: 'center', alignSelf: 'stretch' },
+  line: { flexDirection: 'row', alignItems: 'center', gap: 4, minHeight: 64 },
+  door: { width: thumb, minHeight: thumb, alignItems: 'center', justifyContent: 'center', alignSelf: 'stretch' },
   middle: { flex: 1, minWidth: 0, gap: 2 },
   link: { alignSelf: 'flex-start', maxWidth: '100%' },
   status: { fontSize: 12, lineHeight: 16 },
@@ -320,7 +318,7 @@ const useStyles = themed((palette) => ({
   amountLabel: { fontSize: 12, lineHeight: 16 },
   amountText: { fontSize: 14, lineHeight: 20 },
   takenLinks: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 16 },
-  takenLink: { minHeight: 34, display: 'flex', alignItems: 'center' },
+  takenLink: { minHeight: thumb, display: 'flex', alignItems: 'center' },
   wideLine: { flexDirection: 'row', alignItems: 'center', minHeight: 46 },
   wideTools: { paddingLeft: 48 },
   wide: {

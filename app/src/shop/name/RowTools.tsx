@@ -3,30 +3,25 @@ import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Text } from '../../ui/Text';
 import { themed } from '../../ui/theme';
+import { LineupButton } from './LineupButton';
 import { unicodeOf, type Row } from './rows';
 
 const words = texts.find;
 
 interface RowToolsProps {
   readonly row: Row;
-  readonly inLineup: boolean;
   /** Its extension is the only one shown. */
   readonly alone: boolean;
   readonly onOnly: (label: string) => void;
-  readonly onLineup: (name: string) => void;
 }
 
 /** What is rarely wanted of a result: shown below it when its door is pressed. */
-export function RowTools({ row, inLineup, alone, onOnly, onLineup }: RowToolsProps) {
+export function RowTools({ row, alone, onOnly }: RowToolsProps) {
   const styles = useStyles();
   const { extension, name } = row;
   return (
     <View style={styles.tools}>
-      <Action
-        title={inLineup ? texts.lineup.inside : texts.lineup.put}
-        label={inLineup ? words.outOfLineup(unicodeOf(row)) : words.intoLineup(unicodeOf(row))}
-        onPress={() => onLineup(name)}
-      />
+      <LineupButton item={name} name={unicodeOf(row)} />
       {alone ? null : <Action title={words.only(extension.unicode)} onPress={() => onOnly(extension.label)} />}
       <Text kind="small" colour="quiet">
         {words.privacies[extension.privacy.policy]}

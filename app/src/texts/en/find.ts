@@ -26,7 +26,6 @@ export const find = {
     notAllowed: 'Privacy protection not possible',
   },
   heads: { same: 'The same word', close: 'Close to it', more: 'In more extensions' },
-  keep: (count: number) => `keep ${years(count)}`,
   keepLabel: 'Years to keep',
   keepShort: (count: number) => `Keep ${count} ${count === 1 ? 'year' : 'years'}`,
   onlyAvailable: 'Only available',

@@ -26,7 +26,6 @@ export const find: Texts['find'] = {
     notAllowed: 'Protección de privacidad no posible',
   },
   heads: { same: 'La misma palabra', close: 'Parecidos', more: 'En más extensiones' },
-  keep: (count) => `mantenerlo ${years(count)}`,
   keepLabel: 'Años que se mantendrá',
   keepShort: (count) => `Mantener ${count} ${count === 1 ? 'año' : 'años'}`,
   onlyAvailable: 'Solo disponibles',

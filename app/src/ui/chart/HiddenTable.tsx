@@ -1,6 +1,6 @@
 import { View } from 'react-native';
+import { outOfSight } from '../HiddenText';
 import { Text } from '../Text';
-import { themed } from '../theme';
 
 interface HiddenTableProps {
   readonly title: string;
@@ -10,9 +10,8 @@ interface HiddenTableProps {
 
 /** The numbers of a chart for those who listen; nothing is seen of it. */
 export function HiddenTable({ title, heads, rows }: HiddenTableProps) {
-  const styles = useStyles();
   return (
-    <View role="table" aria-label={title} style={styles.hidden}>
+    <View role="table" aria-label={title} style={outOfSight}>
       <View role="row">
         {heads.map((head) => (
           <Text key={head} role="columnheader">
@@ -32,7 +31,3 @@ export function HiddenTable({ title, heads, rows }: HiddenTableProps) {
     </View>
   );
 }
-
-const useStyles = themed(() => ({
-  hidden: { position: 'absolute', width: 1, height: 1, overflow: 'hidden', opacity: 0 },
-}));
