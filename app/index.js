@@ -1,5 +1,11 @@
-/* First of all Expo, which knows how modules are fetched; then the language, before anything that says something. */
+/* What the start is spared; Expo, which knows how modules are fetched; then the language, before anything that says something. */
+import './src/quickStart';
 import 'expo';
 import { loadLanguage } from './src/texts/language';
 
-void loadLanguage().then(() => require('expo-router/entry'));
+/** Who types or scrolls meanwhile is answered first. */
+const nextTask = () => new Promise((done) => setTimeout(done, 0));
+
+void loadLanguage()
+  .then(nextTask)
+  .then(() => require('expo-router/entry'));

@@ -14,4 +14,9 @@ config.resolver.resolveRequest = (context, name, platform) => {
   return filePath ? { type: 'sourceFile', filePath } : context.resolveRequest(context, name, platform);
 };
 
+// A module starts when something of it is first used, not when whoever names it starts.
+config.transformer.getTransformOptions = async () => ({
+  transform: { experimentalImportSupport: true, inlineRequires: true },
+});
+
 module.exports = config;

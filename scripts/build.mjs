@@ -68,15 +68,66 @@ async function buildPrograms() {
   });
 }
 
-/** The web app, with every text file also compressed. */
+/** The web app, with every text file also compressed, and its pages written ahead of time in each language. */
 async function buildWeb() {
-  say('building the web app (a minute or so the first time)');
-  await ran('npx', ['expo', 'export', '-p', 'web', '--output-dir', path.join(root, 'dist', 'web')], {
-    cwd: path.join(root, 'app'),
-    env: { ...process.env, EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production', CI: '1' },
-  });
-  await compress(path.join(root, 'dist', 'web'));
+  say('building the web app (a few minutes the first time)');
+  const web = path.join(root, 'dist', 'web');
+  const pages = [];
+  // The last one stays; the scripts are the same for all languages.
+  for (const language of ['es', 'en']) {
+    rmSync(web, { recursive: true, force: true });
+    await exportWeb(web, language);
+    pages.push(...takePages(web, language));
+  }
+  writeFileSync(path.join(root, 'dist', 'pages.json'), JSON.stringify(pages));
+  await compress(web);
 }
+
+const exportWeb = (folder, language) =>
+  ran('npx', ['expo', 'export', '-p', 'web', '--output-dir', folder], {
+    cwd: path.join(root, 'app'),
+    env: {
+      ...process.env,
+      EXPO_NO_TELEMETRY: '1',
+      EXPO_OFFLINE: '1',
+      NODE_ENV: 'production',
+      CI: '1',
+      TIENDA_PAGES_IN: language,
+    },
+  });
+
+/** Takes the pages out of what was built: the server fills in what the address says, and names what may run in them. */
+function takePages(folder, language) {
+  const pages = [];
+  for (const entry of readdirSync(folder, { recursive: true, withFileTypes: true })) {
+    if (!entry.isFile() || !entry.name.endsWith('.html')) continue;
+    const file = path.join(entry.parentPath, entry.name);
+    // The screen itself writes the tab's title; until then it is the shop's.
+    const html = readFileSync(file, 'utf8').replace(/<title[^>]*><\/title>/, '<title>Tienda</title>');
+    rmSync(file);
+    const address = `/${path.relative(folder, file)}`.replace(/\.html$/, '').replace(/\/index$/, '') || '/';
+    // React writes nothing, and says nothing, where a screen failed.
+    if (!html.includes('<h1')) throw new Error(`${address} could not be written ahead of time (${language})`);
+    pages.push({ address, language, html, ...digests(html) });
+  }
+  return pages;
+}
+
+/** What stands in a page itself, as a content security policy names it: the scripts, the styles, the style attributes. */
+function digests(html) {
+  const all = (pattern) => [...new Set([...html.matchAll(pattern)].map(([, content]) => digestOf(content)))];
+  return {
+    scripts: all(/<script(?: type="module")?>([^<]+)<\/script>/g),
+    styles: all(/<style[^>]*>([^<]*)<\/style>/g),
+    styleAttributes: all(/ style="([^"]*)"/g),
+  };
+}
+
+const entities = { '&quot;': '"', '&#x27;': "'", '&amp;': '&', '&lt;': '<', '&gt;': '>' };
+const digestOf = (content) => {
+  const plain = content.replace(/&(?:quot|#x27|amp|lt|gt);/g, (entity) => entities[entity]);
+  return `'sha256-${createHash('sha256').update(plain).digest('base64')}'`;
+};
 
 /** Puts `.br` and `.gz` beside every text file, so that serving costs nothing. */
 async function compress(folder) {

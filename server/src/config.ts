@@ -58,6 +58,8 @@ export interface Config {
   readonly mailUrl: string;
   /** Folder of the built web app. */
   readonly web: string;
+  /** The pages that the build wrote ahead of time, as JSON. */
+  readonly pages: string;
   /** File of word frequencies, synonyms and sounds. */
   readonly words: string;
   /** JSON schemas of all answers. */
@@ -136,6 +138,7 @@ export function readConfig(): Config {
     smtpPort,
     mailUrl: `http://127.0.0.1:${number('TIENDA_MAIL_HTTP_PORT', smtpPort + 1)}`,
     web: path.resolve('dist/web'),
+    pages: path.resolve('dist/pages.json'),
     words: path.resolve('dist/words.json'),
     answerSchemas: path.resolve('dist/answers.json'),
     demo: process.env['TIENDA_DEMO'] === '1',

@@ -1,10 +1,11 @@
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { ApiProblem } from '../api/client';
 import { useSessionEnd } from '../api/session';
 import { useNewDay } from '../api/shopClock';
 import { Shell } from '../features/shell/Shell';
 import { WithTally } from '../shop/tally/WithTally';
+import { started } from '../quickStart';
 import { TiendaTheme } from '../ui/theme';
 
 // What changed is drawn within the same task, not a timer later.
@@ -29,6 +30,11 @@ export default function Layout() {
   const [queries] = useState(
     () => new QueryClient({ defaultOptions: { queries: { retry: worthRetrying, staleTime: 5000 } } }),
   );
+  useEffect(() => {
+    // What was written ahead of time, for the phone, may be seen by all once it is alive.
+    document.documentElement.classList.remove('ahead');
+    started();
+  }, []);
   return (
     <QueryClientProvider client={queries}>
       <TiendaTheme>

@@ -16,15 +16,19 @@ export function forgetPersonal(): void {
 /** A value that every part of the app that shows it follows; kept until the page is left. */
 export class Held<Value> {
   private readonly listeners = new Set<() => void>();
+  private readonly first: Value;
 
   /** @param isPersonal it is forgotten when somebody signs out */
   constructor(
     protected value: Value,
     isPersonal = false,
   ) {
-    const first = value;
-    if (isPersonal) onForget(() => this.set(first));
+    this.first = value;
+    if (isPersonal) onForget(() => this.set(this.first));
   }
+
+  /** What it is before anything is known of the browser: what a page was written with ahead of time. */
+  getFirst = (): Value => this.first;
 
   get = (): Value => this.value;
 
@@ -86,7 +90,7 @@ export class Stored<Value> extends Held<Value> {
 
 /** The value, and again whenever it changes. */
 export function useStored<Value>(held: Held<Value>): Value {
-  return useSyncExternalStore(held.subscribe, held.get, held.get);
+  return useSyncExternalStore(held.subscribe, held.get, held.getFirst);
 }
 
 /** Reads a list of texts, leaving out what is none. */

@@ -5,8 +5,13 @@ import { en, type Texts } from './en';
 /** What each language calls itself. */
 export const languageNames: Readonly<Record<Language, string>> = { en: 'English', es: 'Español' };
 
+/** True where pages are written ahead of time, in the language that the build names; there is no browser then. */
+const isAheadOfTime = typeof window === 'undefined';
+
 /** The browser's languages, the preferred first. */
-export const wishedLanguages = typeof navigator === 'undefined' ? [] : navigator.languages;
+export const wishedLanguages: readonly string[] = isAheadOfTime
+  ? [process.env.TIENDA_PAGES_IN ?? 'en']
+  : navigator.languages;
 
 /** The language of the app: chosen once, else the first of the browser's that there is. */
 export const languageStore = new Stored<Language>(
@@ -16,10 +21,19 @@ export const languageStore = new Stored<Language>(
 );
 
 let spoken: Texts = en;
+// Only the build, which waits for nothing, takes it in at once.
+// eslint-disable-next-line @typescript-eslint/no-require-imports
+if (isAheadOfTime && languageStore.get() === 'es') spoken = (require('./es') as { es: Texts }).es;
+
+/** From now on the server sends pages written in it. */
+function tellServer(language: Language): void {
+  document.cookie = `language=${language}; path=/; max-age=31536000; samesite=lax`;
+}
 
 /** Fetches the language's texts; has to be done before anything that says something is loaded. */
 export async function loadLanguage(): Promise<void> {
   const language = languageStore.get();
+  if (document.documentElement.lang !== language) tellServer(language);
   document.documentElement.lang = language;
   if (language === 'es') spoken = (await import('./es')).es;
 }
@@ -37,5 +51,6 @@ export function locale(): string {
 /** Speaks another language from now on. The page is loaded anew; what is in the basket and in the address stays. */
 export function speak(language: Language): void {
   languageStore.set(language);
+  tellServer(language);
   window.location.reload();
 }

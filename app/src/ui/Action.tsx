@@ -1,6 +1,7 @@
 import Button from '@rneui/themed/dist/Button';
 import { memo, type ReactNode } from 'react';
-import { fonts, thumb, usePalette } from './theme';
+import { palette } from './palette';
+import { fonts, thumb } from './theme';
 import { useSteady } from './useSteady';
 
 interface ActionProps {
@@ -22,7 +23,6 @@ export function Action({ onPress, ...rest }: ActionProps) {
 /** Drawn again only when it says something else. */
 const Pushable = memo(function Pushable(props: ActionProps) {
   const { title, onPress, kind = 'second', busy = false, disabled = false, icon, label } = props;
-  const palette = usePalette();
   const main = kind === 'main';
   const colour = main ? palette.onTerracotta : palette.terracotta;
   return (

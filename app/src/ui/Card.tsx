@@ -1,10 +1,9 @@
 import type { ReactNode } from 'react';
-import { View } from 'react-native';
-import { themed } from './theme';
+import { StyleSheet, View } from 'react-native';
+import { palette } from './palette';
 
 /** A piece of card on the paper. */
 export function Card({ children, label }: { readonly children: ReactNode; readonly label?: string }) {
-  const styles = useStyles();
   return (
     <View style={styles.card} {...(label ? { role: 'group', 'aria-label': label } : {})}>
       {children}
@@ -14,10 +13,10 @@ export function Card({ children, label }: { readonly children: ReactNode; readon
 
 /** A dashed line between the parts of a card. */
 export function CardRule() {
-  return <View style={useStyles().rule} />;
+  return <View style={styles.rule} />;
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   card: {
     backgroundColor: palette.card,
     borderColor: palette.line,
@@ -27,4 +26,4 @@ const useStyles = themed((palette) => ({
     marginBottom: 10,
   },
   rule: { borderTopWidth: 1, borderStyle: 'dashed', borderColor: palette.line, marginVertical: 4 },
-}));
+});

@@ -1,5 +1,6 @@
 import { createElement } from 'react';
-import { fonts, usePalette } from './theme';
+import { palette } from './palette';
+import { fonts } from './theme';
 import { useLongList } from './useLongList';
 
 interface ChipChoiceProps {
@@ -13,7 +14,7 @@ interface ChipChoiceProps {
 
 /** One of a list in the shape of a chip: the browser's own list opens from it. */
 export function ChipChoice({ label, value, options, onChange, pressed = false }: ChipChoiceProps) {
-  const { pine, card, line } = usePalette();
+  const { pine, card, line } = palette;
   const { shown, handlers } = useLongList(options, value);
   return createElement(
     'select',

@@ -1,7 +1,8 @@
 import { createElement, useId } from 'react';
 import { View } from 'react-native';
+import { palette } from './palette';
 import { Text } from './Text';
-import { fonts, usePalette } from './theme';
+import { fonts } from './theme';
 import { useLongList } from './useLongList';
 
 interface ChoiceProps {
@@ -15,7 +16,6 @@ interface ChoiceProps {
 
 /** One of a list. The browser's own list: it is searched by typing, and fits the thumb on every phone. */
 export function Choice({ label, value, options, onChange, error, autoComplete }: ChoiceProps) {
-  const palette = usePalette();
   const id = useId();
   const { shown, handlers } = useLongList(options, value, autoComplete !== undefined);
   const select = createElement(

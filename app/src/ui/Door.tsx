@@ -1,6 +1,7 @@
 import Svg, { Circle, G, Path, Rect, Text as SvgText } from 'react-native-svg';
 import type { NameStatus } from '@tienda/core/names/availability';
-import { fonts, usePalette } from './theme';
+import { palette } from './palette';
+import { fonts } from './theme';
 
 export type DoorLook = NameStatus | 'checking';
 
@@ -9,7 +10,7 @@ export type DoorLook = NameStatus | 'checking';
  * with a question mark where there was no answer. Always shown with the word.
  */
 export function Door({ look, size = 30 }: { readonly look: DoorLook; readonly size?: number }) {
-  const { sage, sageWash, plum, plumWash, marigold, marigoldWash, quiet, card } = usePalette();
+  const { sage, sageWash, plum, plumWash, marigold, marigoldWash, quiet, card } = palette;
   const open = (colour: string, wash: string, plaque: boolean) => (
     <G>
       <Rect x="6" y="3" width="18" height="24" rx="2" fill={wash} stroke={colour} strokeWidth="2" />

@@ -1,11 +1,11 @@
 import type { ReactNode } from 'react';
-import { ActivityIndicator, View } from 'react-native';
+import { ActivityIndicator, StyleSheet, View } from 'react-native';
 import { ApiProblem } from '../api/client';
 import { texts } from '../texts/texts';
 import { Action } from './Action';
 import { Notice } from './Notice';
+import { palette } from './palette';
 import { Text } from './Text';
-import { usePalette } from './theme';
 
 /** A place with nothing in it yet, and what to do about that. */
 export function Empty({
@@ -18,11 +18,11 @@ export function Empty({
   readonly children?: ReactNode;
 }) {
   return (
-    <View style={{ paddingVertical: 24, gap: 8, alignItems: 'flex-start' }}>
+    <View style={styles.empty}>
       <Text kind="heading" level={2}>
         {title}
       </Text>
-      <Text colour="quiet" style={{ marginBottom: 8 }}>
+      <Text colour="quiet" style={styles.detail}>
         {detail}
       </Text>
       {children}
@@ -30,13 +30,14 @@ export function Empty({
   );
 }
 
-export function Loading() {
-  const { terracotta } = usePalette();
+/** Something is being waited for. @param children what, where it is worth a sentence */
+export function Loading({ children }: { readonly children?: string }) {
   return (
-    <View style={{ padding: 24 }} role="status" aria-label={texts.loading}>
+    <View style={styles.waiting} role="status" aria-label={children ?? texts.loading}>
       <View aria-hidden>
-        <ActivityIndicator color={terracotta} />
+        <ActivityIndicator color={palette.terracotta} />
       </View>
+      {children === undefined ? null : <Text colour="quiet">{children}</Text>}
     </View>
   );
 }
@@ -50,3 +51,9 @@ export function Failure({ fault, retry }: { readonly fault: unknown; readonly re
     </Notice>
   );
 }
+
+const styles = StyleSheet.create({
+  empty: { paddingVertical: 24, gap: 8, alignItems: 'flex-start' },
+  detail: { marginBottom: 8 },
+  waiting: { padding: 24, gap: 16 },
+});

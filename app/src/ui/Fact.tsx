@@ -1,6 +1,6 @@
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Text } from './Text';
-import { fonts, themed } from './theme';
+import { fonts } from './theme';
 
 interface FactProps {
   readonly title: string;
@@ -11,7 +11,6 @@ interface FactProps {
 
 /** One fact: what it is about, and what it is. */
 export function Fact({ title, children, mono = false }: FactProps) {
-  const styles = useStyles();
   return (
     <View style={styles.fact}>
       <Text kind="small" colour="quiet" style={styles.title}>
@@ -22,8 +21,8 @@ export function Fact({ title, children, mono = false }: FactProps) {
   );
 }
 
-const useStyles = themed(() => ({
+const styles = StyleSheet.create({
   fact: { flexDirection: 'row', gap: 12, paddingVertical: 4, flexWrap: 'wrap' },
   title: { width: 104, lineHeight: 21 },
   words: { flex: 1, minWidth: 180 },
-}));
+});

@@ -1,9 +1,11 @@
 import Input from '@rneui/themed/dist/Input';
 import type { ComponentProps, Ref } from 'react';
-import { useId } from 'react';
-import { View, type TextInput } from 'react-native';
+import { useId, useImperativeHandle, useRef } from 'react';
+import { StyleSheet, View, type TextInput } from 'react-native';
+import { palette } from './palette';
 import { Text } from './Text';
-import { fonts, themed, useFocusFrame, usePalette } from './theme';
+import { fonts, useFocusFrame } from './theme';
+import { useTypedEarly } from './useTypedEarly';
 
 interface FieldProps extends Pick<
   ComponentProps<typeof TextInput>,
@@ -36,9 +38,10 @@ export function Field({
   autoComplete = 'off',
   ...rest
 }: FieldProps) {
-  const styles = useStyles();
-  const palette = usePalette();
   const id = useId();
+  const field = useRef<TextInput>(null);
+  useImperativeHandle(ref, () => field.current as TextInput);
+  useTypedEarly(field, value, onChange);
   // React Native has other words for some of the tokens; the browser takes its own.
   const forBrowser: object = { autoComplete };
   const { frame, handlers } = useFocusFrame(onBlur ?? undefined);
@@ -48,7 +51,7 @@ export function Field({
         {label}
       </Text>
       <Input
-        ref={ref as never}
+        ref={field as never}
         value={value}
         onChangeText={onChange}
         autoCapitalize="none"
@@ -74,7 +77,7 @@ export function Field({
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   field: { gap: 4, marginBottom: 12 },
   shared: { flexGrow: 1, flexShrink: 1, flexBasis: 0, minWidth: 120 },
   label: { fontWeight: '600' },
@@ -90,4 +93,4 @@ const useStyles = themed((palette) => ({
   },
   wrong: { borderColor: palette.plum, borderWidth: 2 },
   input: { fontFamily: fonts.text, fontSize: 16, color: palette.pine, minHeight: 44, outlineStyle: 'none' as never },
-}));
+});

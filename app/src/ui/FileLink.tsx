@@ -1,9 +1,10 @@
 import { createElement } from 'react';
-import { fonts, thumb, usePalette } from './theme';
+import { palette } from './palette';
+import { fonts, thumb } from './theme';
 
 /** A way to a file or a page that is not the app's, in a tab of its own. */
 export function FileLink({ href, title }: { readonly href: string; readonly title: string }) {
-  const { terracotta } = usePalette();
+  const { terracotta } = palette;
   const style = {
     display: 'inline-flex',
     alignItems: 'center',

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
-import { Pressable } from 'react-native';
-import { themed, thumb } from './theme';
+import { Pressable, StyleSheet } from 'react-native';
+import { palette } from './palette';
+import { thumb } from './theme';
 
 interface IconButtonProps {
   readonly label: string;
@@ -13,7 +14,6 @@ interface IconButtonProps {
 
 /** A button with a picture on it, and words for those who listen. */
 export function IconButton({ label, onPress, children, look = 'framed', pressed }: IconButtonProps) {
-  const styles = useStyles();
   return (
     <Pressable
       role="button"
@@ -27,8 +27,8 @@ export function IconButton({ label, onPress, children, look = 'framed', pressed 
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   base: { width: thumb, height: thumb, borderRadius: 8, alignItems: 'center', justifyContent: 'center' },
   framed: { borderWidth: 1, borderColor: palette.terracotta, backgroundColor: palette.card },
   done: { backgroundColor: palette.sage },
-}));
+});

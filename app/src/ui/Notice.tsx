@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
+import { palette } from './palette';
 import { Text } from './Text';
-import { themed } from './theme';
 
 interface NoticeProps {
   readonly kind: 'problem' | 'notice' | 'good';
@@ -11,7 +11,6 @@ interface NoticeProps {
 
 /** Something to know, said where it matters; problems are read out at once. */
 export function Notice({ kind, children, action }: NoticeProps) {
-  const styles = useStyles();
   return (
     <View style={[styles.frame, styles[kind]]} role={kind === 'problem' ? 'alert' : 'status'}>
       <Text kind="small" style={styles.words}>
@@ -22,7 +21,7 @@ export function Notice({ kind, children, action }: NoticeProps) {
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   frame: {
     borderRadius: 8,
     borderLeftWidth: 4,
@@ -38,4 +37,4 @@ const useStyles = themed((palette) => ({
   problem: { backgroundColor: palette.plumWash, borderColor: palette.plum },
   notice: { backgroundColor: palette.marigoldWash, borderColor: palette.marigold },
   good: { backgroundColor: palette.sageWash, borderColor: palette.sage },
-}));
+});

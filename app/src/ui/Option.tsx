@@ -1,9 +1,10 @@
 import { memo } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { NativeChoice } from './NativeChoice';
+import { palette } from './palette';
 import { useGroupName } from './RadioGroup';
 import { Text } from './Text';
-import { fonts, themed, thumb } from './theme';
+import { fonts, thumb } from './theme';
 import { useSteady } from './useSteady';
 
 interface OptionProps {
@@ -23,7 +24,6 @@ export function Option({ onPress, ...rest }: OptionProps) {
 /** Drawn again only when it says something else. */
 const Choosable = memo(function Choosable(props: OptionProps) {
   const { title, detail = '', aside = '', checked, onPress, mono = false } = props;
-  const styles = useStyles();
   return (
     <NativeChoice
       type="radio"
@@ -54,7 +54,7 @@ const Choosable = memo(function Choosable(props: OptionProps) {
   );
 });
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: thumb, paddingVertical: 4 },
   ring: {
     width: 20,
@@ -69,4 +69,4 @@ const useStyles = themed((palette) => ({
   dot: { width: 10, height: 10, borderRadius: 5, backgroundColor: palette.pine },
   words: { flex: 1 },
   aside: { fontWeight: '600' },
-}));
+});

@@ -1,7 +1,7 @@
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { HiddenText } from './HiddenText';
+import { palette } from './palette';
 import { Text } from './Text';
-import { themed } from './theme';
 
 interface PriceTagProps {
   readonly label: string;
@@ -12,7 +12,6 @@ interface PriceTagProps {
 
 /** A price on a tag with a hole for the string; first-year and renewal price hang side by side, equally large. */
 export function PriceTag({ label, amount, intro = false }: PriceTagProps) {
-  const styles = useStyles();
   return (
     <View style={[styles.tag, intro && styles.intro]}>
       <View style={[styles.hole, intro && styles.introHole]} />
@@ -30,7 +29,6 @@ export function PriceTag({ label, amount, intro = false }: PriceTagProps) {
 
 /** A price on a tag where there is little room: who listens hears what it is for. */
 export function SmallTag({ label, amount, intro = false }: PriceTagProps) {
-  const styles = useStyles();
   return (
     <View style={[styles.small, intro && styles.intro]}>
       <HiddenText>{label}</HiddenText>
@@ -41,7 +39,7 @@ export function SmallTag({ label, amount, intro = false }: PriceTagProps) {
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   tag: {
     flexDirection: 'row',
     alignItems: 'center',
@@ -74,4 +72,4 @@ const useStyles = themed((palette) => ({
   smallAmount: { fontSize: 14, lineHeight: 19, fontWeight: '700' },
   label: { fontSize: 11, lineHeight: 14 },
   amount: { fontWeight: '700', lineHeight: 19 },
-}));
+});

@@ -1,10 +1,11 @@
 import { router } from 'expo-router';
 import { useEffect, type ReactNode } from 'react';
-import { ScrollView, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { texts } from '../texts/texts';
 import { Action } from './Action';
+import { palette } from './palette';
 import { Text } from './Text';
-import { fonts, themed } from './theme';
+import { fonts } from './theme';
 
 interface ScreenProps {
   readonly title: string;
@@ -23,7 +24,6 @@ interface ScreenProps {
 
 /** A screen with its title; also the title of the browser's tab. */
 export function Screen({ title, children, aside, foot, mono = false, back = false, wide = false }: ScreenProps) {
-  const styles = useStyles();
   useTabTitle(title);
   return (
     <View role="main" style={styles.screen}>
@@ -48,7 +48,6 @@ export function Screen({ title, children, aside, foot, mono = false, back = fals
 
 /** To the screen before, or to Find where there is none. */
 function Back() {
-  const styles = useStyles();
   return (
     <View style={styles.back}>
       <Action
@@ -68,7 +67,6 @@ export function useTabTitle(title: string): void {
 
 /** A small frame beside a title: a count, a step. */
 export function Stub({ children }: { readonly children: string }) {
-  const styles = useStyles();
   return (
     <View style={styles.stub}>
       <Text kind="small">{children}</Text>
@@ -76,7 +74,7 @@ export function Stub({ children }: { readonly children: string }) {
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   screen: { flex: 1, minHeight: 0 },
   content: {
     paddingHorizontal: 16,
@@ -100,4 +98,4 @@ const useStyles = themed((palette) => ({
     paddingHorizontal: 10,
     paddingVertical: 5,
   },
-}));
+});

@@ -1,8 +1,8 @@
-import { Text as PlainText, type TextProps as PlainTextProps, type TextStyle } from 'react-native';
-import type { Palette } from './palette';
-import { fonts, usePalette } from './theme';
+import { StyleSheet, Text as PlainText, type TextProps as PlainTextProps, type TextStyle } from 'react-native';
+import { palette, type Colour } from './palette';
+import { fonts } from './theme';
 
-const kinds = {
+const kinds = StyleSheet.create({
   title: { fontFamily: fonts.text, fontSize: 24, lineHeight: 30, fontWeight: '700' },
   heading: { fontFamily: fonts.text, fontSize: 16, lineHeight: 22, fontWeight: '700' },
   body: { fontFamily: fonts.text, fontSize: 15, lineHeight: 21 },
@@ -17,9 +17,14 @@ const kinds = {
     fontWeight: '700',
     fontVariant: ['tabular-nums'],
   },
-} as const satisfies Record<string, TextStyle>;
+});
 
-type Colour = Exclude<keyof Palette, 'dark'>;
+const colours = StyleSheet.create(
+  Object.fromEntries(Object.entries(palette).map(([colour, color]) => [colour, { color }])) as Record<
+    Colour,
+    TextStyle
+  >,
+);
 
 export interface TextProps extends PlainTextProps {
   readonly kind?: keyof typeof kinds;
@@ -30,7 +35,6 @@ export interface TextProps extends PlainTextProps {
 
 /** All text of the app. */
 export function Text({ kind = 'body', colour = 'pine', level, style, ...rest }: TextProps) {
-  const palette = usePalette();
   const heading = level ? ({ role: 'heading', 'aria-level': level } as const) : {};
-  return <PlainText {...heading} {...rest} style={[kinds[kind], { color: palette[colour] }, style]} />;
+  return <PlainText {...heading} {...rest} style={[kinds[kind], colours[colour], style]} />;
 }

@@ -1,14 +1,14 @@
-import { Pressable, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import Svg, { Defs, Path, Pattern, Rect } from 'react-native-svg';
 import { memo, useState, type ReactNode } from 'react';
+import { palette } from './palette';
 import { Text } from './Text';
-import { themed, usePalette } from './theme';
 
 const tooth = 10;
 
 /** The torn edge at the top of a till roll. */
 export function TornEdge() {
-  const { card } = usePalette();
+  const { card } = palette;
   return (
     <View aria-hidden style={{ height: tooth / 2, marginBottom: -1 }}>
       <Svg width="100%" height={tooth / 2}>
@@ -25,7 +25,6 @@ export function TornEdge() {
 
 /** A strip of till roll. */
 export function Till({ label, children }: { readonly label: string; readonly children: ReactNode }) {
-  const styles = useStyles();
   return (
     <View role="group" aria-label={label} style={styles.shadow}>
       <TornEdge />
@@ -44,7 +43,6 @@ interface TillLineProps {
 
 /** One line: words, dotted leaders, amount; what it means, when asked. */
 export const TillLine = memo(function TillLine({ words, amount, look = 'plain', why }: TillLineProps) {
-  const styles = useStyles();
   const [open, setOpen] = useState(false);
   const colour = look === 'saving' ? 'sage' : look === 'quiet' ? 'quiet' : 'pine';
   const total = look === 'total';
@@ -75,7 +73,7 @@ export const TillLine = memo(function TillLine({ words, amount, look = 'plain', 
   );
 });
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   shadow: { marginBottom: 12 },
   roll: { backgroundColor: palette.card, paddingHorizontal: 16, paddingVertical: 14 },
   line: { flexDirection: 'row', alignItems: 'flex-end', paddingVertical: 3 },
@@ -93,4 +91,4 @@ const useStyles = themed((palette) => ({
     marginBottom: 5,
   },
   amount: { fontSize: 14, textAlign: 'right' },
-}));
+});

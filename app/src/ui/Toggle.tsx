@@ -1,8 +1,9 @@
 import { memo, useId } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { NativeChoice } from './NativeChoice';
+import { palette } from './palette';
 import { Text } from './Text';
-import { themed, thumb } from './theme';
+import { thumb } from './theme';
 import { useSteady } from './useSteady';
 
 interface ToggleProps {
@@ -20,7 +21,6 @@ export function Toggle({ onChange, ...rest }: ToggleProps) {
 
 /** Drawn again only when it says something else. */
 const Switch = memo(function Switch({ title, detail, value, onChange, disabled = false }: ToggleProps) {
-  const styles = useStyles();
   const id = useId();
   return (
     <View style={styles.row}>
@@ -49,7 +49,7 @@ const Switch = memo(function Switch({ title, detail, value, onChange, disabled =
   );
 });
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 12, paddingVertical: 8 },
   words: { flex: 1 },
   target: { minWidth: 48, minHeight: thumb, alignItems: 'center', justifyContent: 'center' },
@@ -66,4 +66,4 @@ const useStyles = themed((palette) => ({
   disabled: { opacity: 0.55 },
   knob: { width: 18, height: 18, borderRadius: 9, backgroundColor: palette.quiet },
   knobOn: { backgroundColor: palette.card },
-}));
+});

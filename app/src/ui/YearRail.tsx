@@ -1,13 +1,14 @@
 import { memo } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import type { YearCell } from '@tienda/core/pricing/yearRail';
 import type { Currency } from '@tienda/core/money/money';
 import { texts } from '../texts/texts';
 import { narrowAmount, wholeAmount } from '../texts/format';
 import { NativeChoice } from './NativeChoice';
+import { palette } from './palette';
 import { RadioGroup, useGroupName } from './RadioGroup';
 import { Text } from './Text';
-import { themed, thumb } from './theme';
+import { thumb } from './theme';
 import { useSteady } from './useSteady';
 
 interface YearRailProps {
@@ -29,7 +30,6 @@ const shortest = 14;
  */
 export const YearRail = memo(function YearRail(props: YearRailProps) {
   const { cells, years, allowedYears, intro, currency, name } = props;
-  const styles = useStyles();
   const onChange = useSteady(props.onChange);
   const dearest = Math.max(...cells.map(({ total }) => total), 1);
   return (
@@ -63,7 +63,6 @@ interface CellProps extends Pick<YearRailProps, 'intro' | 'currency' | 'onChange
 
 /** One year; drawn again only when it has changed itself. */
 const Cell = memo(function Cell({ year, total, paid, height, chosen, allowed, intro, currency, onChange }: CellProps) {
-  const styles = useStyles();
   return (
     <NativeChoice
       type="radio"
@@ -97,7 +96,7 @@ const Cell = memo(function Cell({ year, total, paid, height, chosen, allowed, in
 
 const oneOfTen = { flex: 1, minWidth: 0 } as const;
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   rail: { flexDirection: 'row', gap: 3 },
   cell: { flex: 1, minHeight: thumb * 2, justifyContent: 'flex-end', alignItems: 'stretch' },
   price: { fontSize: 10, lineHeight: 14, textAlign: 'center', letterSpacing: -0.4 },
@@ -108,4 +107,4 @@ const useStyles = themed((palette) => ({
   notAllowed: { borderStyle: 'dashed' },
   year: { fontSize: 12, lineHeight: 18, textAlign: 'center' },
   yearPaid: { fontWeight: '700' },
-}));
+});

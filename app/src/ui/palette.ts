@@ -1,60 +1,37 @@
-/** The colour roles of Tienda. Every colour in the app is one of these. */
-export interface Palette {
-  readonly dark: boolean;
-  readonly paper: string;
-  readonly card: string;
+/**
+ * The colour roles of Tienda. Every colour in the app is one of these; what each looks like in the light and in the
+ * dark stands in `public/palette.css`, so that the browser follows its reader's choice without anything drawn anew.
+ */
+const roles = {
+  paper: 'paper',
+  card: 'card',
   /** Ink and text. */
-  readonly pine: string;
+  pine: 'pine',
   /** Text of less weight, still readable. */
-  readonly quiet: string;
+  quiet: 'quiet',
   /** The one action colour. */
-  readonly terracotta: string;
-  readonly onTerracotta: string;
+  terracotta: 'terracotta',
+  onTerracotta: 'on-terracotta',
   /** Introductory price, something to notice. */
-  readonly marigold: string;
-  readonly marigoldWash: string;
+  marigold: 'marigold',
+  marigoldWash: 'marigold-wash',
   /** Good, done. */
-  readonly sage: string;
-  readonly sageWash: string;
-  readonly onSage: string;
+  sage: 'sage',
+  sageWash: 'sage-wash',
+  onSage: 'on-sage',
   /** Gone, problem. */
-  readonly plum: string;
-  readonly plumWash: string;
-  readonly line: string;
-}
+  plum: 'plum',
+  plumWash: 'plum-wash',
+  line: 'line',
+  /** The stripes of the awning, and the edge of the pale ones. */
+  awning: 'awning',
+  awningPale: 'awning-pale',
+  awningEdge: 'awning-edge',
+} as const;
 
-export const lightPalette: Palette = {
-  dark: false,
-  paper: '#FBF6EC',
-  card: '#FFFDF8',
-  pine: '#17332D',
-  quiet: '#55665F',
-  terracotta: '#A8471F',
-  onTerracotta: '#FFFDF8',
-  marigold: '#E0A526',
-  marigoldWash: '#F8E7BF',
-  sage: '#3A7354',
-  sageWash: '#CFE3D6',
-  onSage: '#FFFDF8',
-  plum: '#7A2E4A',
-  plumWash: '#F3E1E7',
-  line: '#E5DAC6',
-};
+export type Colour = keyof typeof roles;
 
-export const darkPalette: Palette = {
-  dark: true,
-  paper: '#12201C',
-  card: '#1B2C27',
-  pine: '#F5EEDF',
-  quiet: '#A9B9B1',
-  terracotta: '#F0916A',
-  onTerracotta: '#2A1208',
-  marigold: '#E8B23C',
-  marigoldWash: '#463812',
-  sage: '#82C49E',
-  sageWash: '#2C4A3B',
-  onSage: '#10251B',
-  plum: '#EFA3BF',
-  plumWash: '#43232F',
-  line: '#33473F',
-};
+/** Each role as CSS takes it: `var(--card)`. */
+export const palette = Object.fromEntries(
+  Object.entries(roles).map(([colour, name]) => [colour, `var(--${name})`]),
+) as Readonly<Record<Colour, string>>;

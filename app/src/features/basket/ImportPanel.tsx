@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import { TextInput, View } from 'react-native';
+import { StyleSheet, TextInput, View } from 'react-native';
 import type { ImportedLines, ImportNote } from '@tienda/core/basket/importLines';
 import { useBasketCheck, usePutManyInBasket } from '../../api/basket';
 import { useCatalogue } from '../../api/catalogue';
@@ -10,8 +10,9 @@ import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Failure } from '../../ui/Empty';
 import { FileInput } from '../../ui/FileInput';
+import { palette } from '../../ui/palette';
 import { Text } from '../../ui/Text';
-import { fonts, themed, useFocusFrame } from '../../ui/theme';
+import { fonts, useFocusFrame } from '../../ui/theme';
 
 const words = texts.basket.import;
 const nothing: ImportedLines = { lines: [], notes: [] };
@@ -20,7 +21,6 @@ const mostNotes = 20;
 
 /** Names from a list or a file; nothing goes in the basket before it was read back. */
 export function ImportPanel({ onClose }: { readonly onClose: () => void }) {
-  const styles = useStyles();
   const { frame, handlers } = useFocusFrame();
   const catalogue = useCatalogue().data;
   const autoRenew = useAutoRenewDefault();
@@ -105,7 +105,7 @@ function noteWords(note: ImportNote): string {
   }
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   input: {
     minHeight: 120,
     borderWidth: 1,
@@ -119,4 +119,4 @@ const useStyles = themed((palette) => ({
     marginVertical: 8,
   },
   actions: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 14, marginTop: 8 },
-}));
+});

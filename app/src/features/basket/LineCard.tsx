@@ -1,6 +1,6 @@
 import X from 'lucide-react-native/icons/x';
 import { lazy, memo, Suspense, useState } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { addYears, type IsoDate } from '@tienda/core/time/isoDate';
@@ -16,8 +16,8 @@ import { Loading } from '../../ui/Empty';
 import { IconButton } from '../../ui/IconButton';
 import { Name } from '../../ui/Name';
 import { Notice } from '../../ui/Notice';
+import { palette } from '../../ui/palette';
 import { Text } from '../../ui/Text';
-import { themed, usePalette } from '../../ui/theme';
 import { changeWords } from './ChangesNotice';
 import { LineChoices } from '../../shop/name/LineChoices';
 
@@ -44,8 +44,7 @@ interface LineCardProps {
 /** One name of the basket: what it costs, what changed, its choices. Drawn again only when it has changed itself. */
 export const LineCard = memo(function LineCard(props: LineCardProps) {
   const { line, priced, extension, currency, rate, problem, today, onRemove } = props;
-  const styles = useStyles();
-  const { pine } = usePalette();
+  const { pine } = palette;
   // Until it is opened or closed here, it follows how many names there are.
   const [chosen, setChosen] = useState<boolean>();
   const open = chosen ?? props.open;
@@ -108,9 +107,9 @@ export const LineCard = memo(function LineCard(props: LineCardProps) {
   );
 });
 
-const useStyles = themed(() => ({
+const styles = StyleSheet.create({
   head: { flexDirection: 'row', alignItems: 'center', gap: 10, marginBottom: 6 },
   words: { flex: 1 },
   under: { flexDirection: 'row', alignItems: 'baseline', gap: 8 },
   actions: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 16 },
-}));
+});

@@ -1,16 +1,15 @@
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { readBack } from '@tienda/core/names/readBack';
 import { eitherText } from '../../texts/format';
 import { texts } from '../../texts/texts';
+import { palette } from '../../ui/palette';
 import { Text } from '../../ui/Text';
-import { themed } from '../../ui/theme';
 
 const words = texts.checkout.review;
 const signs: Readonly<Record<string, string>> = words.signs;
 
 /** A name letter by letter, look-alikes in marigold and named. */
 export function ReadBack({ unicode }: { readonly unicode: string }) {
-  const styles = useStyles();
   const spelt = readBack(unicode).map(({ character, word = signs[character] ?? '', looksLike }) => ({
     character,
     word,
@@ -40,7 +39,7 @@ export function ReadBack({ unicode }: { readonly unicode: string }) {
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   tiles: { flexDirection: 'row', flexWrap: 'wrap', gap: 5, marginBottom: 8 },
   tile: {
     width: 48,
@@ -56,4 +55,4 @@ const useStyles = themed((palette) => ({
   marked: { backgroundColor: palette.marigoldWash, borderColor: palette.marigold },
   character: { fontSize: 20, fontWeight: '700' },
   word: { fontSize: 10, lineHeight: 13 },
-}));
+});

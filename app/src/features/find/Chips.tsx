@@ -1,11 +1,11 @@
 import { router } from 'expo-router';
-import { Pressable, ScrollView } from 'react-native';
+import { Pressable, ScrollView, StyleSheet } from 'react-native';
 import { defaultHorizon } from '@tienda/core/pricing/keepCost';
 import { everyTerm } from '@tienda/core/pricing/yearRail';
 import { texts } from '../../texts/texts';
 import { ChipChoice } from '../../ui/ChipChoice';
+import { palette } from '../../ui/palette';
 import { Text } from '../../ui/Text';
-import { themed } from '../../ui/theme';
 import { filterCount, sorts, type FindChoices } from '../../shop/name/findChoices';
 
 const words = texts.find;
@@ -25,7 +25,6 @@ const horizons = everyTerm.map(String);
 
 /** What is shown and how: years to keep, the order, only what is free, filters, the way back to all extensions. */
 export function Chips({ choices, only, lineup, filtersShown, onFilters, onChange }: ChipsProps) {
-  const styles = useStyles();
   const { horizon, sort, status } = choices;
   const filters = filterCount(choices);
   return (
@@ -74,7 +73,6 @@ interface ChipProps {
 }
 
 function Chip({ title, pressed, expanded, onPress }: ChipProps) {
-  const styles = useStyles();
   return (
     <Pressable
       role="button"
@@ -89,7 +87,7 @@ function Chip({ title, pressed, expanded, onPress }: ChipProps) {
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   strip: { flexGrow: 0, flexShrink: 1 },
   row: { gap: 8, paddingVertical: 6, alignItems: 'center' },
   chip: {
@@ -102,4 +100,4 @@ const useStyles = themed((palette) => ({
     backgroundColor: palette.card,
   },
   pressed: { backgroundColor: palette.pine, borderColor: palette.pine },
-}));
+});

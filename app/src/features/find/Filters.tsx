@@ -1,11 +1,10 @@
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import type { Currency } from '@tienda/core/money/money';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Field } from '../../ui/Field';
-import { themed } from '../../ui/theme';
 import {
   capOf,
   filterCount,
@@ -36,7 +35,6 @@ const none: Partial<FindChoices> = {
 
 /** What narrows the results: text and kind of the extension, status, privacy, and what may be paid. */
 export function Filters({ choices, currency, onChange }: FiltersProps) {
-  const styles = useStyles();
   const any = { value: '', title: words.any };
   const chosen = (what: 'status' | 'kind' | 'privacy', value: string) =>
     onChange({ [what]: readChoices({ [what]: value })[what] });
@@ -106,7 +104,7 @@ export function Filters({ choices, currency, onChange }: FiltersProps) {
   );
 }
 
-const useStyles = themed(() => ({
+const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 12 },
   choice: { flexGrow: 1, flexShrink: 1, flexBasis: 0, minWidth: 130 },
-}));
+});

@@ -1,6 +1,6 @@
 import { router } from 'expo-router';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { View, type TextInput } from 'react-native';
+import { StyleSheet, View, type TextInput } from 'react-native';
 import { byPopularity } from '@tienda/core/catalogue/byPopularity';
 import type { Catalogue } from '@tienda/core/catalogue/extension';
 import { useCatalogue } from '../../api/catalogue';
@@ -16,7 +16,6 @@ import { Notice } from '../../ui/Notice';
 import { useTabTitle } from '../../ui/Screen';
 import { Spoken } from '../../ui/Spoken';
 import { Text } from '../../ui/Text';
-import { themed } from '../../ui/theme';
 import { useSteady } from '../../ui/useSteady';
 import { useWide } from '../../ui/useWide';
 import { useBasketToggle } from '../../shop/name/useBasketToggle';
@@ -56,7 +55,6 @@ const scrolled = new Map<string, number>();
 
 /** Search: what is typed above, the names as their registries answer below. */
 export function FindScreen() {
-  const styles = useStyles();
   const wide = useWide();
   const { query, choices, currency, setQuery, setChoices, setCurrency } = useFindParams();
   const [filtersShown, setFiltersShown] = useState(false);
@@ -184,7 +182,8 @@ export function FindScreen() {
         <ResultList
           items={items}
           header={header}
-          settled={state?.done ?? false}
+          settled={isDone}
+          waiting={!isDone && !failed}
           horizon={choices.horizon}
           rate={rate}
           inBasket={inBasket}
@@ -317,7 +316,7 @@ function rowWords(row: Row): string {
   return [unicodeOf(row), statusWords(answer, extension), ...prices].join(', ');
 }
 
-const useStyles = themed(() => ({
+const styles = StyleSheet.create({
   screen: { flex: 1, minHeight: 0 },
   head: { paddingHorizontal: 16, paddingTop: 4, width: '100%', maxWidth: 1040, alignSelf: 'center' },
   titleRow: {
@@ -329,4 +328,4 @@ const useStyles = themed(() => ({
     marginBottom: 4,
   },
   wideTools: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 16 },
-}));
+});

@@ -1,10 +1,9 @@
 import { router } from 'expo-router';
-import { ScrollView, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { useStored } from '../../stored/stored';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Text } from '../../ui/Text';
-import { themed } from '../../ui/theme';
 import { recentSearches } from './recent';
 
 const words = texts.find;
@@ -12,7 +11,6 @@ const examples = ['saltwhistle', 'saltwhistle.boats', 'quay and quill'];
 
 /** Before anything is typed: what can be, and what was searched for lately. */
 export function Hello({ onPick }: { readonly onPick: (query: string) => void }) {
-  const styles = useStyles();
   const recent = useStored(recentSearches);
   return (
     <ScrollView style={styles.scroll} contentContainerStyle={styles.hello} keyboardShouldPersistTaps="handled">
@@ -50,7 +48,6 @@ export function Hello({ onPick }: { readonly onPick: (query: string) => void }) 
 }
 
 function Picks({ queries, onPick }: { readonly queries: readonly string[]; readonly onPick: (query: string) => void }) {
-  const styles = useStyles();
   return (
     <View style={styles.picks}>
       {queries.map((query) => (
@@ -60,9 +57,9 @@ function Picks({ queries, onPick }: { readonly queries: readonly string[]; reado
   );
 }
 
-const useStyles = themed(() => ({
+const styles = StyleSheet.create({
   scroll: { flex: 1 },
   hello: { gap: 10, padding: 16, width: '100%', maxWidth: 1040, alignSelf: 'center' },
   headRow: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' },
   picks: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
-}));
+});

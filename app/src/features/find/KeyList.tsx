@@ -1,12 +1,11 @@
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
+import { palette } from '../../ui/palette';
 import { Text } from '../../ui/Text';
-import { themed } from '../../ui/theme';
 
 /** Which keys do what. */
 export function KeyList({ onClose }: { readonly onClose: () => void }) {
-  const styles = useStyles();
   return (
     <View role="dialog" aria-label={texts.find.keysTitle} style={styles.sheet}>
       <Text kind="heading" level={2}>
@@ -25,7 +24,7 @@ export function KeyList({ onClose }: { readonly onClose: () => void }) {
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   sheet: {
     position: 'absolute',
     right: 24,
@@ -39,4 +38,4 @@ const useStyles = themed((palette) => ({
   },
   row: { flexDirection: 'row', gap: 12, alignItems: 'center' },
   key: { width: 56 },
-}));
+});

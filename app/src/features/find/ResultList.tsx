@@ -1,10 +1,11 @@
 import { FlashList, type FlashListRef } from '@shopify/flash-list';
 import { memo, useCallback, useEffect, useRef, useState, type ReactNode } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { texts } from '../../texts/texts';
 import { RateNote } from '../../shop/money/RateNote';
+import { palette } from '../../ui/palette';
+import { Loading } from '../../ui/Empty';
 import { Text } from '../../ui/Text';
-import { themed } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
 import { columns, ResultRow, type RowActions } from '../../shop/name/ResultRow';
 import type { Row } from '../../shop/name/rows';
@@ -18,6 +19,8 @@ interface ResultListProps extends Omit<RowActions, 'onMore'> {
   readonly header: ReactNode;
   /** Everything that was asked has been answered. */
   readonly settled: boolean;
+  /** Answers are on their way. */
+  readonly waiting: boolean;
   readonly horizon: number;
   /** Undefined until it is known. */
   readonly rate: string | undefined;
@@ -32,8 +35,8 @@ interface ResultListProps extends Omit<RowActions, 'onMore'> {
 
 /** The names found; only those on screen are drawn, so that hundreds stay smooth. */
 export const ResultList = memo(function ResultList(props: ResultListProps) {
-  const { items, header, settled, horizon, selected, inBasket, rate, only, startAt, onScroll, ...actions } = props;
-  const styles = useStyles();
+  const { items, header, settled, waiting, horizon, selected, inBasket, rate, only, startAt, onScroll, ...actions } =
+    props;
   const wide = useWide();
   const list = useRef<FlashListRef<Item>>(null);
   const [openKey, setOpenKey] = useState<string>();
@@ -44,19 +47,6 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
   }, [at]);
   // Whoever comes back finds the list where it was left.
   const [start] = useState(startAt);
-  const foot =
-    items.length > 0 ? (
-      <View style={styles.note}>
-        <Text kind="small" colour="quiet">
-          {words.pricesNote} {texts.demo}
-        </Text>
-        <RateNote />
-      </View>
-    ) : settled ? (
-      <Text colour="quiet" style={styles.note}>
-        {words.nothing}
-      </Text>
-    ) : null;
   const table = wide && items.length > 0;
   return (
     <View style={styles.frame}>
@@ -70,7 +60,7 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
           getItemType={({ type }) => type}
           drawDistance={150}
           ListHeaderComponent={wide ? null : <>{header}</>}
-          ListFooterComponent={foot}
+          ListFooterComponent={<Foot isEmpty={items.length === 0} settled={settled} waiting={waiting} />}
           extraData={[props, openKey]}
           keyboardShouldPersistTaps="handled"
           // Of the first item it would leave what stands above the list out of sight.
@@ -100,9 +90,33 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
   );
 });
 
+/** What stands below the rows once the list is whole: before, it would only be pushed away by them. */
+function Foot({
+  isEmpty,
+  settled,
+  waiting,
+}: {
+  readonly isEmpty: boolean;
+  readonly settled: boolean;
+  readonly waiting: boolean;
+}) {
+  if (!settled) return isEmpty && waiting ? <Loading>{words.waiting}</Loading> : null;
+  return isEmpty ? (
+    <Text colour="quiet" style={styles.note}>
+      {words.nothing}
+    </Text>
+  ) : (
+    <View style={styles.note}>
+      <Text kind="small" colour="quiet">
+        {words.pricesNote} {texts.demo}
+      </Text>
+      <RateNote />
+    </View>
+  );
+}
+
 /** The heading of the names below it. */
 function Head({ title, table }: { readonly title: HeadTitle; readonly table: boolean }) {
-  const styles = useStyles();
   const text = (
     <Text kind="strong" colour="quiet" level={2} style={styles.head}>
       {words.heads[title]}
@@ -117,7 +131,6 @@ function Head({ title, table }: { readonly title: HeadTitle; readonly table: boo
 }
 
 function TableHead({ horizon }: { readonly horizon: number }) {
-  const styles = useStyles();
   const head = (text: string, style: object) => (
     <View role="columnheader" style={style}>
       <Text kind="small" colour="quiet" style={styles.column}>
@@ -139,7 +152,7 @@ function TableHead({ horizon }: { readonly horizon: number }) {
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   frame: { flex: 1, minHeight: 0, width: '100%', maxWidth: 1040, alignSelf: 'center', paddingHorizontal: 16 },
   list: { flex: 1, minHeight: 0 },
   note: { paddingVertical: 12 },
@@ -152,4 +165,4 @@ const useStyles = themed((palette) => ({
     paddingLeft: 3,
   },
   column: { fontWeight: '600' },
-}));
+});

@@ -2,12 +2,14 @@ import Input from '@rneui/themed/dist/Input';
 import FileUp from 'lucide-react-native/icons/file-up';
 import X from 'lucide-react-native/icons/x';
 import { useCallback, useEffect, useRef, useState, type RefObject } from 'react';
-import { View, type TextInput } from 'react-native';
+import { StyleSheet, View, type TextInput } from 'react-native';
 import { texts } from '../../texts/texts';
 import { FileInput } from '../../ui/FileInput';
 import { IconButton } from '../../ui/IconButton';
+import { palette } from '../../ui/palette';
 import { Text } from '../../ui/Text';
-import { fonts, themed, useFocusFrame, usePalette } from '../../ui/theme';
+import { fonts, useFocusFrame } from '../../ui/theme';
+import { useTypedEarly } from '../../ui/useTypedEarly';
 
 /** How long typing must rest before it is searched for. */
 const restMs = 10;
@@ -24,8 +26,8 @@ interface SearchBoxProps {
 /** Where one types a name, a word, an address or a list, or gives a file of names. */
 export function SearchBox({ query, onSearch, wide, ref }: SearchBoxProps) {
   const [value, onChange] = useTyped(query, onSearch);
-  const styles = useStyles();
-  const { pine, quiet, terracotta } = usePalette();
+  useTypedEarly(ref, value, onChange);
+  const { pine, quiet, terracotta } = palette;
   const { frame, handlers } = useFocusFrame();
   const clear = (
     <IconButton look="bare" label={texts.find.clear} onPress={() => onChange('')}>
@@ -94,7 +96,7 @@ function useTyped(query: string, onSearch: (query: string) => void) {
 
 /** Reads the names of a CSV or text file. */
 function NameFile({ onNames }: { readonly onNames: (names: readonly string[]) => void }) {
-  const { quiet } = usePalette();
+  const { quiet } = palette;
   const input = useRef<HTMLInputElement>(null);
   const read = async (text: string) => {
     const { namesInFile } = await import('@tienda/core/formats/csv');
@@ -110,7 +112,7 @@ function NameFile({ onNames }: { readonly onNames: (names: readonly string[]) =>
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   empty: { flexDirection: 'row', alignItems: 'center', gap: 4, paddingRight: 6 },
   container: { paddingHorizontal: 0, flex: 1 },
   frame: {
@@ -124,4 +126,4 @@ const useStyles = themed((palette) => ({
     minHeight: 50,
   },
   input: { fontFamily: fonts.mono, fontSize: 19, color: palette.pine, minHeight: 48, outlineStyle: 'none' as never },
-}));
+});

@@ -1,11 +1,11 @@
 import X from 'lucide-react-native/icons/x';
 import { Link } from 'expo-router';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { texts } from '../../texts/texts';
 import { IconButton } from '../../ui/IconButton';
 import { Name } from '../../ui/Name';
+import { palette } from '../../ui/palette';
 import { Text } from '../../ui/Text';
-import { themed, usePalette } from '../../ui/theme';
 import type { Entrant, LineupFact } from './lineupFacts';
 
 const words = texts.lineup;
@@ -18,8 +18,7 @@ interface FactTableProps {
 
 /** Facts down, names across; the best of each row is marked, in words too. */
 export function FactTable({ entrants, facts, onRemove }: FactTableProps) {
-  const styles = useStyles();
-  const { quiet } = usePalette();
+  const { quiet } = palette;
   return (
     <View role="table" aria-label={words.title} style={styles.table}>
       <View role="row" style={[styles.row, styles.head]}>
@@ -66,7 +65,7 @@ export function FactTable({ entrants, facts, onRemove }: FactTableProps) {
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   table: { flexGrow: 1, backgroundColor: palette.card, borderWidth: 1, borderColor: palette.line, borderRadius: 10 },
   row: { flexDirection: 'row', borderTopWidth: 1, borderColor: palette.line },
   head: { borderTopWidth: 0, borderBottomWidth: 1, borderBottomColor: palette.pine },
@@ -75,4 +74,4 @@ const useStyles = themed((palette) => ({
   best: { backgroundColor: palette.sageWash },
   bestText: { fontWeight: '700' },
   name: { fontSize: 14, lineHeight: 19 },
-}));
+});

@@ -1,6 +1,6 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import type { SearchAnswer } from '@tienda/core/search/searchEvent';
@@ -21,7 +21,6 @@ import { Notice } from '../../ui/Notice';
 import { PriceTag } from '../../ui/PriceTag';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
-import { themed } from '../../ui/theme';
 import { WhenSeen } from '../../ui/WhenSeen';
 import { YearRail } from '../../ui/YearRail';
 import { TermAdvice } from '../../shop/name/TermAdvice';
@@ -69,11 +68,12 @@ export function NamePage() {
           name={found}
           extension={extension}
           answer={answer}
+          failed={search.isError}
           onAskAgain={() => askAgain.mutate([found])}
           asking={askAgain.isPending}
         />
       ) : search.isPending || catalogue.isPending ? (
-        <Loading />
+        <Loading>{words.waiting}</Loading>
       ) : null}
     </Screen>
   );
@@ -83,29 +83,37 @@ interface KnownProps {
   readonly name: string;
   readonly extension: Extension;
   readonly answer: SearchAnswer | undefined;
+  /** The search that would answer has failed. */
+  readonly failed: boolean;
   readonly onAskAgain: () => void;
   readonly asking: boolean;
 }
 
-function Known({ name, extension, answer, onAskAgain, asking }: KnownProps) {
+function Known({ name, extension, answer, failed, onAskAgain, asking }: KnownProps) {
   const currency = useStored(currencyStore);
   const rate = useRate(currency);
   const rates = useRates();
   const whole = useWholeExtension(extension.label);
   const row = rowFor(name, name.slice(0, name.indexOf('.')), extension, answer, 1);
   const taken = answer?.type === 'result' && answer.status === 'taken';
+  // What stands below waits for what stands above it: nothing moves under the thumb.
+  const answered = answer?.type === 'result';
+  const complete = whole.data ?? whole.error;
   return (
     <>
       <Summary row={row} rate={rate} onAskAgain={onAskAgain} asking={asking} />
+      {(answered && complete) || failed ? null : <Loading>{words.waiting}</Loading>}
       {taken ? <Taken name={name} unicode={answer.unicode} lifecycle={whole.data?.lifecycle} /> : null}
       {rate !== undefined && !taken ? <Prices row={row} rate={rate} /> : null}
-      {whole.data && rate !== undefined ? <ExtensionFacts extension={whole.data} rate={rate} /> : null}
+      {answered && whole.data && rate !== undefined ? <ExtensionFacts extension={whole.data} rate={rate} /> : null}
       {whole.isError ? <Failure fault={whole.error} retry={() => void whole.refetch()} /> : null}
       {rate === undefined && rates.isError ? <Failure fault={rates.error} retry={() => void rates.refetch()} /> : null}
-      <WhenSeen minHeight={400}>
-        <Alternatives name={name} purpose="instead" />
-        {taken ? null : <Alternatives name={name} purpose="protect" />}
-      </WhenSeen>
+      {answered && complete ? (
+        <WhenSeen minHeight={400}>
+          <Alternatives name={name} purpose="instead" />
+          {taken ? null : <Alternatives name={name} purpose="protect" />}
+        </WhenSeen>
+      ) : null}
     </>
   );
 }
@@ -122,7 +130,6 @@ function Summary({
   readonly onAskAgain: () => void;
   readonly asking: boolean;
 }) {
-  const styles = useStyles();
   const { answer, extension, name } = row;
   const confirmed = answer?.type === 'result';
   const found = answer ? warnings(answer, extension, rate) : [];
@@ -154,7 +161,6 @@ function Summary({
 
 /** First year and later years, the year rail, the basket, and the curves. */
 function Prices({ row, rate }: { readonly row: Row; readonly rate: string }) {
-  const styles = useStyles();
   const currency = useStored(currencyStore);
   const now = useNow();
   const { inBasket, toggle } = useBasketToggle();
@@ -228,10 +234,10 @@ function Prices({ row, rate }: { readonly row: Row; readonly rate: string }) {
   );
 }
 
-const useStyles = themed(() => ({
+const styles = StyleSheet.create({
   summary: { flexDirection: 'row', alignItems: 'center', gap: 12, marginBottom: 4 },
   words: { flex: 1, minWidth: 0 },
   tags: { flexDirection: 'row', gap: 8, marginBottom: 10 },
   sum: { marginTop: 10 },
   start: { alignItems: 'flex-start', marginTop: 8 },
-}));
+});

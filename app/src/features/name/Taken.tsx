@@ -1,6 +1,6 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import type { Lifecycle } from '@tienda/core/catalogue/extension';
 import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import type { RdapDomain } from '@tienda/core/rdap/domainObject';
@@ -40,7 +40,11 @@ export function Taken({ name, unicode, lifecycle }: TakenProps) {
         <Text kind="heading" level={2}>
           {words.title}
         </Text>
-        {lookup.isPending ? <Loading /> : null}
+        {lookup.isPending ? (
+          <View style={styles.awaited}>
+            <Loading />
+          </View>
+        ) : null}
         {lookup.error ? <Failure fault={lookup.error} retry={() => void lookup.refetch()} /> : null}
         {lookup.data ? <Registration domain={lookup.data} /> : null}
       </Card>
@@ -84,3 +88,8 @@ function Registration({ domain }: { readonly domain: RdapDomain }) {
     </>
   );
 }
+
+const styles = StyleSheet.create({
+  // As high as what most registries tell.
+  awaited: { minHeight: 250 },
+});

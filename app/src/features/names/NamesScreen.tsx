@@ -1,14 +1,14 @@
 import { Link } from 'expo-router';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
-import { Pressable, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { useNames } from '../../api/me';
 import { dateText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Name } from '../../ui/Name';
+import { palette } from '../../ui/palette';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
-import { themed, usePalette } from '../../ui/theme';
 import { HolderChecks } from '../../shop/held/HolderChecks';
 import { HeldNames } from '../../shop/held/HeldNames';
 
@@ -32,8 +32,7 @@ export function privacyWords({ privacy, privacyPolicy }: ShownName): string {
 }
 
 function NameRow({ name }: { readonly name: ShownName }) {
-  const styles = useStyles();
-  const { quiet } = usePalette();
+  const { quiet } = palette;
   const facts = [name.autoRenew ? words.autoRenewOn : words.autoRenewOff, privacyWords(name)];
   return (
     <Link href={{ pathname: '/names/[name]', params: { name: name.name } }} asChild>
@@ -56,7 +55,7 @@ function NameRow({ name }: { readonly name: ShownName }) {
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   row: {
     flexDirection: 'row',
     alignItems: 'center',
@@ -72,4 +71,4 @@ const useStyles = themed((palette) => ({
     marginBottom: 9,
   },
   words: { flex: 1, minWidth: 180 },
-}));
+});

@@ -1,5 +1,5 @@
 import { router, useLocalSearchParams } from 'expo-router';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { failureWords } from '@tienda/core/orders/failureWords';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { Minor } from '@tienda/core/money/money';
@@ -14,9 +14,9 @@ import { Door } from '../../ui/Door';
 import { Failure, Loading } from '../../ui/Empty';
 import { Name } from '../../ui/Name';
 import { Notice } from '../../ui/Notice';
+import { palette } from '../../ui/palette';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
-import { themed } from '../../ui/theme';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
 import { HolderChecks } from '../../shop/held/HolderChecks';
 import { PaperLinks } from '../../shop/payment/PaperLinks';
@@ -133,7 +133,6 @@ const reached = { held: 1, sent: 2, pending: 2, registered: 3, notRegistered: 3 
 
 /** Received, sent, registered: the steps of one name. */
 function LineProgress({ line: { unicode, name, state } }: { readonly line: ShownOrder['lines'][number] }) {
-  const styles = useStyles();
   const failed = state.at === 'notRegistered';
   const come = reached[state.at];
   const steps = [
@@ -234,7 +233,7 @@ function Papers({ order: { documents } }: { readonly order: ShownOrder }) {
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   head: { flexDirection: 'row', alignItems: 'center', gap: 10, marginBottom: 10 },
   steps: { flexDirection: 'row', gap: 6, marginBottom: 6 },
   step: { flex: 1, gap: 4 },
@@ -242,4 +241,4 @@ const useStyles = themed((palette) => ({
   done: { backgroundColor: palette.sage },
   failed: { backgroundColor: palette.plum },
   now: { fontWeight: '700' },
-}));
+});

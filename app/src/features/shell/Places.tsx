@@ -5,11 +5,11 @@ import Search from 'lucide-react-native/icons/search';
 import ShoppingBasket from 'lucide-react-native/icons/shopping-basket';
 import User from 'lucide-react-native/icons/user';
 import type { ComponentType } from 'react';
-import { Pressable, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { useBasketCount } from '../../api/basket';
 import { texts } from '../../texts/texts';
+import { palette } from '../../ui/palette';
 import { Text } from '../../ui/Text';
-import { themed, usePalette } from '../../ui/theme';
 
 interface Place {
   readonly href: Href;
@@ -30,14 +30,14 @@ const places: readonly Place[] = [
 
 /** The five places of the app: a bar under the thumb, or a narrow rail on the left. */
 export function Places({ wide }: { readonly wide: boolean }) {
-  const styles = useStyles();
-  const { terracotta, quiet, onTerracotta } = usePalette();
+  const { terracotta, quiet, onTerracotta } = palette;
   const path = usePathname();
   const count = useBasketCount();
   return (
     <View role="navigation" aria-label={words.nav} style={wide ? styles.rail : styles.bar}>
       {places.map(({ href, title, Icon, starts }) => {
-        const here = href === '/' ? path === '/' : starts.some((start) => path.startsWith(start));
+        const here =
+          href === '/' ? path === '/' || path.startsWith('/search/') : starts.some((start) => path.startsWith(start));
         const basket = href === '/basket';
         return (
           <Link key={title} href={href} asChild>
@@ -70,7 +70,7 @@ export function Places({ wide }: { readonly wide: boolean }) {
 // Link merges styles as objects, so each place has one.
 const place = { alignItems: 'center', justifyContent: 'center', minHeight: 44, gap: 3 } as const;
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   bar: {
     flexDirection: 'row',
     backgroundColor: palette.card,
@@ -104,4 +104,4 @@ const useStyles = themed((palette) => ({
     paddingHorizontal: 3,
   },
   badgeText: { fontSize: 11, lineHeight: 15, fontWeight: '700' },
-}));
+});

@@ -1,7 +1,7 @@
 import { Slot, usePathname } from 'expo-router';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Awning } from '../../ui/Awning';
-import { themed } from '../../ui/theme';
+import { palette } from '../../ui/palette';
 import { useWide } from '../../ui/useWide';
 import { TallyColumn, TallySheet } from '../../shop/tally/TallySheet';
 import { Places } from './Places';
@@ -11,7 +11,6 @@ const ownTally = ['/basket', '/checkout', '/orders', '/inbox'];
 
 /** The awning above, the places below (left when wide), the tally at hand. */
 export function Shell() {
-  const styles = useStyles();
   const wide = useWide();
   const path = usePathname();
   const inCheckout = path.startsWith('/checkout');
@@ -33,9 +32,9 @@ export function Shell() {
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   shop: { flex: 1, backgroundColor: palette.paper, minHeight: 0 },
   room: { flex: 1, minHeight: 0 },
   wide: { flexDirection: 'row' },
   middle: { flex: 1, minHeight: 0, minWidth: 0 },
-}));
+});

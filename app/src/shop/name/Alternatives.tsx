@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'expo-router';
-import { Pressable, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { canRegister } from '@tienda/core/names/availability';
 import type { Idea } from '@tienda/core/ideas/idea';
 import { useCatalogue } from '../../api/catalogue';
@@ -13,8 +13,8 @@ import { Card } from '../../ui/Card';
 import { Door } from '../../ui/Door';
 import { Failure, Loading } from '../../ui/Empty';
 import { Name } from '../../ui/Name';
+import { palette } from '../../ui/palette';
 import { Text } from '../../ui/Text';
-import { themed } from '../../ui/theme';
 import { BasketToggle } from './BasketToggle';
 import { useBasketToggle } from './useBasketToggle';
 import { statusWords } from './remarks';
@@ -101,7 +101,6 @@ interface IdeaRowProps extends IdeaWithRow {
 }
 
 function IdeaRow({ idea, row, inBasket, onToggle }: IdeaRowProps) {
-  const styles = useStyles();
   const { answer, extension } = row;
   const price = answer?.price;
   return (
@@ -137,7 +136,6 @@ interface IdeaActionsProps {
 }
 
 function IdeaActions({ more, onMore, addable, onAdd }: IdeaActionsProps) {
-  const styles = useStyles();
   return (
     <View style={styles.actions}>
       {more > 0 ? <Action kind="link" title={words.more(more)} onPress={onMore} /> : null}
@@ -146,7 +144,7 @@ function IdeaActions({ more, onMore, addable, onAdd }: IdeaActionsProps) {
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   idea: {
     flexDirection: 'row',
     alignItems: 'center',
@@ -160,4 +158,4 @@ const useStyles = themed((palette) => ({
   link: { alignSelf: 'flex-start', maxWidth: '100%' },
   name: { fontSize: 16, lineHeight: 22 },
   actions: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, marginTop: 8 },
-}));
+});

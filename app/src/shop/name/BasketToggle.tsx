@@ -2,7 +2,7 @@ import Check from 'lucide-react-native/icons/check';
 import Plus from 'lucide-react-native/icons/plus';
 import { texts } from '../../texts/texts';
 import { IconButton } from '../../ui/IconButton';
-import { usePalette } from '../../ui/theme';
+import { palette } from '../../ui/palette';
 import { canBasket, unicodeOf, type Row } from './rows';
 
 const words = texts.find;
@@ -15,7 +15,7 @@ interface BasketToggleProps {
 
 /** In or out of the basket with one tap; nothing where the registry has not said that the name is free. */
 export function BasketToggle({ row, inBasket, onToggle }: BasketToggleProps) {
-  const { terracotta, onSage } = usePalette();
+  const { terracotta, onSage } = palette;
   if (!canBasket(row)) return null;
   const name = unicodeOf(row);
   return (

@@ -2,7 +2,7 @@ import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import Ellipsis from 'lucide-react-native/icons/ellipsis';
 import { Link } from 'expo-router';
 import { memo } from 'react';
-import { Pressable, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { registrationData } from '@tienda/core/rdap/registrationData';
 import { useLookup } from '../../api/lookup';
 import { dateText, wholeAmount } from '../../texts/format';
@@ -10,9 +10,10 @@ import { texts } from '../../texts/texts';
 import { Door, type DoorLook } from '../../ui/Door';
 import { IconButton } from '../../ui/IconButton';
 import { Name } from '../../ui/Name';
+import { palette } from '../../ui/palette';
 import { SmallTag } from '../../ui/PriceTag';
 import { Text } from '../../ui/Text';
-import { themed, thumb, usePalette } from '../../ui/theme';
+import { thumb } from '../../ui/theme';
 import { BasketToggle } from './BasketToggle';
 import { ideaWords } from './ideaWords';
 import { RowTools } from './RowTools';
@@ -56,7 +57,6 @@ export function doorLook({ answer }: Pick<Row, 'answer'>): DoorLook {
 }
 
 function NameLink({ row, style }: { readonly row: Row; readonly style?: object }) {
-  const styles = useStyles();
   return (
     <Link href={`/find/${row.name}`} asChild>
       <Pressable style={styles.link}>
@@ -68,7 +68,6 @@ function NameLink({ row, style }: { readonly row: Row; readonly style?: object }
 
 /** The word beside the door, why the name is offered, and what deserves a warning: one after the other. */
 function Status({ row, rate }: Pick<ResultRowProps, 'row' | 'rate'>) {
-  const styles = useStyles();
   const { answer, extension, reason } = row;
   const confirmed = answer?.type === 'result' ? answer.status : undefined;
   const colour = confirmed === 'available' ? 'sage' : confirmed === 'taken' ? 'plum' : 'quiet';
@@ -98,8 +97,7 @@ function TakenUntil({ name }: { readonly name: string }) {
 
 /** The door with the word's colour; pressed, it shows what else can be done with the name. */
 function DoorButton({ row, isOpen, onMore, size }: ResultRowProps & { readonly size: number }) {
-  const styles = useStyles();
-  const { quiet } = usePalette();
+  const { quiet } = palette;
   return (
     <Pressable
       role="button"
@@ -116,7 +114,6 @@ function DoorButton({ row, isOpen, onMore, size }: ResultRowProps & { readonly s
 
 /** What can be done about a name that someone holds. */
 function TakenLinks({ name }: { readonly name: string }) {
-  const styles = useStyles();
   const link = (title: string, go?: string) => (
     <Link
       href={{ pathname: '/find/[name]', params: { name, ...(go ? { go } : {}) } }}
@@ -144,7 +141,7 @@ function isHeld({ answer }: Row): boolean {
 
 /** In or out of the basket; for a taken name the way to who holds it. */
 function MainButton({ row, inBasket, onToggle, onOpen }: ResultRowProps) {
-  const { terracotta } = usePalette();
+  const { terracotta } = palette;
   if (isHeld(row))
     return (
       <IconButton label={words.whoHolds(unicodeOf(row))} onPress={() => onOpen(row)}>
@@ -156,7 +153,6 @@ function MainButton({ row, inBasket, onToggle, onOpen }: ResultRowProps) {
 
 function CardRow(props: ResultRowProps) {
   const { row, selected, isOpen } = props;
-  const styles = useStyles();
   return (
     <View style={[styles.card, selected && styles.selected]}>
       <View style={styles.line}>
@@ -180,7 +176,6 @@ function CardRow(props: ResultRowProps) {
 
 /** First year on its tag, a later year, and what keeping it costs. */
 function Prices({ row: { answer, keep }, horizon }: ResultRowProps) {
-  const styles = useStyles();
   const price = answer?.price;
   if (!price) return null;
   return (
@@ -197,7 +192,6 @@ function Prices({ row: { answer, keep }, horizon }: ResultRowProps) {
 }
 
 function Amount({ label, amount }: { readonly label: string; readonly amount: string }) {
-  const styles = useStyles();
   return (
     <View style={styles.amount}>
       <Text kind="small" colour="quiet" style={styles.amountLabel}>
@@ -212,7 +206,6 @@ function Amount({ label, amount }: { readonly label: string; readonly amount: st
 
 function WideRow(props: ResultRowProps) {
   const { row, inBasket, selected, isOpen } = props;
-  const styles = useStyles();
   const { answer, keep } = row;
   const price = answer?.price;
   const amount = (minor: number | undefined, look?: object) =>
@@ -267,7 +260,6 @@ function WideRow(props: ResultRowProps) {
 
 /** Ten years as ten small bars; the amounts stand beside it. */
 function MiniRail({ price }: { readonly price: NonNullable<NonNullable<Row['answer']>['price']> }) {
-  const styles = useStyles();
   return (
     <View aria-hidden style={styles.mini}>
       {unitRail(price).map(({ height, first }, index) => (
@@ -293,7 +285,7 @@ export const columns = {
   action: { width: 54, flexDirection: 'row', justifyContent: 'flex-end' },
 } as const;
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   card: {
     backgroundColor: palette.card,
     borderColor: palette.line,
@@ -337,4 +329,4 @@ const useStyles = themed((palette) => ({
   miniBar: { width: 5.5, borderWidth: 1, borderColor: palette.quiet, borderRadius: 1.5 },
   miniFirst: { backgroundColor: palette.pine, borderColor: palette.pine },
   miniIntro: { backgroundColor: palette.marigold, borderColor: palette.marigold },
-}));
+});

@@ -1,8 +1,7 @@
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Text } from '../../ui/Text';
-import { themed } from '../../ui/theme';
 import { LineupButton } from './LineupButton';
 import { unicodeOf, type Row } from './rows';
 
@@ -17,7 +16,6 @@ interface RowToolsProps {
 
 /** What is rarely wanted of a result: shown below it when its door is pressed. */
 export function RowTools({ row, alone, onOnly }: RowToolsProps) {
-  const styles = useStyles();
   const { extension, name } = row;
   return (
     <View style={styles.tools}>
@@ -30,6 +28,6 @@ export function RowTools({ row, alone, onOnly }: RowToolsProps) {
   );
 }
 
-const useStyles = themed(() => ({
+const styles = StyleSheet.create({
   tools: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 10, paddingVertical: 6 },
-}));
+});

@@ -2,14 +2,14 @@ import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import { router } from 'expo-router';
 import { useDeferredValue, useState } from 'react';
-import { Pressable, ScrollView, View } from 'react-native';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import type { Quote } from '@tienda/core/pricing/quote';
 import { laterYear } from '@tienda/core/pricing/quoteSums';
 import { wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
+import { palette } from '../../ui/palette';
 import { Text } from '../../ui/Text';
-import { themed, usePalette } from '../../ui/theme';
 import { TornEdge } from '../../ui/Till';
 import { TallyChanges } from './TallyChanges';
 import { TallyCodes } from './TallyCodes';
@@ -20,8 +20,7 @@ const words = texts.tally;
 
 /** On the phone: the tally peeks above the places, and opens when it is tapped. */
 export function TallySheet() {
-  const styles = useStyles();
-  const { pine } = usePalette();
+  const { pine } = palette;
   const [open, setOpen] = useState(false);
   const tally = useTally();
   const { quote, lines } = tally;
@@ -90,7 +89,6 @@ export function TallyContent({ tally, quote }: { readonly tally: Tally; readonly
 
 /** When wide: the tally is always open, in a column of its own. */
 export function TallyColumn({ checkout }: { readonly checkout: boolean }) {
-  const styles = useStyles();
   const tally = useTally();
   const { quote, lines } = tally;
   return (
@@ -124,7 +122,7 @@ export function TallyColumn({ checkout }: { readonly checkout: boolean }) {
   );
 }
 
-const useStyles = themed((palette) => ({
+const styles = StyleSheet.create({
   sheet: { backgroundColor: 'transparent' },
   peek: {
     flexDirection: 'row',
@@ -142,4 +140,4 @@ const useStyles = themed((palette) => ({
   column: { width: 340, flexGrow: 0, flexShrink: 0, borderLeftWidth: 1, borderColor: palette.line },
   columnContent: { padding: 18 },
   columnTitle: { marginBottom: 8 },
-}));
+});

@@ -4,6 +4,7 @@ import { sellerCountry, type Customer } from '@tienda/core/pricing/tax';
 import { useContacts, useDefaultContact } from '../../api/me';
 import { useSession } from '../../api/session';
 import { Stored, useStored } from '../../stored/stored';
+import { wishedLanguages } from '../../texts/language';
 
 /** Where and as what a visitor says to be billed, before a holder is known. */
 interface Billing {
@@ -16,7 +17,7 @@ const isCountry = (region: string) => /^[A-Z]{2}$/.test(region);
 
 /** Where the reader seems to be, from the browser's language; the seller's country where it does not say. */
 function likelyCountry(): string {
-  const { region } = new Intl.Locale(navigator.language);
+  const { region } = new Intl.Locale(wishedLanguages[0] ?? 'en');
   // es-419 is the Spanish of a continent, not of a country.
   return region !== undefined && isCountry(region) ? region : sellerCountry;
 }

@@ -104,6 +104,7 @@ export const find = {
   instead: (suggestion: string) => `Search for ${suggestion}`,
   columns: { name: 'Name', first: 'First year', then: 'Then, a year', rail: 'Ten years' },
   results: 'Results',
+  waiting: 'The registries are being asked. What each of them answers is shown here the moment it comes.',
   nothing: 'No name fits these choices.',
   keysTitle: 'Keys',
   keys: [

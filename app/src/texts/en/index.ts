@@ -12,6 +12,8 @@ import { nameCount, terms, years } from './counts';
 /** Everything Tienda says, in English. */
 export const en = {
   app: 'Tienda',
+  slogan: 'Find a name, see what it costs to keep, register it, look after it.',
+  noScript: 'Tienda needs JavaScript to search and to compute prices.',
   terms,
   years,
   nameCount,

@@ -2,6 +2,7 @@ import { years, nameCount } from './counts';
 
 /** The page of one name: what it costs, its rules, who holds it, what to take instead. */
 export const name = {
+  waiting: 'Its registry is being asked whether it is free, what it costs this year, and what it costs to keep.',
   notChecked: 'Not yet confirmed by its registry.',
   checked: (time: string, registry: string) => `Its registry (${registry}) said so at ${time}.`,
   askAgain: 'Ask the registry again',

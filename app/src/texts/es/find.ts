@@ -108,6 +108,7 @@ export const find: Texts['find'] = {
   instead: (suggestion) => `Buscar ${suggestion}`,
   columns: { name: 'Nombre', first: 'Primer año', then: 'Luego, al año', rail: 'Diez años' },
   results: 'Resultados',
+  waiting: 'Se está preguntando a los operadores. Lo que responda cada uno aparece aquí en cuanto llega.',
   nothing: 'Ningún nombre cumple lo elegido.',
   keysTitle: 'Teclas',
   keys: [

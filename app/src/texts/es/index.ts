@@ -13,6 +13,8 @@ import { problems } from './problems';
 /** Todo lo que dice Tienda, en español. */
 export const es: Texts = {
   app: 'Tienda',
+  slogan: 'Encuentre un nombre, vea lo que cuesta conservarlo, regístrelo y cuide de él.',
+  noScript: 'Tienda necesita JavaScript para buscar y para calcular precios.',
   terms,
   years,
   nameCount,

@@ -2,6 +2,7 @@ import type { Texts } from '../en';
 import { nameCount, years } from './counts';
 
 export const name: Texts['name'] = {
+  waiting: 'Se está preguntando a su operador si está libre, cuánto cuesta este año y cuánto cuesta conservarlo.',
   notChecked: 'Aún sin confirmar por su operador.',
   checked: (time, registry) => `Su operador (${registry}) lo dijo a las ${time}.`,
   askAgain: 'Preguntar otra vez al operador',

@@ -1,8 +1,8 @@
 import { lazy, Suspense, useState } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import Svg, { Line } from 'react-native-svg';
+import { palette } from '../palette';
 import { Text } from '../Text';
-import { themed, usePalette } from '../theme';
 import { WhenSeen } from '../WhenSeen';
 import { HiddenTable } from './HiddenTable';
 import type { DrawnSeries } from './Plot';
@@ -32,8 +32,7 @@ const dashes = ['', '7 4', '2 4', '10 3 2 3', '5 2', '1 3'];
  * same numbers as a table.
  */
 export function LineChart({ title, along, alongTitle, series, format, steps = false }: LineChartProps) {
-  const styles = useStyles();
-  const { pine, terracotta, sage, plum, marigold, quiet } = usePalette();
+  const { pine, terracotta, sage, plum, marigold, quiet } = palette;
   const colours = [pine, terracotta, sage, plum, marigold, quiet];
   const [width, setWidth] = useState(320);
   const drawn = series.map((one, index): DrawnSeries => ({
@@ -69,7 +68,7 @@ export function LineChart({ title, along, alongTitle, series, format, steps = fa
   );
 }
 
-const useStyles = themed(() => ({
+const styles = StyleSheet.create({
   legend: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 16, rowGap: 2, marginTop: 4 },
   entry: { flexDirection: 'row', alignItems: 'center', gap: 6 },
-}));
+});

@@ -1,7 +1,8 @@
 import { scaleLinear } from 'd3-scale';
 import { curveLinear, curveStepAfter, line } from 'd3-shape';
 import Svg, { Circle, G, Line, Path, Text as SvgText } from 'react-native-svg';
-import { fonts, usePalette } from '../theme';
+import { palette } from '../palette';
+import { fonts } from '../theme';
 
 export interface DrawnSeries {
   readonly name: string;
@@ -25,7 +26,7 @@ const edge = { top: 10, right: 14, bottom: 24, left: 58 };
 
 /** The axes of a chart and its lines. */
 export function Plot({ width, height, along, series, format, steps }: PlotProps) {
-  const { quiet, line: rule } = usePalette();
+  const { quiet, line: rule } = palette;
   const most = Math.max(1, ...series.flatMap(({ values }) => values));
   const x = scaleLinear([0, Math.max(1, along.length - 1)], [edge.left, width - edge.right]);
   const y = scaleLinear([0, most], [height - edge.bottom, edge.top]).nice(4);

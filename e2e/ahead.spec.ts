@@ -1,0 +1,64 @@
+import type { Page } from '@playwright/test';
+import { expect, freshWord, test } from './shop';
+
+/** Pages are written ahead of time: words stand there before, and without, the script. */
+
+test.describe('without the script', () => {
+  test.use({ javaScriptEnabled: false });
+
+  test('Find, a search and the page of a name say what they are', async ({ shop }) => {
+    await shop.goto('/');
+    await expect(shop.getByRole('heading', { name: 'Which name would you like to own?' })).toBeAttached();
+    await shop.goto('/?q=quay%20%3Cb%3E%22quill');
+    await expect(shop.getByLabel('Name or word')).toHaveAttribute('value', 'quay <b>"quill');
+    await shop.goto('/find/saltwhistle.boats');
+    await expect(shop.locator('h1')).toHaveText('saltwhistle.boats');
+    await shop.goto('/find/%3Cimg%20src=x%3E.com');
+    await expect(shop.locator('h1')).toHaveText('<img src=x>.com');
+    await shop.goto('/nowhere');
+    await expect(shop.locator('h1')).toHaveText('Nothing here');
+  });
+
+  test.describe('for someone who reads Spanish', () => {
+    test.use({ locale: 'es-MX' });
+
+    test('it is in Spanish', async ({ shop }) => {
+      await shop.goto('/');
+      await expect(shop.locator('html')).toHaveAttribute('lang', 'es');
+      await expect(shop.getByRole('heading', { name: '¿Qué nombre le gustaría tener?' })).toBeAttached();
+    });
+  });
+});
+
+/** Holds back all scripts of a page. @returns what lets them come */
+async function withoutScripts(page: Page): Promise<() => void> {
+  let letCome = () => {};
+  const come = new Promise<void>((resolve) => {
+    letCome = resolve;
+  });
+  await page.route('**/*.js', async (route) => {
+    await come;
+    await route.continue();
+  });
+  return letCome;
+}
+
+test('what is typed before the script has come is searched for', async ({ shop, viewport }) => {
+  test.skip((viewport?.width ?? 0) >= 1000, 'wide pages are shown once the script has laid them out');
+  const word = freshWord();
+  const letCome = await withoutScripts(shop);
+  await shop.goto('/', { waitUntil: 'commit' });
+  await shop.getByLabel('Name or word').fill(word, { force: true });
+  letCome();
+  await expect(shop.getByText(`${word}.com`).first()).toBeVisible();
+  await expect(shop).toHaveURL(new RegExp(`q=${word}`));
+});
+
+test('a language chosen is the one that pages come in', async ({ shop }) => {
+  await shop.goto('/account');
+  await shop.getByRole('combobox').filter({ hasText: 'Español' }).selectOption('Español');
+  await expect(shop.locator('html')).toHaveAttribute('lang', 'es');
+  await shop.goto('/');
+  const page = await shop.request.get('/');
+  expect(await page.text()).toContain('lang="es"');
+});

@@ -1,0 +1,73 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { isLanguage, languages, type Language } from '@tienda/core/accounts/language';
+
+/** A page as the build wrote it ahead of time. */
+export interface Page {
+  /** Path, with `[name]` for a part that differs: `/find/[name]`. */
+  readonly address: string;
+  readonly language: Language;
+  readonly html: string;
+  /** What stands in it itself, as a content security policy names it: `'sha256-…'`. */
+  readonly scripts: readonly string[];
+  readonly styles: readonly string[];
+  readonly styleAttributes: readonly string[];
+}
+
+const entities: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
+const escaped = (text: string) => text.replace(/[&<>"]/g, (sign) => entities[sign] ?? sign);
+
+/** A search has no page of its own: it is Find, with what is searched for in the address. */
+const searchPath = (query: string) => `/search/${encodeURIComponent(query)}`;
+
+/** More than this is not written into a page: the script shows it. */
+const longestQuery = 200;
+
+/** The pages that the build wrote ahead of time: what the address says is filled in, the script takes over from there. */
+export class Pages {
+  private readonly pages: readonly (Page & { readonly pattern: RegExp })[];
+
+  /** @param file `pages.json` of the build; without it there are no pages */
+  constructor(file: string) {
+    const written = existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as Page[]) : [];
+    this.pages = written.map((page) => ({
+      ...page,
+      pattern: new RegExp(`^${page.address.replace(/[.+]/g, '\\$&').replace(/\[\w+\]/, '([^/]+)')}$`),
+    }));
+  }
+
+  /**
+   * The page at an address, in a language; the one that says that there is none, where there is none.
+   *
+   * @param path as it was sent, percent-encoded
+   * @param query what is searched for; empty for nothing
+   * @returns undefined where nothing was built
+   */
+  at(path: string, query: string, language: Language): Page | undefined {
+    const short = query.length <= longestQuery ? query.trim() : '';
+    const address = path === '/' && short !== '' ? searchPath(short) : path.replace(/(.)\/+$/, '$1');
+    const known = this.pages.filter((page) => page.language === language);
+    for (const page of known) {
+      const [, part] = page.pattern.exec(address) ?? [];
+      if (part === undefined && page.address !== address) continue;
+      const said = decoded(part ?? '');
+      const html = said === '' ? page.html : page.html.replace(/\[(?:name|q|id)\](?!-)/g, () => escaped(said));
+      return { ...page, html };
+    }
+    return known.find((page) => page.address === '/+not-found');
+  }
+}
+
+function decoded(part: string): string {
+  try {
+    return decodeURIComponent(part);
+  } catch {
+    return part;
+  }
+}
+
+/** The language of a page: the one chosen before, else the first that the browser wishes. */
+export function pageLanguage(chosen: string | undefined, wished: (offered: string[]) => string | false): Language {
+  if (isLanguage(chosen)) return chosen;
+  const found = wished([...languages]);
+  return isLanguage(found) ? found : 'en';
+}
