@@ -82,6 +82,7 @@ import { AvailabilityStore } from './search/store';
 import { watchRoutes } from './watches/routes';
 import { WatchService } from './watches/service';
 import { WatchStore } from './watches/store';
+import { NameChanges } from './zones/changes';
 import { ZoneIndex } from './zones/service';
 
 const version = '0.1.0';
@@ -131,8 +132,10 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const zoneSource = { url: config.zonesUrl, password: config.registryPassword };
   const zones = new ZoneIndex(pool, zoneSource, config.zonesDirectory, log);
   await zones.open(notifications);
+  const changes = new NameChanges(database, clock, log);
+  await changes.open(notifications);
   const words = new WordFile(config.words);
-  const search = new SearchService(catalogue, registries, zones, availability, words, clock);
+  const search = new SearchService(catalogue, registries, zones, changes, availability, words, clock);
   const rdap = new RdapClient(config.rdapUrl);
   const watches = new WatchService(new WatchStore(database), catalogue, rdap, search, accounts, outbox, clock);
   const broker = new HttpBroker(config.brokerUrl, config.brokerKey);

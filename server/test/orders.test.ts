@@ -1,6 +1,6 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { marenContact, orderNames, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import { fault, intentsOf, mailTo, ServerProcess, unique } from './serverProcess';
+import { eventsOf, fault, intentsOf, mailTo, ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
 
@@ -247,7 +247,7 @@ test('a server killed between the bank’s yes and the registry’s answer finis
 });
 
 test('two server processes share the work, and an order is done once', async () => {
-  const second = await ServerProcess.start(7);
+  let second = await ServerProcess.start(7);
   try {
     const { visitor } = await server.member();
     const names = Array.from({ length: 6 }, () => `${unique('sw')}.org`);
@@ -258,6 +258,16 @@ test('two server processes share the work, and an order is done once', async () 
       expect(await paid(order.id)).toBe(order.total);
     }
     expect((await namesOf(visitor)).sort()).toEqual(names.sort());
+    // Both know at once that the names are gone, long before a zone file says so; so does one that starts later.
+    const goneEverywhere = async (process: ServerProcess) => {
+      const found = await (await process.visitor()).expect(200, 'GET', `/api/search?q=${names.join('+')}`);
+      const hints = eventsOf(found).flatMap(({ type, status }) => (type === 'hint' ? [status] : []));
+      expect(hints).toEqual(names.map(() => 'taken'));
+    };
+    for (const process of [server, second]) await goneEverywhere(process);
+    await second.end();
+    second = await ServerProcess.start(7);
+    await goneEverywhere(second);
   } finally {
     await second.end();
   }

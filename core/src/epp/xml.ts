@@ -31,7 +31,7 @@ const most = 20_000;
  * @throws XmlError where the text is not well formed, has a document type, uses an undeclared prefix, or is far too large
  */
 export function readXml(text: string): Element {
-  const parser = new SaxesParser({ xmlns: true });
+  const parser = new SaxesParser({ xmlns: true, position: false });
   const open: Growing[] = [];
   let root: Element | undefined;
   let elements = 0;

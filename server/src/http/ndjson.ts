@@ -9,6 +9,9 @@ import { sessionOf } from './route';
 /** Octets that may wait for a visitor to read them. */
 const mostUnread = 4 * 1024 * 1024;
 
+/** So long events wait for others, the first ones excepted: each write costs more than what is written. */
+const togetherMs = 8;
+
 /**
  * Answers with a line of JSON for each event as soon as it is told; whoever hangs up is told no more.
  *
@@ -28,17 +31,34 @@ export function answerLines<Event>(
   ctx.req.socket.setNoDelay(true);
   ctx.res.once('close', () => gone.abort());
   const asker = { id: sessionOf(ctx)?.basketId ?? `${ctx.ip} ${randomUUID()}`, signal: gone.signal };
-  run(asker, (events) => {
-    if (gone.signal.aborted) return;
-    lines.write(events.map((event) => `${JSON.stringify(event)}\n`).join(''));
+  let waiting = '';
+  let timer: NodeJS.Timeout | undefined;
+  let isFirst = true;
+  const send = () => {
+    clearTimeout(timer);
+    timer = undefined;
+    if (gone.signal.aborted || waiting === '') return;
+    lines.write(waiting);
+    waiting = '';
     // Who does not read is as good as gone: what waits for them does not fill the memory.
     if (lines.writableLength > mostUnread) {
       gone.abort();
       lines.destroy();
     }
+  };
+  run(asker, (events) => {
+    if (gone.signal.aborted) return;
+    waiting += events.map((event) => `${JSON.stringify(event)}\n`).join('');
+    if (isFirst) send();
+    else timer ??= setTimeout(send, togetherMs);
+    isFirst = false;
   })
-    .then(() => lines.end())
+    .then(() => {
+      send();
+      lines.end();
+    })
     .catch((fault: unknown) => {
+      clearTimeout(timer);
       log.error({ err: fault, request: ctx.state['request'] }, 'an answer by lines failed');
       lines.destroy();
     });

@@ -19,9 +19,6 @@ const escaped = (text: string) => text.replace(/[&<>"]/g, (sign) => entities[sig
 /** A search has no page of its own: it is Find, with what is searched for in the address. */
 const searchPath = (query: string) => `/search/${encodeURIComponent(query)}`;
 
-/** More than this is not written into a page: the script shows it. */
-const longestQuery = 200;
-
 /** The pages that the build wrote ahead of time: what the address says is filled in, the script takes over from there. */
 export class Pages {
   private readonly pages: readonly (Page & { readonly pattern: RegExp })[];
@@ -43,8 +40,7 @@ export class Pages {
    * @returns undefined where nothing was built
    */
   at(path: string, query: string, language: Language): Page | undefined {
-    const short = query.length <= longestQuery ? query.trim() : '';
-    const address = path === '/' && short !== '' ? searchPath(short) : path.replace(/(.)\/+$/, '$1');
+    const address = path === '/' && query.trim() !== '' ? searchPath(query) : path.replace(/(.)\/+$/, '$1');
     const known = this.pages.filter((page) => page.language === language);
     for (const page of known) {
       const [, part] = page.pattern.exec(address) ?? [];

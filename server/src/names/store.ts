@@ -3,6 +3,7 @@ import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { IsoDate } from '@tienda/core/time/isoDate';
 import type { Database, Transaction } from '../db/database';
 import { heldName } from '../db/schema';
+import { tellNameChange } from '../zones/changes';
 
 /** A name that an account holds, as it is kept. */
 export interface HeldName {
@@ -54,5 +55,6 @@ export class NameStore {
 
   async add(transaction: Transaction, held: Omit<HeldName, 'suspended'>): Promise<void> {
     await transaction.insert(heldName).values(held);
+    await tellNameChange(transaction, held.name, 'taken');
   }
 }

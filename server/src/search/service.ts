@@ -11,7 +11,8 @@ import { labelHash, type LabelHash } from '@tienda/core/zones/labelHash';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
 import type { Asker, Registries } from '../gateways/registry/registryGateway';
-import type { ZoneIndex } from '../zones/service';
+import type { NameChanges } from '../zones/changes';
+import type { ZoneHint, ZoneIndex } from '../zones/service';
 import type { WordFile } from '../words/wordFile';
 import { candidatesOf, type Candidate, type CandidateChoices } from './candidates';
 import { SearchPrices } from './prices';
@@ -49,6 +50,7 @@ export class SearchService {
     private readonly catalogue: CatalogueReader,
     private readonly registries: Registries,
     private readonly zones: ZoneIndex,
+    private readonly changes: NameChanges,
     private readonly store: AvailabilityStore,
     private readonly words: WordFile,
     private readonly clock: Clock,
@@ -168,7 +170,8 @@ export class SearchService {
   /** Names to go on with, those left out that are taken as far as the index knows. */
   private async next(plan: SearchPlan): Promise<NextName[]> {
     const words = await this.words.words();
-    const isTaken = ({ label, extension }: Idea) => this.zones.hint(labelHash(label), extension)?.status === 'taken';
+    const isTaken = ({ name, label, extension }: Idea) =>
+      this.hint(name, labelHash(label), extension)?.status === 'taken';
     return nextNames(plan, this.catalogue.current(), words, isTaken);
   }
 
@@ -177,13 +180,20 @@ export class SearchService {
     const hashes = new Map<string, LabelHash>();
     const now = this.clock.now().toISOString();
     return candidates.map((candidate) => {
-      const { label, extension } = candidate;
+      const { name, label, extension } = candidate;
       const hash = hashes.get(label) ?? labelHash(label);
       hashes.set(label, hash);
-      const hint = this.zones.hint(hash, extension.label);
+      const hint = this.hint(name, hash, extension.label);
       const { status, at } = hint ?? { status: 'unknown', at: now };
       return told(candidate, { type: 'hint', status, checkedAt: at, source: 'zone' }, price);
     });
+  }
+
+  /** What is known without asking the registry: what happened here lately, else what the index says. */
+  private hint(name: string, hash: LabelHash, extension: string): ZoneHint | undefined {
+    const read = this.zones.hint(hash, extension);
+    const change = this.changes.of(name);
+    return change && (!read || change.at > read.at) ? change : read;
   }
 
   private refusal(candidate: Candidate, price: PriceToday): SearchAnswer {

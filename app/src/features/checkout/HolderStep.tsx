@@ -1,4 +1,4 @@
-import { Redirect, router, useLocalSearchParams } from 'expo-router';
+import { Redirect, router } from 'expo-router';
 import { lazy, Suspense } from 'react';
 import { View } from 'react-native';
 import { checkoutStore } from '../../api/checkoutStore';
@@ -10,6 +10,7 @@ import { Card } from '../../ui/Card';
 import { Failure, Loading } from '../../ui/Empty';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
+import { useQueryParams } from '../../ui/useQueryParams';
 import { contactTitle } from './NameContacts';
 
 const words = texts.checkout.holder;
@@ -20,7 +21,7 @@ export function HolderStep() {
   const session = useSession();
   const contacts = useContacts();
   const defaultContact = useDefaultContact();
-  const { another } = useLocalSearchParams<{ another?: string }>();
+  const { another } = useQueryParams<{ another: string }>();
   if (session.data && !session.data.account) return <Redirect href="/checkout/account" />;
   const use = (kept: KeptContact) => {
     if (!another) checkoutStore.set({ ...checkoutStore.get(), defaultContact: kept.id });

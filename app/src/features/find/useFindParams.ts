@@ -2,6 +2,7 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { useCallback, useMemo } from 'react';
 import type { Currency } from '@tienda/core/money/money';
 import { useStored } from '../../stored/stored';
+import { useQueryParams } from '../../ui/useQueryParams';
 import { currencyStore, firstCurrency } from '../../api/currencyStore';
 import {
   readChoices,
@@ -13,8 +14,10 @@ import {
 
 /** The whole state of a search lives in the URL, so that it can be shared and the way back works. */
 export function useFindParams() {
-  const params = useLocalSearchParams<FindParams & { q?: string; currency?: string }>();
-  const { q = '', currency: shared } = params;
+  // What is searched for is written into the page; the rest is not.
+  const { q = '' } = useLocalSearchParams<{ q?: string }>();
+  const params = useQueryParams<FindParams & { currency: string }>();
+  const { currency: shared } = params;
   const remembered = useStored(currencyStore);
   const written = JSON.stringify(params);
   const choices = useMemo(() => readChoices(JSON.parse(written) as FindParams), [written]);

@@ -1,4 +1,4 @@
-import { router, useLocalSearchParams } from 'expo-router';
+import { router } from 'expo-router';
 import { ApiProblem } from '../../api/client';
 import { useConfirmHolder } from '../../api/holderChecks';
 import { texts } from '../../texts/texts';
@@ -7,12 +7,13 @@ import { Failure } from '../../ui/Empty';
 import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
+import { useQueryParams } from '../../ui/useQueryParams';
 
 const words = texts.holderCheck;
 
 /** Where the link in a holder's mail leads. It is confirmed by a tap: programs that read mail open links too. */
 export function ConfirmScreen() {
-  const { token = '' } = useLocalSearchParams<{ token?: string }>();
+  const { token = '' } = useQueryParams<{ token: string }>();
   const confirm = useConfirmHolder(token);
   const isUnknown = confirm.error instanceof ApiProblem && confirm.error.status === 404;
   return (

@@ -1,4 +1,4 @@
-import { Link, useLocalSearchParams, type Href } from 'expo-router';
+import { Link, type Href } from 'expo-router';
 import type { ReactNode } from 'react';
 import { useInbox } from '../../api/inbox';
 import { timeText } from '../../texts/format';
@@ -8,6 +8,7 @@ import { Empty, Failure, Loading } from '../../ui/Empty';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { fonts } from '../../ui/theme';
+import { useQueryParams } from '../../ui/useQueryParams';
 
 const words = texts.inbox;
 
@@ -26,7 +27,7 @@ function linked(text: string): ReactNode[] {
 
 /** Everyone's mail in the demo. */
 export function InboxScreen() {
-  const { to = '' } = useLocalSearchParams<{ to?: string }>();
+  const { to = '' } = useQueryParams<{ to: string }>();
   const inbox = useInbox(to);
   return (
     <Screen title={words.title}>

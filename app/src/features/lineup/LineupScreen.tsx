@@ -1,5 +1,5 @@
 import { defaultHorizon } from '@tienda/core/pricing/keepCost';
-import { router, useLocalSearchParams } from 'expo-router';
+import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
@@ -20,6 +20,7 @@ import { Empty, Failure, Loading } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
+import { useQueryParams } from '../../ui/useQueryParams';
 import { CurrencyChoice } from '../../shop/money/CurrencyChoice';
 import { currencyStore } from '../../api/currencyStore';
 import { asName, priceLine } from '@tienda/core/pricing/priceLine';
@@ -94,7 +95,7 @@ export function LineupScreen() {
 
 /** What is in the lineup: as the address says, else as this browser remembers. */
 function useLineup() {
-  const params = useLocalSearchParams<{ items?: string; keep?: string }>();
+  const params = useQueryParams<{ items: string; keep: string }>();
   const remembered = useStored(lineupStore);
   const shared = params.items?.split(',').filter(Boolean).slice(0, mostInLineup);
   const keep = Number(params.keep);

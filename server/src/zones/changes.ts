@@ -1,0 +1,75 @@
+import { gte, sql } from 'drizzle-orm';
+import type { Logger } from 'pino';
+import { isoDate } from '@tienda/core/time/isoDate';
+import type { Clock } from '../clock/clock';
+import type { Database, Transaction } from '../db/database';
+import type { Notifications } from '../db/notifications';
+import { heldName } from '../db/schema';
+
+type Status = 'taken' | 'available';
+
+/** What became of a name here. */
+export interface NameChange {
+  readonly status: Status;
+  /** ISO 8601 instant. */
+  readonly at: string;
+}
+
+const channel = 'name_changes';
+const dayMs = 24 * 3600 * 1000;
+/** Registries write their zone files several times a day: what is older stands in them. */
+const rememberedMs = 2 * dayMs;
+
+/** Tells all processes, once the transaction is committed, that a name was registered or let go here. */
+export async function tellNameChange(transaction: Transaction, name: string, status: Status): Promise<void> {
+  await transaction.execute(sql`select pg_notify(${channel}, ${`${status} ${name}`})`);
+}
+
+/**
+ * Names registered or let go here lately: known at once, in all server processes, while the index waits for the
+ * registries' next zone files.
+ */
+export class NameChanges {
+  private changes = new Map<string, NameChange>();
+
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly log: Logger,
+  ) {}
+
+  async open(notifications: Notifications): Promise<void> {
+    await notifications.subscribe(channel, (payload) => {
+      const [, status, name] = /^(taken|available) (.+)$/.exec(payload) ?? [];
+      if (name !== undefined) this.note(name, status as Status);
+      // Some may have been missed.
+      else this.load().catch((fault: unknown) => this.log.error({ err: fault }, 'names of late could not be read'));
+    });
+    await this.load();
+  }
+
+  /** @param name A-labels, full */
+  of(name: string): NameChange | undefined {
+    return this.changes.get(name);
+  }
+
+  private note(name: string, status: Status): void {
+    const now = Date.now();
+    for (const [other, { at }] of this.changes) {
+      // In order of time: the rest is younger.
+      if (now - Date.parse(at) < rememberedMs) break;
+      this.changes.delete(other);
+    }
+    this.changes.delete(name);
+    this.changes.set(name, { status, at: new Date(now).toISOString() });
+  }
+
+  private async load(): Promise<void> {
+    const since = isoDate(new Date(this.clock.now().getTime() - rememberedMs));
+    const rows = await this.database
+      .select({ name: heldName.name })
+      .from(heldName)
+      .where(gte(heldName.registeredOn, since));
+    for (const { name } of rows) if (!this.changes.has(name)) this.note(name, 'taken');
+  }
+}
