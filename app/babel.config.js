@@ -1,5 +1,6 @@
 module.exports = (api) => ({
-  presets: ['babel-preset-expo'],
+  // What only the writing of pages ahead of time needs stays out of the browser.
+  presets: [['babel-preset-expo', { minifyTypeofWindow: true }]],
   // Metro fetches such modules when they are asked for; Jest has them at hand.
   plugins: api.env('test') ? ['@babel/plugin-transform-dynamic-import'] : [],
   overrides: [

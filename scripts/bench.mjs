@@ -14,6 +14,7 @@ const { benchEntrance } = await import('./bench/entrance.mjs');
 const { benchFirstLoad } = await import('./bench/firstLoad.mjs');
 const { benchHttp } = await import('./bench/http.mjs');
 const { benchIdeas } = await import('./bench/ideas.mjs');
+const { benchLighthouse } = await import('./bench/lighthouse.mjs');
 const { benchOrders } = await import('./bench/orders.mjs');
 const { benchPreview } = await import('./bench/preview.mjs');
 const { benchScreen } = await import('./bench/screen.mjs');
@@ -37,6 +38,7 @@ const parts = {
   entrance: () => benchEntrance(url),
   orders: () => benchOrders(),
   firstLoad: () => benchFirstLoad(url),
+  lighthouse: () => benchLighthouse(url),
 };
 const asked = process.argv.slice(2);
 const rows = [];

@@ -132,7 +132,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const zoneSource = { url: config.zonesUrl, password: config.registryPassword };
   const zones = new ZoneIndex(pool, zoneSource, config.zonesDirectory, log);
   await zones.open(notifications);
-  const changes = new NameChanges(database, clock, log);
+  const changes = new NameChanges((day) => names.registeredSince(day), clock, log);
   await changes.open(notifications);
   const words = new WordFile(config.words);
   const search = new SearchService(catalogue, registries, zones, changes, availability, words, clock);

@@ -5,13 +5,9 @@ import { en, type Texts } from './en';
 /** What each language calls itself. */
 export const languageNames: Readonly<Record<Language, string>> = { en: 'English', es: 'Español' };
 
-/** True where pages are written ahead of time, in the language that the build names; there is no browser then. */
-const isAheadOfTime = typeof window === 'undefined';
-
-/** The browser's languages, the preferred first. */
-export const wishedLanguages: readonly string[] = isAheadOfTime
-  ? [process.env.TIENDA_PAGES_IN ?? 'en']
-  : navigator.languages;
+/** The browser's languages, the preferred first; where pages are written ahead of time, the one the build names. */
+export const wishedLanguages: readonly string[] =
+  typeof window === 'undefined' ? [process.env.TIENDA_PAGES_IN ?? 'en'] : navigator.languages;
 
 /** The language of the app: chosen once, else the first of the browser's that there is. */
 export const languageStore = new Stored<Language>(
@@ -23,7 +19,7 @@ export const languageStore = new Stored<Language>(
 let spoken: Texts = en;
 // Only the build, which waits for nothing, takes it in at once.
 // eslint-disable-next-line @typescript-eslint/no-require-imports
-if (isAheadOfTime && languageStore.get() === 'es') spoken = (require('./es') as { es: Texts }).es;
+if (typeof window === 'undefined' && languageStore.get() === 'es') spoken = (require('./es') as { es: Texts }).es;
 
 /** From now on the server sends pages written in it. */
 function tellServer(language: Language): void {

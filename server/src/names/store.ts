@@ -1,9 +1,9 @@
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, gte, sql } from 'drizzle-orm';
 import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { IsoDate } from '@tienda/core/time/isoDate';
 import type { Database, Transaction } from '../db/database';
 import { heldName } from '../db/schema';
-import { tellNameChange } from '../zones/changes';
+import { nameChanges } from '../zones/changes';
 
 /** A name that an account holds, as it is kept. */
 export interface HeldName {
@@ -53,8 +53,19 @@ export class NameStore {
     await transaction.update(heldName).set({ suspended }).where(eq(heldName.name, name));
   }
 
+  /** Names registered on a day or after it, whoever holds them. */
+  async registeredSince(day: IsoDate): Promise<string[]> {
+    const rows = await this.database
+      .select({ name: heldName.name })
+      .from(heldName)
+      .where(gte(heldName.registeredOn, day));
+    return rows.map(({ name }) => name);
+  }
+
+  /** The name is held from now on; all processes are told. */
   async add(transaction: Transaction, held: Omit<HeldName, 'suspended'>): Promise<void> {
     await transaction.insert(heldName).values(held);
-    await tellNameChange(transaction, held.name, 'taken');
+    const { channel, written } = nameChanges;
+    await transaction.execute(sql`select pg_notify(${channel}, ${written(held.name, 'taken')})`);
   }
 }

@@ -1,10 +1,7 @@
-import { gte, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
-import { isoDate } from '@tienda/core/time/isoDate';
+import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Clock } from '../clock/clock';
-import type { Database, Transaction } from '../db/database';
 import type { Notifications } from '../db/notifications';
-import { heldName } from '../db/schema';
 
 type Status = 'taken' | 'available';
 
@@ -15,15 +12,15 @@ export interface NameChange {
   readonly at: string;
 }
 
-const channel = 'name_changes';
+/** Where names registered or let go are told of, once that is committed. */
+export const nameChanges = {
+  channel: 'name_changes',
+  written: (name: string, status: Status) => `${status} ${name}`,
+};
+
 const dayMs = 24 * 3600 * 1000;
 /** Registries write their zone files several times a day: what is older stands in them. */
 const rememberedMs = 2 * dayMs;
-
-/** Tells all processes, once the transaction is committed, that a name was registered or let go here. */
-export async function tellNameChange(transaction: Transaction, name: string, status: Status): Promise<void> {
-  await transaction.execute(sql`select pg_notify(${channel}, ${`${status} ${name}`})`);
-}
 
 /**
  * Names registered or let go here lately: known at once, in all server processes, while the index waits for the
@@ -32,14 +29,15 @@ export async function tellNameChange(transaction: Transaction, name: string, sta
 export class NameChanges {
   private changes = new Map<string, NameChange>();
 
+  /** @param registeredSince names registered here on a day or after it */
   constructor(
-    private readonly database: Database,
+    private readonly registeredSince: (day: IsoDate) => Promise<readonly string[]>,
     private readonly clock: Clock,
     private readonly log: Logger,
   ) {}
 
   async open(notifications: Notifications): Promise<void> {
-    await notifications.subscribe(channel, (payload) => {
+    await notifications.subscribe(nameChanges.channel, (payload) => {
       const [, status, name] = /^(taken|available) (.+)$/.exec(payload) ?? [];
       if (name !== undefined) this.note(name, status as Status);
       // Some may have been missed.
@@ -66,10 +64,6 @@ export class NameChanges {
 
   private async load(): Promise<void> {
     const since = isoDate(new Date(this.clock.now().getTime() - rememberedMs));
-    const rows = await this.database
-      .select({ name: heldName.name })
-      .from(heldName)
-      .where(gte(heldName.registeredOn, since));
-    for (const { name } of rows) if (!this.changes.has(name)) this.note(name, 'taken');
+    for (const name of await this.registeredSince(since)) if (!this.changes.has(name)) this.note(name, 'taken');
   }
 }

@@ -1,6 +1,6 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { View } from 'react-native';
 import type { Lifecycle } from '@tienda/core/catalogue/extension';
 import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import type { RdapDomain } from '@tienda/core/rdap/domainObject';
@@ -40,20 +40,20 @@ export function Taken({ name, unicode, lifecycle }: TakenProps) {
         <Text kind="heading" level={2}>
           {words.title}
         </Text>
-        {lookup.isPending ? (
-          <View style={styles.awaited}>
-            <Loading />
-          </View>
-        ) : null}
+        {lookup.isPending ? <Loading /> : null}
         {lookup.error ? <Failure fault={lookup.error} retry={() => void lookup.refetch()} /> : null}
         {lookup.data ? <Registration domain={lookup.data} /> : null}
       </Card>
-      <Arrival here={settled && go === 'watch'}>
-        <WatchCard name={name} unicode={unicode} freeFrom={freeFrom} />
-      </Arrival>
-      <Arrival here={settled && go === 'offer'}>
-        <OfferCard name={name} unicode={unicode} />
-      </Arrival>
+      {settled ? (
+        <>
+          <Arrival here={go === 'watch'}>
+            <WatchCard name={name} unicode={unicode} freeFrom={freeFrom} />
+          </Arrival>
+          <Arrival here={go === 'offer'}>
+            <OfferCard name={name} unicode={unicode} />
+          </Arrival>
+        </>
+      ) : null}
     </>
   );
 }
@@ -88,8 +88,3 @@ function Registration({ domain }: { readonly domain: RdapDomain }) {
     </>
   );
 }
-
-const styles = StyleSheet.create({
-  // As high as what most registries tell.
-  awaited: { minHeight: 250 },
-});
