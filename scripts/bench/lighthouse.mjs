@@ -12,7 +12,8 @@ const times = 5;
 
 /** Lighthouse as on a phone: Find, a search and the page of a name, against an empty Expo Router app. */
 export async function benchLighthouse(url) {
-  if (!existsSync(path.join(folder, 'node_modules'))) run('npm', ['install', '--no-save', '--no-audit', '--no-fund'], { cwd: folder });
+  if (!existsSync(path.join(folder, 'node_modules')))
+    run('npm', ['install', '--no-save', '--no-audit', '--no-fund'], { cwd: folder });
   const from = createRequire(path.join(folder, 'package.json'));
   const [{ default: lighthouse }, { launch }] = await Promise.all(
     ['lighthouse', 'chrome-launcher'].map((name) => import(pathToFileURL(from.resolve(name)).href)),

@@ -43,6 +43,12 @@ test('of several names each has its turn; what is asked for, or taken, is not of
   expect(new Set(found).size).toBe(found.length);
 });
 
+test('names of one word lead to each word close to it once', () => {
+  const close = next({ names: ['saltwhistle.com', 'saltwhistle.org'] }).filter(({ group }) => group === 'close');
+  expect(close).toHaveLength(8);
+  expect(new Set(close.map(({ label }) => label)).size).toBe(8);
+});
+
 test('a list is worked through, and nothing leads nowhere', () => {
   expect(next({ names: ['a1.com', 'a2.com', 'a3.com', 'a4.com', 'a5.com', 'a6.com'] })).toEqual([]);
   expect(next({})).toEqual([]);

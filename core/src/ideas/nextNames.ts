@@ -46,8 +46,11 @@ export function nextNames(
     const lists = found.map((ideas) =>
       ideas.filter(({ reason }) => (reason.kind === 'otherExtension') === (which === 'same')),
     );
+    // A word close to several of those asked for is offered once, in the extension of the first of them.
+    const offered = new Set<string>();
+    const once = ({ name, label }: Idea) => (which === 'same' ? name : label);
     return inTurn(lists)
-      .filter(({ name }) => !seen.has(name) && seen.add(name))
+      .filter((idea) => !seen.has(idea.name) && !offered.has(once(idea)) && offered.add(once(idea)))
       .slice(0, mostInGroup)
       .map((idea) => ({ ...idea, group: which }));
   };
