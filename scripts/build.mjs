@@ -72,16 +72,24 @@ async function buildPrograms() {
 async function buildWeb() {
   say('building the web app (a few minutes the first time)');
   const web = path.join(root, 'dist', 'web');
-  const pages = [];
-  // The last one stays; the scripts are the same for all languages.
+  let pages = [];
   for (const language of ['es', 'en']) {
     rmSync(web, { recursive: true, force: true });
     await exportWeb(web, language);
-    pages.push(...takePages(web, language));
+    const taken = takePages(web, language);
+    // The files of the last one stay. Their names may differ from those before; they do the same for all languages.
+    const files = new Map(taken.map(({ address, html }) => [address, filesOf(html)]));
+    pages = [
+      ...pages.map((page) => ({ ...page, html: page.html.replace(filesOf(page.html), () => files.get(page.address)) })),
+      ...taken,
+    ];
   }
   writeFileSync(path.join(root, 'dist', 'pages.json'), JSON.stringify(pages));
   await compress(web);
 }
+
+/** The elements at the end of a page that fetch its scripts. */
+const filesOf = (html) => html.slice(html.indexOf('<script src='));
 
 const exportWeb = (folder, language) =>
   ran('npx', ['expo', 'export', '-p', 'web', '--output-dir', folder], {

@@ -141,8 +141,8 @@ async function endToEnd() {
 
 const { buildServers } = await import('./build.mjs');
 if (wanted.some((name) => ['standins', 'server', 'e2e'].includes(name))) await buildServers();
-// Interface and servers wait for clocks much of the time: side by side, with what needs no world, they fill two cores.
-const parts = [endToEnd(), servers(), withoutServers()];
+// The interface keeps one core busy; what needs no world and the servers take turns on the other.
+const parts = [endToEnd(), withoutServers().then(servers)];
 for (const { reason } of (await Promise.allSettled(parts)).filter(({ status }) => status === 'rejected')) {
   failed += 1;
   console.error(reason);
