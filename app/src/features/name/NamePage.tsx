@@ -99,12 +99,8 @@ function Known({ name, extension, answer, failed, onAskAgain, asking }: KnownPro
   // What stands below waits for what stands above it: nothing moves under the thumb.
   const answered = answer?.type === 'result';
   const complete = whole.data ?? whole.error;
-  return (
+  const below = (
     <>
-      <Summary row={row} rate={rate} onAskAgain={onAskAgain} asking={asking} />
-      {(answered && complete) || failed ? null : <Loading>{words.waiting}</Loading>}
-      {taken ? <Taken name={name} unicode={answer.unicode} lifecycle={whole.data?.lifecycle} /> : null}
-      {rate !== undefined && !taken ? <Prices row={row} rate={rate} /> : null}
       {answered && whole.data && rate !== undefined ? <ExtensionFacts extension={whole.data} rate={rate} /> : null}
       {whole.isError ? <Failure fault={whole.error} retry={() => void whole.refetch()} /> : null}
       {rate === undefined && rates.isError ? <Failure fault={rates.error} retry={() => void rates.refetch()} /> : null}
@@ -114,6 +110,22 @@ function Known({ name, extension, answer, failed, onAskAgain, asking }: KnownPro
           {taken ? null : <Alternatives name={name} purpose="protect" />}
         </WhenSeen>
       ) : null}
+    </>
+  );
+  return (
+    <>
+      <Summary row={row} rate={rate} onAskAgain={onAskAgain} asking={asking} />
+      {(answered && complete) || failed ? null : <Loading>{words.waiting}</Loading>}
+      {taken ? (
+        <Taken name={name} unicode={answer.unicode} lifecycle={whole.data?.lifecycle}>
+          {below}
+        </Taken>
+      ) : (
+        <>
+          {rate === undefined ? null : <Prices row={row} rate={rate} />}
+          {below}
+        </>
+      )}
     </>
   );
 }

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import type { Lifecycle } from '@tienda/core/catalogue/extension';
 import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
@@ -25,10 +25,12 @@ interface TakenProps {
   readonly unicode: string;
   /** Undefined until it is known. */
   readonly lifecycle: Lifecycle | undefined;
+  /** What stands below; it waits, so that nothing moves it. */
+  readonly children: ReactNode;
 }
 
 /** A name that someone holds: who and until when, and what can be done about it. */
-export function Taken({ name, unicode, lifecycle }: TakenProps) {
+export function Taken({ name, unicode, lifecycle, children }: TakenProps) {
   const lookup = useLookup(name);
   const { go } = useLocalSearchParams<{ go?: string }>();
   const settled = !lookup.isPending;
@@ -52,6 +54,7 @@ export function Taken({ name, unicode, lifecycle }: TakenProps) {
           <Arrival here={go === 'offer'}>
             <OfferCard name={name} unicode={unicode} />
           </Arrival>
+          {children}
         </>
       ) : null}
     </>
