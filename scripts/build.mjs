@@ -75,7 +75,7 @@ async function buildWeb() {
   let pages = [];
   for (const language of ['es', 'en']) {
     rmSync(web, { recursive: true, force: true });
-    await exportWeb(web, language);
+    await exportWeb('app', web, { TIENDA_PAGES_IN: language });
     const taken = takePages(web, language);
     // The files of the last one stay. Their names may differ from those before; they do the same for all languages.
     const files = new Map(taken.map(({ address, html }) => [address, filesOf(html)]));
@@ -91,17 +91,11 @@ async function buildWeb() {
 /** The elements at the end of a page that fetch its scripts. */
 const filesOf = (html) => html.slice(html.indexOf('<script src='));
 
-const exportWeb = (folder, language) =>
+/** Builds an Expo app, which stands in `app` below the root, for the web. @param more of its environment */
+export const exportWeb = (app, folder, more = {}) =>
   ran('npx', ['expo', 'export', '-p', 'web', '--output-dir', folder], {
-    cwd: path.join(root, 'app'),
-    env: {
-      ...process.env,
-      EXPO_NO_TELEMETRY: '1',
-      EXPO_OFFLINE: '1',
-      NODE_ENV: 'production',
-      CI: '1',
-      TIENDA_PAGES_IN: language,
-    },
+    cwd: path.join(root, app),
+    env: { ...process.env, EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production', CI: '1', ...more },
   });
 
 /** Takes the pages out of what was built: the server fills in what the address says, and names what may run in them. */

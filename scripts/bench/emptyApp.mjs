@@ -2,7 +2,8 @@ import { existsSync, readFileSync, rmSync } from 'node:fs';
 import http from 'node:http';
 import path from 'node:path';
 import zlib from 'node:zlib';
-import { root, run } from '../setup.mjs';
+import { exportWeb } from '../build.mjs';
+import { root } from '../setup.mjs';
 
 const types = { '.js': 'text/javascript', '.html': 'text/html', '.css': 'text/css' };
 
@@ -10,10 +11,7 @@ const types = { '.js': 'text/javascript', '.html': 'text/html', '.css': 'text/cs
 export async function withEmptyApp(measure) {
   const folder = path.join(root, 'dist', 'empty-app');
   rmSync(folder, { recursive: true, force: true });
-  run('npx', ['expo', 'export', '-p', 'web', '--output-dir', folder], {
-    cwd: path.join(root, 'scripts', 'bench', 'empty-app'),
-    env: { ...process.env, EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production', CI: '1' },
-  });
+  await exportWeb('scripts/bench/empty-app', folder);
   const server = http.createServer((request, response) => {
     const name = request.url === '/' ? 'index.html' : decodeURIComponent(request.url.split('?')[0].slice(1));
     const file = path.join(folder, name);

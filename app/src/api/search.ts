@@ -10,6 +10,7 @@ import { useCallback } from 'react';
 import type { NextName } from '@tienda/core/ideas/nextNames';
 import type { SearchAnswer, SearchEvent } from '@tienda/core/search/searchEvent';
 import type { Currency } from '@tienda/core/money/money';
+import { useAlive } from '../stored/useAlive';
 import { lines } from './client';
 
 type Plan = Extract<SearchEvent, { type: 'plan' }>;
@@ -82,9 +83,11 @@ function searchOptions(wish: SearchWish) {
 
 /** Answers as they arrive. Another query ends this one's request. */
 export function useSearch(wish: SearchWish) {
+  // A page written ahead of time does not yet know which currency, and which extensions, are asked for.
+  const isAlive = useAlive();
   return useQuery({
     ...searchOptions(wish),
-    enabled: wish.query !== '',
+    enabled: isAlive && wish.query !== '',
     // The rows before stay until the new ones are there: they are redrawn in place.
     placeholderData: keepPreviousData,
     refetchOnMount: 'always',

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { useAlive } from './useAlive';
+import { useAlive } from '../stored/useAlive';
 
 const none = {};
 

@@ -1,5 +1,6 @@
 import { useEffect, useRef, type RefObject } from 'react';
 import type { TextInput } from 'react-native';
+import { useAlive } from '../stored/useAlive';
 
 /**
  * What was typed, or filled in by the browser, before the script took over a page written ahead of time is taken as
@@ -12,9 +13,11 @@ export function useTypedEarly(
   value: string,
   onChange: (value: string) => void,
 ): void {
-  const first = useRef({ value, onChange });
+  const first = useRef({ isAlive: useAlive(), value, onChange });
   useEffect(() => {
+    const { isAlive, value: written, onChange: take } = first.current;
     const { input } = (field.current ?? {}) as { input?: HTMLInputElement };
-    if (input && input.value !== first.current.value) first.current.onChange(input.value);
+    // A browser's line of text leaves out where lines end.
+    if (!isAlive && input && input.value !== written.replace(/[\r\n]/g, '')) take(input.value);
   }, [field]);
 }

@@ -64,8 +64,9 @@ export class NameStore {
 
   /** The name is held from now on; all processes are told. */
   async add(transaction: Transaction, held: Omit<HeldName, 'suspended'>): Promise<void> {
-    await transaction.insert(heldName).values(held);
     const { channel, written } = nameChanges;
-    await transaction.execute(sql`select pg_notify(${channel}, ${written(held.name, 'taken')})`);
+    const told = sql`pg_notify(${channel}, ${written(held.name, 'taken')})`;
+    // In the same statement; it is told once the transaction is committed.
+    await transaction.insert(heldName).values(held).returning({ told });
   }
 }

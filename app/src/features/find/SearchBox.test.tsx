@@ -46,6 +46,13 @@ test('a search picked elsewhere takes the place of what was typed', async () => 
   expect(searched).toEqual(['salty']);
 });
 
+test('a list that one comes back to is left as it is, line by line', async () => {
+  const { searched, input } = box('quay.com\nslip.com');
+  fireEvent.focus(input());
+  await act(() => new Promise((resolve) => setTimeout(resolve, 50)));
+  expect(searched).toEqual([]);
+});
+
 test('an empty box offers to read names from a file', () => {
   box();
   expect(screen.getByRole('button', { name: 'Names from a CSV or text file' })).toBeTruthy();
