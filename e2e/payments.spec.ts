@@ -12,7 +12,7 @@ test('a wallet leads away and back; refused first, then approved, nothing typed 
   await expect(shop.getByText('Tienda Names Limited asks for')).toBeVisible();
   await shop.getByRole('button', { name: 'Do not pay' }).click();
   await expect(shop.getByRole('heading', { name: 'Not paid' })).toBeVisible();
-  await expect(shop.getByText(/The names are back in your basket/)).toBeVisible();
+  await expect(shop.getByText(/What you chose is back in your basket/)).toBeVisible();
   await shop.getByRole('button', { name: 'Pay another way' }).click();
   await by(shop, /^Wallet/);
   await pay(shop);

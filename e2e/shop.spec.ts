@@ -227,7 +227,7 @@ test('a declined card charges nothing and registers nothing', async ({ shop, pag
   await fillCard(page, '4539000011110014');
   await shop.getByRole('button', { name: /^Pay/ }).click();
   await expect(shop.getByRole('heading', { name: 'Not paid' })).toBeVisible();
-  await expect(shop.getByText('Nothing was registered and nothing was taken.')).toBeVisible();
+  await expect(shop.getByText('Nothing was done and nothing was taken.')).toBeVisible();
 });
 
 test('years changed at review change the price there, without leaving', async ({ shop, page, baseURL }) => {

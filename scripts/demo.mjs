@@ -102,9 +102,9 @@ function extensionOf(name, extensions) {
 export async function readyToOrder(visitor, wanted, { card, use = null, payment, balance } = {}) {
   const [known] = await visitor.expect(200, 'GET', '/api/me/contacts');
   const contact = known ?? (await visitor.expect(201, 'POST', '/api/me/contacts', marenContact));
-  const items = wanted.map(({ name, years = 1, privacy = true, autoRenew = false }) => ({
+  const items = wanted.map(({ name, action = 'register', years = 1, privacy = true, autoRenew = false }) => ({
     name,
-    action: 'register',
+    action,
     years,
     privacy,
     autoRenew,
@@ -112,13 +112,14 @@ export async function readyToOrder(visitor, wanted, { card, use = null, payment,
   const customer = { country: contact.country, kind: contact.kind === 'person' ? 'person' : 'business', isNew: true };
   const quote = await visitor.expect(200, 'POST', '/api/quotes', { currency: 'USD', items, codes: [], use, customer });
   const extensions = await visitor.expect(200, 'GET', '/api/extensions');
-  const ids = quote.lines.flatMap(({ name }) => extensionOf(name, extensions).agreements);
+  const registrations = quote.lines.filter(({ action }) => action === 'register');
+  const ids = registrations.flatMap(({ name }) => extensionOf(name, extensions).agreements);
   const agreements = [];
   for (const id of new Set(ids.map((agreement) => agreement.id))) {
     const { version } = await visitor.expect(200, 'GET', `/api/agreements/${id}`);
     agreements.push({ id, version });
   }
-  const declarations = quote.lines.flatMap(({ name }) =>
+  const declarations = registrations.flatMap(({ name }) =>
     extensionOf(name, extensions).requirements.map(({ code }) => ({ name, code, evidence: 'made up' })),
   );
   const { paymentsUrl } = await visitor.expect(200, 'GET', '/api/session');

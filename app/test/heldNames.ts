@@ -11,6 +11,8 @@ export const boats: ShownName = {
   privacyPolicy: 'included',
   autoRenew: false,
   suspended: false,
+  stage: 'active',
+  renewFor: [1, 2, 3, 4, 5, 6, 7, 8],
   orderId: 'o1',
   renewal: { on: '2028-11-24', amount: 1468, currency: 'USD' },
   afterExpiry: {

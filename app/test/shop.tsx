@@ -101,7 +101,8 @@ function structuredCloneOf(body: object): unknown {
 }
 
 export function lineFor(name: string, more: Partial<BasketLine> = {}): BasketLine {
-  return { name, unicode: name, years: 1, privacy: true, autoRenew: true, answer: { status: 'available' }, ...more };
+  const chosen = { action: 'register', years: 1, privacy: true, autoRenew: true } as const;
+  return { name, unicode: name, ...chosen, answer: { status: 'available' }, ...more };
 }
 
 /** A cache in which nothing is known yet. */

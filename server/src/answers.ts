@@ -2,6 +2,7 @@ import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSess
 import type { Agreement, Extension, WholeExtension } from '@tienda/core/catalogue/extension';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { SearchEvent } from '@tienda/core/search/searchEvent';
+import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
 import type { ShownName } from '@tienda/core/names/shownName';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownWatch } from '@tienda/core/names/shownWatch';
@@ -122,6 +123,7 @@ export interface Answers {
 
   'GET /api/me/names': readonly ShownName[];
   'GET /api/me/names/:name': ShownName;
+  'GET /api/me/names/:name/log': readonly ShownNameEvent[];
   'PATCH /api/me/names/:name': ShownName;
   'GET /api/me/watches': readonly ShownWatch[];
   'PUT /api/me/watches/:name': ShownWatch;

@@ -46,6 +46,8 @@ export interface Config {
   readonly brokerKey: string;
   /** How often what falls due by itself is looked after. */
   readonly sweepSeconds: number;
+  /** How long a process may be silent before others take over what it was at work on. */
+  readonly leaseSeconds: number;
   readonly paymentsUrl: string;
   readonly paymentsKey: string;
   /** The provider signs its notices with it. */
@@ -128,6 +130,7 @@ export function readConfig(): Config {
     brokerUrl: `http://127.0.0.1:${number('TIENDA_BROKER_PORT', registryPort + 40)}`,
     brokerKey: needed('TIENDA_BROKER_KEY'),
     sweepSeconds: number('TIENDA_SWEEP_SECONDS', 15),
+    leaseSeconds: number('TIENDA_LEASE_SECONDS', 6),
     registryTimeoutMs: number('TIENDA_REGISTRY_TIMEOUT_MS', 8000),
     registryControlUrl: `http://127.0.0.1:${number('TIENDA_REGISTRY_CONTROL_PORT', registryPort + 9)}`,
     paymentsUrl: `http://127.0.0.1:${paymentsPort}`,

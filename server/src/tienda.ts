@@ -29,7 +29,7 @@ import { contactRoutes } from './contacts/routes';
 import { ContactStore } from './contacts/store';
 import { openDatabase } from './db/database';
 import { sweepOut } from './db/housekeeping';
-import { Locks } from './db/locks';
+import { Leases } from './db/leases';
 import { Notifications } from './db/notifications';
 import { demoRoutes, sendClock } from './demo/routes';
 import { SmtpMail } from './gateways/mail/mailGateway';
@@ -52,23 +52,18 @@ import { HolderCheckStore } from './holders/store';
 import { attachmentOf, invoiceRoutes } from './invoices/routes';
 import { Press } from './invoices/press';
 import { InvoiceStore } from './invoices/store';
-import { OrderQueue } from './jobs/queue';
 import { Sweeper } from './jobs/sweeper';
 import { lookupRoutes } from './lookup/routes';
 import { Outbox } from './mails/outbox';
 import { OutgoingMailStore } from './mails/store';
 import { nameRoutes } from './names/routes';
+import { NameLives } from './names/lives';
 import { NameStore } from './names/store';
 import { offerRoutes } from './offers/routes';
 import { OfferService } from './offers/service';
 import { OfferStore } from './offers/store';
+import { openOrders } from './orders/openOrders';
 import { orderRoutes } from './orders/routes';
-import { OrderChecks } from './orders/checks';
-import { OrderRecorder } from './orders/recorder';
-import { Registrar } from './orders/registrar';
-import { OrderService } from './orders/service';
-import { OrderStore } from './orders/store';
-import { OrderWorker } from './orders/worker';
 import { paymentNoticeRoutes } from './payments/notices';
 import { promotionRoutes } from './promotions/routes';
 import { CodeUseStore } from './promotions/store';
@@ -102,14 +97,12 @@ export interface Tienda {
 /** Puts the parts together: stores on the database, services on stores, routes on services. */
 export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const { pool, database } = await openDatabase(config.databaseUrl, config.databaseConnections);
-  const locks = new Locks(config.databaseUrl);
+  const leases = new Leases(database, config.leaseSeconds, log);
   const notifications = new Notifications(config.databaseUrl, log);
   await notifications.open();
   const clock = await DemoClock.open(database, notifications, log);
   const registries = openRegistries(config);
   const mail = new SmtpMail('127.0.0.1', config.smtpPort);
-  const queue = new OrderQueue(config.databaseUrl, log);
-  await queue.start();
 
   const catalogue = new CatalogueReader(clock);
   const attention = new Attention(database, clock, log);
@@ -127,7 +120,6 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const basket = new BasketStore(database);
   const contacts = new ContactStore(database);
   const names = new NameStore(database);
-  const orders = new OrderStore(database);
   const availability = new AvailabilityStore(database);
   const zoneSource = { url: config.zonesUrl, password: config.registryPassword };
   const zones = new ZoneIndex(pool, zoneSource, config.zonesDirectory, log);
@@ -147,8 +139,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const cards = new KeptCardStore(database);
   const ways = new PaymentWays(cards, payments, clock);
   const balances = new BalanceStore(database);
-  const balance = new BalanceService(locks, balances, payments, ways, attention, clock, config.publicUrl);
-  const afterwards = config.dieAfter > 0 ? deathAfter(config.dieAfter, config.dieOf) : undefined;
+  const balance = new BalanceService(leases, balances, payments, ways, attention, clock, config.publicUrl);
   const holders = new HolderChecks({
     database,
     store: new HolderCheckStore(database),
@@ -161,79 +152,42 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     publicUrl: config.publicUrl,
     keys: codeKeys,
   });
-  const recorder = new OrderRecorder({
-    orders,
-    names,
+  const lives = new NameLives(names, catalogue, registries, clock);
+  const orders = await openOrders({
+    config,
+    database,
+    clock,
+    log,
+    attention,
     accounts,
     contacts,
-    balances,
-    basket,
-    invoices,
-    outbox,
     holders,
-    clock,
-    ...(afterwards ? { afterwards } : {}),
-  });
-  const registrar = new Registrar({
-    orders,
-    recorder,
-    contacts,
-    availability,
     catalogue,
+    availability,
     registries,
-    clock,
-    keys: codeKeys,
-    ...(afterwards ? { afterwards } : {}),
-  });
-  const worker = new OrderWorker({
-    attention,
-    locks,
-    orders,
-    recorder,
-    registrar,
-    payments,
-    clock,
-    ...(afterwards ? { afterwards } : {}),
-  });
-  const orderService = new OrderService({
-    orders,
+    names,
     quotes,
     quoteStore,
-    contacts,
-    accounts,
     basket,
     codeUses,
     balances,
     invoices,
-    worker,
+    payments,
     ways,
-    checks: new OrderChecks(catalogue),
-    catalogue,
-    queue,
-    clock,
-    publicUrl: config.publicUrl,
-    ...(afterwards ? { afterwards } : {}),
+    outbox,
+    keys: codeKeys,
   });
-  const pushAll = async (orderIds: Promise<readonly string[]>) => {
-    for (const orderId of await orderIds) await queue.push(orderId);
-  };
-  await queue.work((orderId) => worker.advance(orderId));
-  await pushAll(orders.open());
-
   const sweeper = new Sweeper(
-    locks,
+    leases,
     [
       { name: 'zone index', run: () => zones.refresh() },
       { name: 'watches', run: () => watches.lookAround() },
       { name: 'offers', run: () => offers.lookAround() },
-      { name: 'orders', run: () => pushAll(orders.due(clock.now())) },
+      { name: 'names', run: () => lives.lookAround() },
       { name: 'top-ups', run: () => balance.lookAround() },
       { name: 'holders', run: () => holders.lookAround() },
       { name: 'mail', run: () => outbox.flush() },
-      ...[...registries.values()].map((registry) => ({
-        name: `messages of ${registry.id}`,
-        run: () => pushAll(registrar.hear(registry)),
-      })),
+      ...orders.chores,
       { name: 'housekeeping', run: () => sweepOut(database, clock) },
     ],
     config.sweepSeconds * 1000,
@@ -249,7 +203,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     contacts,
     holders,
     names,
-    orders: orderService,
+    orders: orders.service,
     invoices,
     balance,
     cards,
@@ -264,12 +218,12 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     ...searchRoutes(search, log),
     ...quoteRoutes(quotes),
     ...promotionRoutes(codeUses),
-    ...basketRoutes(new BasketService(basket, catalogue, search, clock), sessions, accounts),
+    ...basketRoutes(new BasketService(basket, catalogue, search, names, clock), sessions, accounts),
     ...entranceRoutes(accountService, accounts, twoStep, sessions, entrance),
     ...ownAccountRoutes(accountService, accounts, twoStep, sessions, entrance, departure),
     ...contactRoutes(contacts, clock),
-    ...orderRoutes(orderService, notifications, idempotency),
-    ...paymentNoticeRoutes(config.noticeSecret, orders, worker, queue, balance),
+    ...orderRoutes(orders.service, notifications, idempotency),
+    ...paymentNoticeRoutes(config.noticeSecret, orders, balance),
     ...balanceRoutes(balance, idempotency),
     ...invoiceRoutes(invoices, press),
     ...cardRoutes(cards),
@@ -278,10 +232,11 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     ...ideaRoutes(new IdeaService(catalogue, words, search), log),
     ...watchRoutes(watches),
     ...offerRoutes(offers, idempotency),
-    ...nameRoutes(names, contacts, catalogue),
+    ...nameRoutes(names, contacts, catalogue, clock),
     ...(config.demo ? demoRoutes(config, clock) : []),
   ];
   if (config.demo) await sendClock(config, clock);
+  orders.start();
   sweeper.start();
   return {
     app: createApp(config, routes, sessions, limits, log, version),
@@ -290,22 +245,12 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     drain: () => readiness.close(),
     close: async () => {
       // What is under way is taken up again by another process, or by this one the next time.
-      await Promise.race([Promise.all([sweeper.stop(), queue.stop()]), pause(closingMs, undefined, { ref: false })]);
+      await Promise.race([Promise.all([sweeper.stop(), orders.stop()]), pause(closingMs, undefined, { ref: false })]);
       for (const registry of registries.values()) registry.close();
       await press.close();
       await notifications.close();
-      await locks.close();
       await pool.end();
     },
-  };
-}
-
-/** Ends the process without any closing after so many steps of a quote's order: how tests show that nothing gets lost. */
-function deathAfter(steps: number, quoteId: string): (head: { readonly quoteId: string }) => void {
-  let left = steps;
-  return (head) => {
-    if (head.quoteId === quoteId) left -= 1;
-    if (left === 0) process.kill(process.pid, 'SIGKILL');
   };
 }
 

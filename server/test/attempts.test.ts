@@ -36,7 +36,8 @@ const paymentsUrl = `http://127.0.0.1:${process.env['TIENDA_PAYMENTS_PORT']}`;
 
 /** Once something outside has been silent about an order or a top-up. */
 async function untilSilent(id: string): Promise<void> {
-  const asked = `select 1 from customer_order where id = $1 and silent_since <> '{}'
+  const asked = `select 1 from customer_order where id = $1 and silent_since is not null
+    union all select 1 from operation where order_id = $1 and deadline is not null
     union all select 1 from top_up where id = $1 and silent_since is not null`;
   while ((await database.query(asked, [id])).rowCount === 0) await pause(50);
 }
@@ -68,7 +69,7 @@ test('each attempt to pay is one order: refused, the same quote is paid another 
   const other = await attempt('third', token);
   expect(other.id).toBe(paidFor.id);
   const ended = await untilEnded(visitor, paidFor.id);
-  expect([ended.status, await taken(ended.id)]).toEqual(['registered', ended.total]);
+  expect([ended.status, await taken(ended.id)]).toEqual(['done', ended.total]);
   expect(await visitor.expect(200, 'GET', '/api/me/orders')).toHaveLength(2);
 });
 
@@ -81,7 +82,7 @@ test('a promo code good once is free again for the attempt after a refused one',
   await untilEnded(visitor, (await send('declined', first.order)).id);
   const payment = { method: 'card', token: await tokenFor(paymentsUrl) };
   const order = await untilEnded(visitor, (await send('paid', { ...first.order, payment })).id);
-  expect([order.status, order.lines[0].discount]).toEqual(['registered', 60]);
+  expect([order.status, order.lines[0].discount]).toEqual(['done', 60]);
 });
 
 test('a payment that the provider never answers is given up by its buyer, and what it held is let go', async () => {
@@ -95,7 +96,7 @@ test('a payment that the provider never answers is given up by its buyer, and wh
   await untilOrder(visitor, id, (order) => typesOf(order).includes('cleared'));
   expect(await taken(id)).toBe(0);
   const again = await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
-  expect(again.status).toBe('registered');
+  expect(again.status).toBe('done');
 });
 
 test('a provider silent for half an hour ends the order, tells its buyer, and holds nothing in the end', async () => {
@@ -118,7 +119,7 @@ test('a registry silent for three days ends the name with its reason, and the mo
   await untilSilent(id);
   await advance(visitor, 4);
   const ended = await untilEnded(visitor, id, 60_000);
-  expect(ended.lines[0].state).toMatchObject({ at: 'notRegistered', cause: 'silent' });
+  expect(ended.lines[0].state).toMatchObject({ at: 'givenUp', cause: 'silent' });
   expect(await taken(id)).toBe(0);
 });
 
@@ -129,7 +130,7 @@ test('a transfer that comes on the fourth day is no reason to give its name up w
   await advance(visitor, 4);
   await fault(visitor, 'lanternhead', { on: 'createDomain', kind: 'dropBefore', times: 1 });
   expect(await buyer(id, 'bank/send')).toBe(303);
-  expect((await untilEnded(visitor, id, 60_000)).status).toBe('registered');
+  expect((await untilEnded(visitor, id, 60_000)).status).toBe('done');
 });
 
 test('money held for a balance that is not answered for is shown to someone, and arrives once it is', async () => {
@@ -159,10 +160,10 @@ test('money that the bank let go of is not asked for for ever: the names stay, a
   const { visitor, email } = await server.member();
   await fault(visitor, 'payments', { on: 'capture', kind: 'delay', ms: 1500, times: 1 });
   const { id } = await orderNames(visitor, [{ name: org() }]);
-  await untilOrder(visitor, id, (order) => typesOf(order).includes('registered'));
+  await untilOrder(visitor, id, (order) => typesOf(order).includes('done'));
   expect(await buyer(id, 'bank/expire')).toBe(303);
   const ended = await untilEnded(visitor, id);
-  expect([ended.status, ended.payment.at, await taken(id)]).toEqual(['registered', 'lost', 0]);
+  expect([ended.status, ended.payment.at, await taken(id)]).toEqual(['done', 'lost', 0]);
   expect((await mailTo(visitor, email, /is registered$/)).text).toBeTruthy();
 });
 
@@ -174,5 +175,5 @@ test('a transfer that is too small says what is missing, and the rest of it goes
   const short = await untilOrder(visitor, id, (order) => order.payment.received > 0);
   expect([short.status, short.payment.received]).toEqual(['waitingForPayment', Math.ceil(asked.total / 2)]);
   expect(await buyer(id, 'bank/send')).toBe(303);
-  expect((await untilEnded(visitor, id)).status).toBe('registered');
+  expect((await untilEnded(visitor, id)).status).toBe('done');
 });

@@ -2,7 +2,7 @@ import { setTimeout as pause } from 'node:timers/promises';
 import pino from 'pino';
 import { openDatabase, type OpenDatabase } from '../src/db/database';
 import { sweepOut } from '../src/db/housekeeping';
-import { Locks } from '../src/db/locks';
+import { Leases } from '../src/db/leases';
 import { Notifications } from '../src/db/notifications';
 import { csrfMatches } from '../src/accounts/sessions';
 import { session } from '../src/db/schema';
@@ -13,49 +13,64 @@ import { Problem } from '../src/http/problem';
 import { QuoteRequestModel } from '../src/pricing/models';
 import { unique } from './serverProcess';
 
+const silent = pino({ level: 'silent' });
 let open: OpenDatabase;
-let locks: Locks;
+let leases: Leases;
 beforeAll(async () => {
   open = await openDatabase(process.env['DATABASE_URL'] ?? '');
-  locks = new Locks(process.env['DATABASE_URL'] ?? '');
+  leases = new Leases(open.database, 6, silent);
 });
 afterAll(async () => {
-  await locks.close();
   await open.pool.end();
 });
-
-const silent = pino({ level: 'silent' });
 
 describe('one at a time', () => {
   test('while one runs, another under the same key is turned away at once', async () => {
     const key = unique('key');
-    const slow = locks.exclusively(key, () => pause(300, 'done'));
+    const slow = leases.exclusively(key, () => pause(300, 'done'));
     await pause(100);
-    expect(await locks.exclusively(key, () => Promise.resolve('too'))).toBeUndefined();
-    expect(await locks.exclusively(`${key} other`, () => Promise.resolve('free'))).toBe('free');
+    expect(await leases.exclusively(key, () => Promise.resolve('too'))).toBeUndefined();
+    expect(await leases.exclusively(`${key} other`, () => Promise.resolve('free'))).toBe('free');
     expect(await slow).toBe('done');
-    expect(await locks.exclusively(key, () => Promise.resolve('next'))).toBe('next');
+    expect(await leases.exclusively(key, () => Promise.resolve('next'))).toBe('next');
   });
 
   test('an action that fails frees its key', async () => {
     const key = unique('key');
-    await expect(locks.exclusively(key, () => Promise.reject(new Error('no')))).rejects.toThrow('no');
-    expect(await locks.exclusively(key, () => Promise.resolve('next'))).toBe('next');
+    await expect(leases.exclusively(key, () => Promise.reject(new Error('no')))).rejects.toThrow('no');
+    expect(await leases.exclusively(key, () => Promise.resolve('next'))).toBe('next');
   });
 
-  test('a connection that dies frees its key', async () => {
+  test('what a process had that died is taken over once its lease runs out, and not before', async () => {
     const key = unique('key');
-    const client = await open.pool.connect();
-    client.on('error', () => undefined);
-    const { rows } = await client.query<{ pid: number }>(
-      'select pg_backend_pid() as pid, pg_advisory_lock(hashtextextended($1, 0))',
-      [key],
-    );
-    expect(await locks.exclusively(key, () => Promise.resolve('too'))).toBeUndefined();
-    await open.pool.query('select pg_terminate_backend($1)', [rows[0]?.pid]);
-    await pause(100);
-    client.release(true);
-    expect(await locks.exclusively(key, () => Promise.resolve('next'))).toBe('next');
+    const until = (seconds: number) =>
+      open.pool.query(
+        `insert into lease values ($1, 'dead', now() + make_interval(secs => $2))
+         on conflict (key) do update set until = excluded.until`,
+        [key, seconds],
+      );
+    await until(20);
+    expect(await leases.exclusively(key, () => Promise.resolve('too'))).toBeUndefined();
+    await until(-1);
+    expect(await leases.exclusively(key, () => Promise.resolve('next'))).toBe('next');
+  });
+
+  test('a lease that another took over is not given back by who had it before', async () => {
+    const key = unique('key');
+    await leases.exclusively(key, async () => {
+      await open.pool.query(`update lease set holder = 'another', until = now() + interval '1 minute' where key = $1`, [
+        key,
+      ]);
+    });
+    expect(await leases.exclusively(key, () => Promise.resolve('too'))).toBeUndefined();
+  });
+
+  test('no connection is held while an action runs', async () => {
+    const before = open.pool.totalCount - open.pool.idleCount;
+    await leases.exclusively(unique('key'), async () => {
+      expect(open.pool.totalCount - open.pool.idleCount).toBe(before);
+      await pause(1);
+    });
   });
 });
 
@@ -107,7 +122,9 @@ describe('notifications', () => {
 });
 
 describe('the basket', () => {
-  const line = (name: string, years = 1) => [{ name, years, privacy: true, autoRenew: true, seen: null }];
+  const line = (name: string, years = 1) => [
+    { name, action: 'register' as const, years, privacy: true, autoRenew: true, seen: null },
+  ];
   const basketId = () => crypto.randomUUID();
 
   test('keeps the order in which names were put in, whatever changes later', async () => {

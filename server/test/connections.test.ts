@@ -17,7 +17,7 @@ test('one connection is enough for several buyers of many names, with their pape
     members.map(async ({ visitor, email }, index) => {
       const { id } = await orderNames(visitor, names(4 + index));
       const order = await untilEnded(visitor, id, 60_000);
-      expect([order.status, order.documents.length]).toEqual(['registered', 1]);
+      expect([order.status, order.documents.length]).toEqual(['done', 1]);
       const mail = await mailTo(visitor, email, new RegExp(`^Order ${order.number}: \\d of \\d names are registered$`));
       expect(mail.attachments).toHaveLength(1);
     }),

@@ -24,6 +24,7 @@ function startServer(dieAfter = 0, quoteId = ''): Promise<ServerProcess> {
     TIENDA_NOTICE_URL: `${url}/api/payments/notices`,
     TIENDA_PUBLIC_URL: url,
     TIENDA_SWEEP_SECONDS: '1',
+    TIENDA_LEASE_SECONDS: '1',
   });
 }
 
@@ -133,7 +134,7 @@ export async function buyThrough(course: Course) {
 export async function expectAllRight(course: Course, came: Awaited<ReturnType<typeof buyThrough>>): Promise<void> {
   const { shown, held, intents, balance, quote, lookups } = came;
   expect(shown.ended).toBe(true);
-  const registered = shown.lines.filter(({ state }: { state: { at: string } }) => state.at === 'registered');
+  const registered = shown.lines.filter(({ state }: { state: { at: string } }) => state.at === 'done');
   expect(held.map(({ name }) => name).sort()).toEqual(registered.map(({ name }: { name: string }) => name).sort());
   for (const { name } of registered) expect([name, lookups.get(name)]).toEqual([name, 200]);
   const net: number = registered.reduce((sum: number, line: { net: number }) => sum + line.net, 0);

@@ -24,8 +24,8 @@ const typesOf = (order: { events: { type: string }[] }) => order.events.map(({ t
 
 /** The order was carried out once, and charged once. */
 async function expectOnce(order: { id: string; status: string; total: number; events: { type: string }[] }) {
-  expect(order.status).toBe('registered');
-  expect(typesOf(order).filter((type) => type === 'registered')).toHaveLength(1);
+  expect(order.status).toBe('done');
+  expect(typesOf(order).filter((type) => type === 'done')).toHaveLength(1);
   expect(await intentsOf(order.id)).toMatchObject([{ status: 'captured', captured: order.total }]);
 }
 
@@ -97,7 +97,7 @@ describe('a registry', () => {
     });
     const order = await untilEnded(visitor, id);
     expect(order.lines[0].state).toMatchObject({
-      at: 'notRegistered',
+      at: 'refused',
       cause: 'price',
       reason: expect.stringContaining('900.00 USD for the first year, then 450.00 USD a year'),
     });
@@ -114,10 +114,10 @@ describe('a registry that looks at names first', () => {
     expect(pending.status).toBe('atRegistry');
     expect((await visitor.send('GET', `/api/search?q=${kept}&fresh=1`)).body).toContain('"status":"taken"');
     const order = await untilEnded(visitor, id, 60_000);
-    expect(order.status).toBe('partlyRegistered');
+    expect(order.status).toBe('partlyDone');
     expect(order.lines.map(({ state }: { state: { at: string; reason?: string } }) => state)).toMatchObject([
-      { at: 'registered' },
-      { at: 'notRegistered', reason: 'The registry refused it: “Names of banks and insurers need a licence”.' },
+      { at: 'done' },
+      { at: 'refused', reason: 'The registry refused it: “Names of banks and insurers need a licence”.' },
     ]);
     const [intent] = await intentsOf(id);
     expect(intent?.captured).toBe(order.payment.amount);
@@ -129,7 +129,7 @@ describe('a registry that looks at names first', () => {
     await fault(visitor, 'ropewalk', { on: 'createDomain', kind: 'dropAfter', times: 1 });
     const { id } = await orderNames(visitor, [{ name: `${unique('slow')}.tw` }]);
     const order = await untilEnded(visitor, id, 60_000);
-    expect(typesOf(order)).toEqual(['placed', 'authorised', 'sent', 'pending', 'registered', 'captured', 'told']);
+    expect(typesOf(order)).toEqual(['placed', 'authorised', 'sent', 'pending', 'done', 'captured', 'told']);
   });
 });
 
@@ -154,7 +154,7 @@ describe('a payment provider', () => {
     await buy(quick.visitor, name);
     await fault(visitor, 'payments', { on: 'void', kind: 'dropAfter', times: 1 });
     const order = await untilEnded(visitor, id);
-    expect([order.status, typesOf(order).filter((type) => type === 'voided')]).toEqual(['notRegistered', ['voided']]);
+    expect([order.status, typesOf(order).filter((type) => type === 'voided')]).toEqual(['notDone', ['voided']]);
     expect(await intentsOf(id)).toMatchObject([{ status: 'voided', captured: 0 }]);
   });
 
@@ -183,8 +183,8 @@ test('PostgreSQL that crashes and starts again during orders loses none of them'
 });
 
 async function expectOnceEach(order: { id: string; status: string; total: number; events: { type: string }[] }) {
-  expect(order.status).toBe('registered');
-  expect(typesOf(order).filter((type) => type === 'registered')).toHaveLength(2);
+  expect(order.status).toBe('done');
+  expect(typesOf(order).filter((type) => type === 'done')).toHaveLength(2);
   expect(await intentsOf(order.id)).toMatchObject([{ status: 'captured', captured: order.total }]);
 }
 
@@ -210,9 +210,9 @@ test(`of ${buyers} buyers of one name at once, over two servers, one gets it and
       if (status !== 201 || !visitor) continue;
       const order = await untilEnded(visitor, body.id, 120_000);
       const [intent] = await intentsOf(body.id);
-      if (order.status === 'registered') registered += 1;
-      expect(intent?.captured ?? 0).toBe(order.status === 'registered' ? order.total : 0);
-      expect(intent?.status).toBe(order.status === 'registered' ? 'captured' : 'voided');
+      if (order.status === 'done') registered += 1;
+      expect(intent?.captured ?? 0).toBe(order.status === 'done' ? order.total : 0);
+      expect(intent?.status).toBe(order.status === 'done' ? 'captured' : 'voided');
     }
     expect(registered).toBe(1);
   } finally {

@@ -31,7 +31,7 @@ test('an order goes from received to sent to registered, is charged, told by mai
   await visitor.expect(200, 'PUT', `/api/basket/${name}`, { years: 2, privacy: true, autoRenew: false });
   const placed = await orderNames(visitor, [{ name, years: 2 }]);
   const order = await untilEnded(visitor, placed.id);
-  expect(typesOf(order)).toEqual(['placed', 'authorised', 'sent', 'registered', 'captured', 'told']);
+  expect(typesOf(order)).toEqual(['placed', 'authorised', 'sent', 'done', 'captured', 'told']);
   expect(await paid(order.id)).toBe(order.total);
   const [held] = await visitor.expect(200, 'GET', '/api/me/names');
   expect(held).toMatchObject({ name, privacy: true, autoRenew: false, renewal: { amount: 1468, currency: 'USD' } });
@@ -67,7 +67,7 @@ test('a bank that answers too late is asked again and charges once', async () =>
   const { visitor } = await server.member();
   await fault(visitor, 'payments', { on: 'authorise', kind: 'dropAfter', times: 1 });
   const order = await untilEnded(visitor, (await orderNames(visitor, [{ name: `${unique('sw')}.org` }])).id);
-  expect(order.status).toBe('registered');
+  expect(order.status).toBe('done');
   expect(await paid(order.id)).toBe(order.total);
 });
 
@@ -75,14 +75,14 @@ test('a card whose bank takes its time is held and charged once', async () => {
   const { visitor } = await server.member();
   const placed = await orderNames(visitor, [{ name: `${unique('sw')}.org` }], { card: '4539 0000 1111 0022' });
   const order = await untilEnded(visitor, placed.id);
-  expect([order.status, await paid(order.id)]).toEqual(['registered', order.total]);
+  expect([order.status, await paid(order.id)]).toEqual(['done', order.total]);
 });
 
 test('a registry that does it and then hangs up is asked whose the name is', async () => {
   const { visitor } = await server.member();
   await fault(visitor, 'lanternhead', { on: 'createDomain', kind: 'dropAfter', times: 1 });
   const order = await untilEnded(visitor, (await orderNames(visitor, [{ name: `${unique('sw')}.org` }])).id);
-  expect([order.status, await paid(order.id)]).toEqual(['registered', order.total]);
+  expect([order.status, await paid(order.id)]).toEqual(['done', order.total]);
 });
 
 test.each(['dropBefore', 'refuse', 'garble'])(
@@ -91,7 +91,7 @@ test.each(['dropBefore', 'refuse', 'garble'])(
     const { visitor } = await server.member();
     await fault(visitor, 'lanternhead', { on: 'createDomain', kind, times: 1 });
     const order = await untilEnded(visitor, (await orderNames(visitor, [{ name: `${unique('sw')}.org` }])).id);
-    expect([order.status, await paid(order.id)]).toEqual(['registered', order.total]);
+    expect([order.status, await paid(order.id)]).toEqual(['done', order.total]);
   },
 );
 
@@ -100,8 +100,8 @@ test('of two buyers of one name one gets it, and the other pays nothing', async 
   const buyers = await Promise.all([server.member(), server.member()]);
   const placed = await Promise.all(buyers.map(({ visitor }) => orderNames(visitor, [{ name }])));
   const orders = await Promise.all(buyers.map(({ visitor }, i) => untilEnded(visitor, placed[i].id)));
-  expect(orders.map(({ status }) => status).sort()).toEqual(['notRegistered', 'registered']);
-  for (const order of orders) expect(await paid(order.id)).toBe(order.status === 'registered' ? order.total : 0);
+  expect(orders.map(({ status }) => status).sort()).toEqual(['done', 'notDone']);
+  for (const order of orders) expect(await paid(order.id)).toBe(order.status === 'done' ? order.total : 0);
 });
 
 test('of two names one fails, and only the other is charged, with tax on that alone', async () => {
@@ -113,7 +113,7 @@ test('of two names one fails, and only the other is charged, with tax on that al
   await pause(300);
   await untilEnded(quick.visitor, (await orderNames(quick.visitor, [{ name: lost }])).id);
   const order = await untilEnded(slow.visitor, placed.id);
-  expect(order.status).toBe('partlyRegistered');
+  expect(order.status).toBe('partlyDone');
   expect(await paid(order.id)).toBe(318 + 73);
   expect(await namesOf(slow.visitor)).toEqual([kept]);
 });
@@ -207,7 +207,7 @@ test('progress is told as it happens, and ends with the order', async () => {
     .split('\n\n')
     .filter((event) => event.includes('data: '));
   const last = JSON.parse(told.at(-1)?.split('data: ')[1] ?? '');
-  expect(last).toMatchObject({ ended: true, status: 'registered' });
+  expect(last).toMatchObject({ ended: true, status: 'done' });
   expect(told.length).toBeGreaterThan(2);
 });
 
@@ -238,8 +238,8 @@ test('a server killed between the bank’s yes and the registry’s answer finis
   await doomed.end('SIGKILL');
   doomed = await ServerProcess.start(6);
   const order = await untilEnded(visitor, id);
-  expect(typesOf(order).filter((type) => type === 'registered')).toHaveLength(1);
-  expect(order.status).toBe('registered');
+  expect(typesOf(order).filter((type) => type === 'done')).toHaveLength(1);
+  expect(order.status).toBe('done');
   expect(await paid(id)).toBe(order.total);
   expect(await namesOf(visitor)).toEqual([name]);
   await doomed.end();
@@ -254,7 +254,7 @@ test('two server processes share the work, and an order is done once', async () 
     const placed = await Promise.all(names.map((name) => orderNames(visitor, [{ name }])));
     const orders = await Promise.all(placed.map(({ id }) => untilEnded(visitor, id)));
     for (const order of orders) {
-      expect(order.status).toBe('registered');
+      expect(order.status).toBe('done');
       expect(await paid(order.id)).toBe(order.total);
     }
     expect((await namesOf(visitor)).sort()).toEqual(names.sort());
@@ -299,7 +299,7 @@ test('a name is held by whom it is to be held by, and its other contacts are its
   const { status, body } = await send([{ name: theirs, registrant: ilse.id, tech: ilse.id }]);
   expect(status).toBe(201);
   const ended = await untilEnded(visitor, body.id);
-  expect([ended.status, await paid(ended.id)]).toEqual(['registered', quote.total]);
+  expect([ended.status, await paid(ended.id)]).toEqual(['done', quote.total]);
   const holderOf = async (name: string) => (await visitor.expect(200, 'GET', `/api/me/names/${name}`)).holder.name;
   expect([await holderOf(mine), await holderOf(theirs)]).toEqual(['Maren Solvik', 'Ilse Tamboura']);
 });
@@ -327,7 +327,7 @@ test('what an extension asks of its holders is to be said before, with the numbe
     { name: ie, code: 'presence' },
   ]);
   expect(status).toBe(201);
-  expect((await untilEnded(visitor, body.id)).status).toBe('registered');
+  expect((await untilEnded(visitor, body.id)).status).toBe('done');
 });
 
 test('a registry that takes Latin letters only gets them, or nothing is ordered', async () => {
@@ -343,5 +343,5 @@ test('a registry that takes Latin letters only gets them, or nothing is ordered'
   expect(refused.body.errors[0]).toMatchObject({ pointer: '/contactId', code: 'latinNeeded' });
   const placed = await send({ ...written, latinName: 'Maren Solvik' });
   expect(placed.status).toBe(201);
-  expect(await untilEnded(visitor, placed.body.id)).toMatchObject({ status: 'registered', total: quote.total });
+  expect(await untilEnded(visitor, placed.body.id)).toMatchObject({ status: 'done', total: quote.total });
 });

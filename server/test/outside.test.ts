@@ -2,7 +2,8 @@ import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { setTimeout as pause } from 'node:timers/promises';
 import pino from 'pino';
-import { Locks } from '../src/db/locks';
+import { openDatabase, type OpenDatabase } from '../src/db/database';
+import { Leases } from '../src/db/leases';
 import { BrokerSilent, HttpBroker } from '../src/gateways/broker/broker';
 import { RdapClient, RdapSilent } from '../src/gateways/rdap/rdapClient';
 import { Sweeper } from '../src/jobs/sweeper';
@@ -95,9 +96,14 @@ describe('the broker’s client', () => {
 });
 
 describe('the sweeper', () => {
-  const locks = new Locks(process.env['DATABASE_URL'] ?? '');
   const silent = pino({ level: 'silent' });
-  afterAll(() => locks.close());
+  let open: OpenDatabase;
+  let leases: Leases;
+  beforeAll(async () => {
+    open = await openDatabase(process.env['DATABASE_URL'] ?? '');
+    leases = new Leases(open.database, 6, silent);
+  });
+  afterAll(() => open.pool.end());
 
   test('does its chores again and again, and one that fails holds up no other', async () => {
     const done: string[] = [];
@@ -106,7 +112,7 @@ describe('the sweeper', () => {
       { name: bad, run: () => Promise.reject(new Error('no')) },
       { name: good, run: () => Promise.resolve(done.push(good)) },
     ];
-    const sweeper = new Sweeper(locks, chores, 40, silent);
+    const sweeper = new Sweeper(leases, chores, 40, silent);
     sweeper.start();
     await pause(400);
     await sweeper.stop();
@@ -126,7 +132,7 @@ describe('the sweeper', () => {
       await pause(60);
       running -= 1;
     };
-    const sweepers = [1, 2, 3].map(() => new Sweeper(locks, [{ name, run }], 10, silent));
+    const sweepers = [1, 2, 3].map(() => new Sweeper(leases, [{ name, run }], 10, silent));
     for (const sweeper of sweepers) sweeper.start();
     await pause(500);
     for (const sweeper of sweepers) await sweeper.stop();

@@ -49,7 +49,7 @@ test('a wallet sends the buyer away and back, and the order goes on by itself', 
   expect(await page.text()).toContain('11.07 USD');
   expect(await buyer(order.id, 'wallet/approve')).toBe(303);
   const ended = await untilEnded(visitor, order.id);
-  expect(typesOf(ended)).toEqual(['placed', 'waiting', 'authorised', 'sent', 'registered', 'captured', 'told']);
+  expect(typesOf(ended)).toEqual(['placed', 'waiting', 'authorised', 'sent', 'done', 'captured', 'told']);
   expect(await intentsOf(order.id)).toMatchObject([{ status: 'captured', captured: 1107 }]);
 });
 
@@ -71,7 +71,7 @@ test('a prompt on a phone is approved there', async () => {
   const order = await waiting(visitor, 'mobile');
   expect(order.payment.action).toEqual({ type: 'prompt', phone: '+353209150199' });
   await buyer(order.id, 'phone/approve');
-  expect((await untilEnded(visitor, order.id)).status).toBe('registered');
+  expect((await untilEnded(visitor, order.id)).status).toBe('done');
 });
 
 test('a payment that the buyer gives up ends at once; what is approved after that counts for nothing', async () => {
@@ -102,7 +102,7 @@ test('a transfer says where to send it; once it is here the names are registered
   expect((await mailTo(visitor, email, /received/)).text).toContain(action.reference);
   await buyer(order.id, 'bank/send');
   const ended = await untilEnded(visitor, order.id);
-  expect(typesOf(ended)).toEqual(['placed', 'waiting', 'paid', 'sent', 'registered', 'captured', 'told']);
+  expect(typesOf(ended)).toEqual(['placed', 'waiting', 'paid', 'sent', 'done', 'captured', 'told']);
   expect(ended.documents).toMatchObject([{ kind: 'invoice' }]);
   const mail = await mailTo(visitor, email, /^Invoice/);
   expect(mail.attachments).toMatchObject([{ filename: `invoice-${ended.documents[0].number}.pdf` }]);
@@ -116,7 +116,7 @@ test('of a transfer what could not be registered is credited and sent back', asy
   await untilEnded(quick.visitor, (await orderNames(quick.visitor, [{ name: lost }])).id);
   await buyer(order.id, 'bank/send');
   const ended = await untilEnded(visitor, order.id);
-  expect(ended.status).toBe('partlyRegistered');
+  expect(ended.status).toBe('partlyDone');
   expect(ended.payment).toMatchObject({ at: 'captured', amount: 1107, refunded: 1107 });
   expect(await intentsOf(order.id)).toMatchObject([{ status: 'paid', amount: 2214, refunded: 1107 }]);
   expect(ended.documents.map(({ kind }: { kind: string }) => kind)).toEqual(['invoice', 'creditNote']);
@@ -210,7 +210,7 @@ test.each(['duplicate', 'outOfOrder', 'dropBefore', 'dropAfter'])(
     const order = await waiting(visitor, 'wallet');
     await buyer(order.id, 'wallet/approve');
     const ended = await untilEnded(visitor, order.id);
-    expect(typesOf(ended)).toEqual(['placed', 'waiting', 'authorised', 'sent', 'registered', 'captured', 'told']);
+    expect(typesOf(ended)).toEqual(['placed', 'waiting', 'authorised', 'sent', 'done', 'captured', 'told']);
     expect(await intentsOf(order.id)).toMatchObject([{ status: 'captured', captured: 1107 }]);
   },
 );

@@ -113,7 +113,7 @@ test('an order that costs nothing is registered without asking a card', async ()
   const { visitor } = await server.member();
   const name = `${unique('sw')}.org`;
   const order = await untilEnded(visitor, (await orderNames(visitor, [{ name }], { use: 'TENHULLS' })).id);
-  expect([order.total, order.status]).toEqual([0, 'registered']);
+  expect([order.total, order.status]).toEqual([0, 'done']);
   expect(await intentsOf(order.id)).toEqual([]);
   expect((await visitor.expect(200, 'GET', '/api/me/names')).map((held: { name: string }) => held.name)).toEqual([
     name,

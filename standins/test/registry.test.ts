@@ -25,7 +25,7 @@ test('hello is answered by a greeting', async () => {
 test.each([
   ['what is not XML', 'hello there', 2001],
   ['an unknown command', '<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"><command><sing/></command></epp>', 2000],
-  ['a command not offered', '<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"><command><delete/></command></epp>', 2101],
+  ['a command not offered', '<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"><command><transfer/></command></epp>', 2101],
 ])('%s is refused, and the conversation goes on', async (_, xml, code) => {
   const answer = readAnswer(await client.raw(xml));
   expect(answer.type === 'response' && answer.response.code).toBe(code);
@@ -89,6 +89,44 @@ test('a premium name is sold only at a fee agreed to', async () => {
   const low = { currency: 'USD', amount: '13.00' };
   expect((await quarrystone.send({ type: 'createDomain', domain: { ...domain, fee: low } })).code).toBe(2004);
   quarrystone.end();
+});
+
+test('a name is renewed once from an expiry, by its sponsor, at most ten years ahead', async () => {
+  await client.send(login);
+  await client.send({ type: 'createContact', contact });
+  const name = `r${Date.now()}.org`;
+  const domain = { name, years: 2, registrant: contact.id, contacts: [], authCode: 'secret-4' };
+  const { data } = await client.send({ type: 'createDomain', domain });
+  if (data?.type !== 'domainCreated') throw new Error('Not created');
+  const expiresOn = data.expiresAt.slice(0, 10);
+  const renew = (more: object = {}) => client.send({ type: 'renewDomain', name, expiresOn, years: 3, ...more });
+  const renewed = await renew();
+  expect(renewed.code).toBe(1000);
+  const later = `${Number(expiresOn.slice(0, 4)) + 3}${expiresOn.slice(4)}`;
+  expect(renewed.data).toMatchObject({ type: 'domainRenewed', name });
+  expect(renewed.data?.type === 'domainRenewed' && renewed.data.expiresAt.slice(0, 10)).toBe(later);
+  // The same again: the name does not expire then any more.
+  expect((await renew()).code).toBe(2306);
+  expect((await renew({ expiresOn: later, years: 6 })).code).toBe(2004);
+  expect((await renew({ name: `no${name}` })).code).toBe(2303);
+  expect((await renew({ name: 'saltwhistle.com' })).code).toBe(2201);
+  await client.send({ type: 'updateDomain', name, add: { statuses: ['clientRenewProhibited'] } });
+  expect((await renew({ expiresOn: later, years: 1 })).code).toBe(2304);
+});
+
+test('a name deleted within its add grace period is free at once, and only its sponsor deletes it', async () => {
+  await client.send(login);
+  await client.send({ type: 'createContact', contact });
+  const name = `d${Date.now()}.org`;
+  const domain = { name, years: 1, registrant: contact.id, contacts: [], authCode: 'secret-5' };
+  expect((await client.send({ type: 'createDomain', domain })).code).toBe(1000);
+  await client.send({ type: 'updateDomain', name, add: { statuses: ['clientDeleteProhibited'] } });
+  expect((await client.send({ type: 'deleteDomain', name })).code).toBe(2304);
+  await client.send({ type: 'updateDomain', name, remove: { statuses: ['clientDeleteProhibited'] } });
+  expect((await client.send({ type: 'deleteDomain', name })).code).toBe(1000);
+  expect((await client.send({ type: 'deleteDomain', name })).code).toBe(2303);
+  expect((await client.send({ type: 'deleteDomain', name: 'saltwhistle.com' })).code).toBe(2201);
+  expect((await client.send({ type: 'createDomain', domain })).code).toBe(1000);
 });
 
 test('more sessions than allowed are sent away, and a closed one makes room', async () => {

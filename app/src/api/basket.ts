@@ -121,7 +121,7 @@ function withLines(basket: BasketView, lines: readonly BasketLine[]): Partial<Ba
   return { lines: [...known, ...lines.filter(({ name }) => !names.has(name))] };
 }
 
-const chosen = ({ years, privacy, autoRenew }: BasketLine) => ({ years, privacy, autoRenew });
+const chosen = ({ action, years, privacy, autoRenew }: BasketLine) => ({ action, years, privacy, autoRenew });
 
 export function usePutInBasket() {
   return useBasketChange<BasketLine>(

@@ -3,6 +3,7 @@ import type { Contact } from '@tienda/core/contacts/contact';
 import type { Declaration } from '@tienda/core/contacts/declarations';
 import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { FeePayer } from '@tienda/core/names/offer';
+import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
 import type { ShownName } from '@tienda/core/names/shownName';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownWatch } from '@tienda/core/names/shownWatch';
@@ -58,6 +59,11 @@ export function useName(name: string) {
   return useMine<ShownName>(['names', currency, name], addressOf(name, currency));
 }
 
+/** What happened to a name held, the latest first. */
+export function useNameLog(name: string) {
+  return useMine<ShownNameEvent[]>(['names', 'log', name], `/api/me/names/${encodeURIComponent(name)}/log`);
+}
+
 export function useSetAutoRenew(name: string) {
   const queries = useQueryClient();
   const currency = useStored(currencyStore);
@@ -65,6 +71,7 @@ export function useSetAutoRenew(name: string) {
     mutationFn: (autoRenew: boolean) => call<ShownName>('PATCH', addressOf(name, currency), { autoRenew }),
     onSuccess: async (shown) => {
       queries.setQueryData(['me', 'names', currency, name], shown);
+      await queries.invalidateQueries({ queryKey: ['me', 'names', 'log', name] });
       await queries.invalidateQueries({ queryKey: ['me', 'names', currency], exact: true });
     },
   });

@@ -1,6 +1,7 @@
 import type { Extension, PrivacyPolicy, UsdCents } from '../catalogue/extension';
 import type { IsoDate } from '../time/isoDate';
 import type { NameStatus, RegistryAnswer } from '../names/availability';
+import type { BasketAction } from './basketLine';
 import { runningIntro } from '../pricing/linePrice';
 
 /** What a name offered at a time: enough to say later what has changed. Amounts in USD cents, a year. */
@@ -23,18 +24,25 @@ export type LineChange =
   | { readonly what: 'terms'; readonly was: readonly number[]; readonly now: readonly number[] };
 
 /** What a name offers today. */
-export function lineFacts(extension: Extension, answer: RegistryAnswer | undefined, today: IsoDate): LineFacts {
+export function lineFacts(
+  extension: Extension,
+  answer: RegistryAnswer | undefined,
+  today: IsoDate,
+  action: BasketAction = 'register',
+): LineFacts {
   const { prices, yearlyFee, privacy, terms } = extension;
   const premium = answer?.premium;
-  const intro = premium ? undefined : runningIntro(extension, today);
+  const isNew = action === 'register';
+  const intro = premium || !isNew ? undefined : runningIntro(extension, today);
+  const renew = premium?.renew ?? prices.renew;
   return {
-    ...(answer && answer.status !== 'unknown' ? { status: answer.status } : {}),
-    register: premium?.register ?? prices.register,
+    ...(isNew && answer && answer.status !== 'unknown' ? { status: answer.status } : {}),
+    register: isNew ? (premium?.register ?? prices.register) : renew,
     ...(intro ? { intro: { price: intro.price, minYears: intro.minYears ?? 1 } } : {}),
-    renew: premium?.renew ?? prices.renew,
+    renew,
     fee: yearlyFee,
     privacy,
-    terms: terms.register,
+    terms: isNew ? terms.register : terms.renew,
   };
 }
 

@@ -15,6 +15,7 @@ export function newLine(
 ): BasketLine {
   return {
     name,
+    action: 'register',
     unicode,
     years: Math.min(...extension.terms.register),
     privacy: extension.privacy.policy === 'included',

@@ -1,4 +1,4 @@
-import type { ContactLink, EppContact, EppDomainCreate } from './objects';
+import type { ContactLink, EppContact, EppDomainCreate, Money } from './objects';
 import type { ResultCode } from './resultCode';
 
 export const feeCommands = ['create', 'renew', 'transfer', 'restore'] as const;
@@ -31,6 +31,8 @@ export type EppCommand =
   | { readonly type: 'createDomain'; readonly domain: EppDomainCreate }
   | { readonly type: 'createContact'; readonly contact: EppContact }
   | UpdateDomain
+  | RenewDomain
+  | { readonly type: 'deleteDomain'; readonly name: string }
   | { readonly type: 'poll' }
   /** Takes a message off the queue. */
   | { readonly type: 'pollAck'; readonly id: string };
@@ -64,6 +66,17 @@ export interface UpdateDomain {
   readonly add?: DomainParts;
   readonly remove?: DomainParts;
   readonly change?: { readonly registrant?: string; readonly authCode?: string };
+}
+
+/** Pays for a name for longer (RFC 5731 section 3.2.3). */
+export interface RenewDomain {
+  readonly type: 'renewDomain';
+  readonly name: string;
+  /** `YYYY-MM-DD`, as the client knows it: where it is not so, nothing is added. */
+  readonly expiresOn: string;
+  readonly years: number;
+  /** The fee the client agrees to (RFC 8748 section 5.2.2); needed for premium names. */
+  readonly fee?: Money;
 }
 
 /** A frame that a server must refuse, with the result code that says why. */

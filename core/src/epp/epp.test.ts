@@ -47,6 +47,15 @@ const commands: EppCommand[] = [
     remove: { statuses: ['clientHold', 'clientRenewProhibited'] },
     change: { registrant: 'TI-3', authCode: 'another-1' },
   },
+  { type: 'renewDomain', name: 'saltwhistle.boats', expiresOn: '2026-12-20', years: 2 },
+  {
+    type: 'renewDomain',
+    name: 'saltwhistle.lake',
+    expiresOn: '2026-12-20',
+    years: 1,
+    fee: { currency: 'USD', amount: '240.00' },
+  },
+  { type: 'deleteDomain', name: 'saltwhistle.boats' },
   { type: 'poll' },
   { type: 'pollAck', id: '17' },
   {
@@ -129,6 +138,7 @@ const answers: EppData[] = [
     expiresAt: '2028-11-24T10:00:00.000Z',
   },
   { type: 'contactCreated', id: 'TI-1', createdAt: '2026-11-24T10:00:00.000Z' },
+  { type: 'domainRenewed', name: 'saltwhistle.boats', expiresAt: '2028-12-20T10:00:00.000Z' },
   { type: 'pendingResult', result: { name: 'saltwhistle.boats', done: true, transaction: 'TI-0002', ...decided } },
   { type: 'pendingResult', result: { name: 'saltwhistle.org', done: false, ...decided } },
 ];

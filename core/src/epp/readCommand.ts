@@ -6,12 +6,15 @@ import {
   type EppCommand,
   type FeeQuestion,
   type InfoDomain,
+  type RenewDomain,
   type UpdateDomain,
 } from './command';
 import { holding } from './content';
 import * as ns from './namespaces';
-import type { ContactLink, EppContact, EppDomainCreate, Money } from './objects';
-import { domainStatus, inForm, valueOf, type ValueForm } from './values';
+import type { ContactLink, EppDomainCreate, Money } from './objects';
+import { authCodeIn, missing, nameIn, optional, the, value } from './parts';
+import { onContact } from './readContact';
+import { domainStatus, inForm, valueOf } from './values';
 import { child, childrenOf, childText, readXml, XmlError, type Element } from './xml';
 
 /** A command as a server receives it. */
@@ -22,7 +25,7 @@ export interface ReceivedCommand {
 
 /** The commands of RFC 5730, and those of them that are carried out here. */
 const verbs = ['login', 'logout', 'check', 'info', 'create', 'delete', 'renew', 'transfer', 'update', 'poll'];
-const offered = ['login', 'logout', 'check', 'info', 'create', 'update', 'poll'];
+const offered = ['login', 'logout', 'check', 'info', 'create', 'delete', 'renew', 'update', 'poll'];
 
 /**
  * Reads a document sent by a client.
@@ -85,7 +88,7 @@ function readBody(command: Element): EppCommand {
     : withoutExtension(onContact(verb.name, object), extension);
 }
 
-/** What an extension asks for is carried out or refused, never passed over (RFC 8748 extends check and create). */
+/** What an extension asks for is carried out or refused, never passed over (RFC 8748 extends check, create and renew). */
 function withoutExtension<Command extends EppCommand>(command: Command, extension: Element | undefined): Command {
   if (extension) throw new EppRefusal(2103, `${command.type} is not extended by ${extension.name}`);
   return command;
@@ -125,7 +128,23 @@ function readPoll(poll: Element): EppCommand {
 function onDomain(verb: string, object: Element, extension: Element | undefined): EppCommand {
   if (verb === 'check') return checkDomains(object, extension);
   if (verb === 'create') return { type: 'createDomain', domain: readDomain(object, extension) };
+  if (verb === 'renew') return renewDomain(object, extension);
+  if (verb === 'delete')
+    return withoutExtension({ type: 'deleteDomain', name: nameIn(the(holding(object, 'name'), 'name')) }, extension);
   return withoutExtension(verb === 'info' ? infoDomain(object) : updateDomain(object), extension);
+}
+
+function renewDomain(object: Element, fee: Element | undefined): RenewDomain {
+  holding(object, 'name curExpDate period?');
+  if (fee && fee.name !== 'renew') throw new EppRefusal(2001, `${fee.name} beside renew`);
+  const period = child(object, ns.domain, 'period');
+  return {
+    type: 'renewDomain',
+    name: nameIn(the(object, 'name')),
+    expiresOn: value(object, 'curExpDate', 'day').slice(0, 'YYYY-MM-DD'.length),
+    years: period ? yearsIn(period) : 1,
+    ...(fee ? { fee: readFee(fee) } : {}),
+  };
 }
 
 function checkDomains(object: Element, fees: Element | undefined): CheckDomains {
@@ -247,106 +266,4 @@ function yearsIn(period: Element): number {
   if (unit === 'm') throw new EppRefusal(2306, 'Terms are whole years');
   if (/^0+$/.test(period.text)) throw new EppRefusal(2004, 'period is 1 year at least');
   return Number(valueOf(period, 'years'));
-}
-
-function onContact(verb: string, object: Element): EppCommand {
-  if (verb === 'update') throw new EppRefusal(2101, 'Contacts cannot be changed');
-  if (verb === 'check') {
-    holding(object, 'id+');
-    return { type: 'checkContacts', ids: object.children.map((id) => valueOf(id, 'clientId')) };
-  }
-  if (verb === 'info') {
-    holding(object, 'id authInfo?');
-    const authCode = authCodeIn(object);
-    return {
-      type: 'infoContact',
-      id: value(object, 'id', 'clientId'),
-      ...(authCode === undefined ? {} : { authCode }),
-    };
-  }
-  holding(object, 'id postalInfo+ voice? fax? email authInfo disclose?');
-  if (childrenOf(object, ns.contact, 'postalInfo').length > 1)
-    throw new EppRefusal(2306, 'A contact has one postalInfo here');
-  if (child(object, ns.contact, 'fax')) throw new EppRefusal(2306, 'Fax numbers are not kept');
-  return { type: 'createContact', contact: readContact(value(object, 'id', 'clientId'), object) };
-}
-
-/** Reads the parts of a contact that create commands and info answers share. */
-export function readContact(id: string, object: Element): EppContact {
-  const postalInfo = holding(the(object, 'postalInfo', ['type']), 'name org? addr', ['type']);
-  const address = holding(the(postalInfo, 'addr'), 'street* city sp? pc? cc');
-  const postal = postalInfo.attributes['type'];
-  if (postal !== 'int' && postal !== 'loc') throw new EppRefusal(2005, 'postalInfo type is int or loc');
-  const street = childrenOf(address, ns.contact, 'street').map((line) => valueOf(line, 'text'));
-  if (street.length > 3) throw new EppRefusal(2001, 'street has 3 lines at most');
-  const organisation = optional(postalInfo, 'org', 'text');
-  const region = optional(address, 'sp', 'text');
-  const postalCode = optional(address, 'pc', 'postalCode');
-  const contact: EppContact = {
-    id,
-    postal,
-    name: value(postalInfo, 'name', 'text'),
-    ...(organisation === undefined ? {} : { organisation }),
-    street,
-    city: value(address, 'city', 'text'),
-    ...(region === undefined ? {} : { region }),
-    ...(postalCode === undefined ? {} : { postalCode }),
-    country: value(address, 'cc', 'country'),
-    voice: value(object, 'voice', 'phone'),
-    email: value(object, 'email', 'email'),
-    disclose: isDisclosed(child(object, ns.contact, 'disclose')),
-    authCode: authCodeIn(object) ?? missing('authInfo'),
-  };
-  const written = [contact.name, organisation, ...street, contact.city, region, postalCode].join('');
-
-  if (postal === 'int' && !/^[\0-\x7f]*$/.test(written))
-    throw new EppRefusal(2005, 'The international form is written in ASCII');
-  return contact;
-}
-
-/** Everything about a holder is shown or nothing (RFC 5733 section 2.9). */
-function isDisclosed(disclose: Element | undefined): boolean {
-  if (!disclose) return true;
-  holding(disclose, 'name* org* addr* voice? fax? email?', ['flag']);
-  const { flag = '' } = disclose.attributes;
-  if (!['0', '1', 'true', 'false'].includes(flag)) throw new EppRefusal(2005, 'flag is 0 or 1');
-  const named = new Set(disclose.children.map(({ name }) => name));
-  const left = ['name', 'org', 'addr', 'voice', 'email'].filter((part) => !named.has(part));
-  if (left.length > 0) throw new EppRefusal(2306, `All is shown or nothing: ${left.join(', ')} is not named`);
-  return flag === '1' || flag === 'true';
-}
-
-function nameIn(element: Element): string {
-  return valueOf(element, 'domainName').toLowerCase();
-}
-
-function authCodeIn(element: Element): string | undefined {
-  const authInfo = child(element, element.namespace, 'authInfo');
-  if (!authInfo) return undefined;
-  if (child(authInfo, element.namespace, 'ext')) throw new EppRefusal(2102, 'Auth codes are passwords here');
-  if (child(authInfo, element.namespace, 'pw')?.attributes['roid'] !== undefined)
-    throw new EppRefusal(2102, 'The auth code of a contact is not taken for that of a name');
-  return value(holding(authInfo, 'pw'), 'pw', 'authCode');
-}
-
-/** A child that the content has been held to. */
-function the(element: Element, name: string, attributes: readonly string[] = []): Element {
-  const found = child(element, element.namespace, name);
-  if (!found) return missing(name);
-  const strange = Object.keys(found.attributes).find((attribute) => !attributes.includes(attribute));
-  if (strange) throw new EppRefusal(2001, `${name} has no attribute ${strange}`);
-  return found;
-}
-
-function missing(name: string): never {
-  throw new EppRefusal(2003, `${name} is missing`);
-}
-
-function value(element: Element, name: string, form: ValueForm): string {
-  return valueOf(the(element, name), form);
-}
-
-function optional(element: Element, name: string, form: ValueForm): string | undefined {
-  const found = child(element, element.namespace, name);
-  return found && valueOf(found, form);
 }

@@ -1,7 +1,8 @@
 import * as ns from './namespaces';
 import { feeCommands } from './command';
 import type { CommandFee, EppDomainCheck, EppDomainInfo, PendingResult, Provenance, QueuedMessage } from './objects';
-import { contactsIn, readContact } from './readCommand';
+import { contactsIn } from './readCommand';
+import { readContact } from './readContact';
 import type { EppData, EppResponse, Greeting } from './response';
 import { isResultCode } from './resultCode';
 import { child, childText, childrenOf, readXml, XmlError, type Element } from './xml';
@@ -69,6 +70,12 @@ function readData(data: Element | undefined, extension: Element | undefined): Ep
     if (data.name === 'chkData') return readChecks(data, child(extension, ns.fee, 'chkData'));
     if (data.name === 'infData') return { type: 'domain', domain: readDomain(data) };
     if (data.name === 'panData') return { type: 'pendingResult', result: readPending(data) };
+    if (data.name === 'renData')
+      return {
+        type: 'domainRenewed',
+        name: needed(data, ns.domain, 'name'),
+        expiresAt: needed(data, ns.domain, 'exDate'),
+      };
     if (data.name === 'creData')
       return {
         type: 'domainCreated',

@@ -45,7 +45,7 @@ test.each([
   ['an undeclared prefix', 2001, command('<check><domain:check/></check>')],
   ['no command', 2000, '<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"/>'],
   ['an unknown command', 2000, command('<sing/>')],
-  ['a command not implemented', 2101, command('<delete/>')],
+  ['a command not implemented', 2101, command('<transfer/>')],
   ['a poll that neither asks nor takes', 2005, command('<poll op="peek"/>')],
   ['two commands in a frame', 2001, command('<logout/><logout/>')],
   [

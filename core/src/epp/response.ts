@@ -8,6 +8,7 @@ export type EppData =
   | { readonly type: 'domain'; readonly domain: EppDomainInfo }
   | { readonly type: 'contact'; readonly contact: EppContactInfo }
   | { readonly type: 'domainCreated'; readonly name: string; readonly createdAt: string; readonly expiresAt: string }
+  | { readonly type: 'domainRenewed'; readonly name: string; readonly expiresAt: string }
   | { readonly type: 'contactCreated'; readonly id: string; readonly createdAt: string }
   | { readonly type: 'pendingResult'; readonly result: PendingResult };
 

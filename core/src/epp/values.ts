@@ -22,6 +22,7 @@ const forms = {
   country: { pattern: /^[A-Z]{2}$/, says: 'is two capitals of ISO 3166-1' },
   phone: { pattern: /^\+[0-9]{1,3}\.[0-9]{1,14}$/, says: 'is written as +353.15550123' },
   email: { pattern: /^[^\s@]+@[^\s@]+$/u, says: 'is an address of mail' },
+  day: { pattern: /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])Z?$/, says: 'is a day of ISO 8601' },
   years: { pattern: /^[1-9][0-9]?$/, says: 'is 1 to 99' },
   amount: { pattern: /^[0-9]+(\.[0-9]+)?$/, says: 'is a decimal amount' },
   currency: { pattern: /^[A-Z]{3}$/, says: 'is three capitals of ISO 4217' },

@@ -1,4 +1,4 @@
-import type { CheckDomains, DomainParts, EppCommand, UpdateDomain } from './command';
+import type { CheckDomains, DomainParts, EppCommand, RenewDomain, UpdateDomain } from './command';
 import {
   contactClosing,
   contactDetails,
@@ -10,7 +10,7 @@ import {
   nameservers,
 } from './elements';
 import * as ns from './namespaces';
-import type { EppContact, EppDomainCreate } from './objects';
+import type { EppContact, EppDomainCreate, Money } from './objects';
 import { writeXml, type Written } from './xml';
 
 /** A command and the extension element that goes with it. */
@@ -74,6 +74,10 @@ function parts(command: Exclude<EppCommand, { type: 'hello' }>): Parts {
       return { command: createContact(command.contact) };
     case 'updateDomain':
       return { command: updateDomain(command) };
+    case 'renewDomain':
+      return renewDomain(command);
+    case 'deleteDomain':
+      return { command: onDomain('delete', [element('domain:name', command.name)]) };
     case 'poll':
       return { command: ['poll', { op: 'req' }] };
     case 'pollAck':
@@ -105,9 +109,23 @@ function createDomain(domain: EppDomainCreate): Parts {
     ...contactLinks(domain.contacts),
     domainAuthCode(domain.authCode),
   ]);
-  if (!domain.fee) return { command };
-  const agreed = [element('fee:currency', domain.fee.currency), element('fee:fee', domain.fee.amount)];
-  return { command, extension: ['fee:create', { 'xmlns:fee': ns.fee }, agreed] };
+  return { command, ...agreedTo('create', domain.fee) };
+}
+
+function renewDomain({ name, expiresOn, years, fee }: RenewDomain): Parts {
+  const command = onDomain('renew', [
+    element('domain:name', name),
+    element('domain:curExpDate', expiresOn),
+    ['domain:period', { unit: 'y' }, String(years)],
+  ]);
+  return { command, ...agreedTo('renew', fee) };
+}
+
+/** The fee agreed to, beside the command that it is for (RFC 8748 section 5.2). */
+function agreedTo(verb: string, fee: Money | undefined): Pick<Parts, 'extension'> {
+  if (!fee) return {};
+  const agreed = [element('fee:currency', fee.currency), element('fee:fee', fee.amount)];
+  return { extension: [`fee:${verb}`, { 'xmlns:fee': ns.fee }, agreed] };
 }
 
 function createContact(contact: EppContact): Written {

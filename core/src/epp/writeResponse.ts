@@ -85,6 +85,8 @@ function writeData(data: EppData): Written {
         element('domain:crDate', data.createdAt),
         element('domain:exDate', data.expiresAt),
       ]);
+    case 'domainRenewed':
+      return domainElement('renData', [element('domain:name', data.name), element('domain:exDate', data.expiresAt)]);
     case 'pendingResult': {
       const { name, done, transaction, serverTransaction, decidedAt } = data.result;
       return domainElement('panData', [

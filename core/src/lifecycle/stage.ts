@@ -5,6 +5,9 @@ import { afterExpiry } from './lifeOfName';
 /** Where a name stands in its life (RFC 3915, section 2). */
 export type Stage = 'active' | 'grace' | 'redemption' | 'pendingDelete' | 'free';
 
+/** Where a name stands that an account holds, or held. */
+export type HeldStage = Exclude<Stage, 'free'> | 'gone' | 'movedOut';
+
 /**
  * The stage of a name that nobody renews.
  *
@@ -16,4 +19,25 @@ export function stageOf(expiresOn: IsoDate, days: Lifecycle, today: IsoDate): St
   if (today < redemptionFrom) return 'grace';
   if (today < pendingDeleteFrom) return 'redemption';
   return today < freeFrom ? 'pendingDelete' : 'free';
+}
+
+/** The first day of the stage after the one that a name is in; the day it is free where it is already. */
+export function nextStageOn(expiresOn: IsoDate, days: Lifecycle, today: IsoDate): IsoDate {
+  const { graceFrom, redemptionFrom, pendingDeleteFrom, freeFrom } = afterExpiry(expiresOn, days);
+  return [graceFrom, redemptionFrom, pendingDeleteFrom].find((first) => today < first) ?? freeFrom;
+}
+
+/** The stages that can follow each: by the days that pass, by renewing, restoring, giving back, moving away. */
+export const stagesAfter: Readonly<Record<HeldStage, readonly HeldStage[]>> = {
+  active: ['grace', 'redemption', 'gone', 'movedOut'],
+  grace: ['active', 'redemption', 'gone', 'movedOut'],
+  redemption: ['active', 'pendingDelete', 'gone'],
+  pendingDelete: ['gone'],
+  gone: [],
+  movedOut: [],
+};
+
+/** True while years can be added at the renewal price. */
+export function canRenew(stage: HeldStage): boolean {
+  return stage === 'active' || stage === 'grace';
 }

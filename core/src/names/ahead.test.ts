@@ -10,6 +10,8 @@ const renewing = (name: string, on: string, amount: number): ShownName => ({
   privacyPolicy: 'included',
   autoRenew: true,
   suspended: false,
+  stage: 'active',
+  renewFor: [1],
   orderId: 'o1',
   renewal: { on, amount, currency: 'EUR' },
   afterExpiry: { graceFrom: on, redemptionFrom: on, pendingDeleteFrom: on, freeFrom: on },

@@ -1,5 +1,6 @@
 import type { PrivacyPolicy } from '../catalogue/extension';
 import type { IsoDate } from '../time/isoDate';
+import type { HeldStage } from '../lifecycle/stage';
 import type { AfterExpiry } from '../lifecycle/lifeOfName';
 import type { Currency, Minor } from '../money/money';
 
@@ -14,6 +15,9 @@ export interface ShownName {
   readonly autoRenew: boolean;
   /** Out of service, since its holder has not confirmed the address. */
   readonly suspended: boolean;
+  readonly stage: HeldStage;
+  /** For how many years it can be renewed today; none where that is too late. */
+  readonly renewFor: readonly number[];
   readonly orderId: string;
   /** The next renewal at today's prices, before tax. */
   readonly renewal: { readonly on: IsoDate; readonly amount: Minor; readonly currency: Currency };

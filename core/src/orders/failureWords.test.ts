@@ -1,5 +1,5 @@
 import { failureWords } from './failureWords';
-import type { Failure } from './order';
+import type { Failure } from '../operations/operation';
 
 const usd = (cents: number) => `${cents / 100} USD`;
 const asks = { register: 9500, renew: 1200 };

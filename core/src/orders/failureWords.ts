@@ -1,10 +1,12 @@
 import type { Language } from '../accounts/language';
 import type { Minor } from '../money/money';
-import type { Failure } from './order';
+import type { Failure } from '../operations/operation';
 
 const texts = {
   en: {
     taken: 'Someone else registered it a moment earlier.',
+    gone: 'The name is not yours any more.',
+    rejected: 'Whoever holds it did not agree.',
     price: 'Its registry asks another price than you were shown; it was not bought at that.',
     asks: (first: string, later: string) =>
       `Its registry asks another price than you were shown: ${first} for the first year, then ${later} a year. It was not bought at that.`,
@@ -14,6 +16,8 @@ const texts = {
   },
   es: {
     taken: 'Otra persona lo registró un momento antes.',
+    gone: 'El nombre ya no está a su nombre.',
+    rejected: 'Quien lo tiene no estuvo de acuerdo.',
     price: 'Su operador pide otro precio que el mostrado; no se compró a ese.',
     asks: (first: string, later: string) =>
       `Su operador pide otro precio que el mostrado: ${first} el primer año, después ${later} al año. No se compró a ese.`,
@@ -24,7 +28,7 @@ const texts = {
 } satisfies Record<Language, unknown>;
 
 /**
- * Why a name was not registered, as a sentence; what a registry said stays in its own words.
+ * Why nothing came of an operation, as a sentence; what a registry said stays in its own words.
  *
  * @param amount writes US cents
  */

@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { creditNoteOf, invoiceNumber, invoiceOf } from './invoice';
-import { effects, fromEvents, next, type Order, type OrderEvent, type OrderLine } from './order';
+import { effects, next, placed, type Order, type OrderEvent, type OrderLine } from './order';
 
 const line = (name: string, charge: number, more: Partial<OrderLine> = {}): OrderLine => {
   const { discount = 0, fee = 0, privacyPrice = 0 } = more;
   const net = charge - discount + fee + privacyPrice;
-  return { name, unicode: name, years: 1, privacy: true, autoRenew: false, charge, discount, fee, privacyPrice, net };
+  const what = { kind: 'register', name, unicode: name, years: 1, privacy: true, autoRenew: false } as const;
+  return { ...what, charge, discount, fee, privacyPrice, net };
 };
 const lines = [
   line('saltwhistle.boats', 300, { fee: 18, discount: 45, privacyPrice: 250 }),
@@ -15,16 +16,8 @@ const lines = [
 function ended(method: 'card' | 'transfer', balance: number, registered: readonly string[], of = lines): Order {
   const total = of.reduce((sum, { net }) => sum + net, 0);
   const withTax = total + Math.round(total * 0.23);
-  const events: OrderEvent[] = [
-    {
-      type: 'placed',
-      lines: of,
-      currency: 'EUR',
-      taxRate: '0.23',
-      taxBasis: 'domestic',
-      total: withTax,
-      funding: { method, balance },
-    },
+  const terms = { currency: 'EUR', taxRate: '0.23', taxBasis: 'domestic', total: withTax } as const;
+  const events: Exclude<OrderEvent, { type: 'placed' }>[] = [
     method === 'card'
       ? { type: 'authorised', intent: 'i' }
       : {
@@ -34,14 +27,14 @@ function ended(method: 'card' | 'transfer', balance: number, registered: readonl
           until: '2026-12-01T00:00:00Z',
         },
     ...(method === 'transfer' ? [{ type: 'paid', intent: 'i' } as const] : []),
-    ...of.flatMap(({ name }): OrderEvent[] => [
+    ...of.flatMap(({ name }): typeof events => [
       { type: 'sent', name },
       registered.includes(name)
-        ? { type: 'registered', name, expiresOn: '2027-11-25' }
-        : { type: 'notRegistered', name, cause: 'taken', reason: '' },
+        ? { type: 'done', name, expiresOn: '2027-11-25' }
+        : { type: 'refused', name, cause: 'taken', reason: '' },
     ]),
   ];
-  const order = fromEvents(events);
+  const order = events.reduce(next, placed({ ...terms, funding: { method, balance } }, of));
   const [effect] = effects(order);
   if (effect?.type === 'capture') {
     const { amount, balance: used, refunded } = effect;
@@ -65,6 +58,7 @@ test('an invoice names every amount of every name that was registered', () => {
         name: 'saltwhistle.boats',
         unicode: 'saltwhistle.boats',
         years: 1,
+        kind: 'register',
         charge: 300,
         discount: 45,
         fee: 18,

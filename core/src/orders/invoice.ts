@@ -8,6 +8,8 @@ import type { PaymentMethod } from './payment';
 
 /** One name on an invoice. */
 export interface InvoiceLine extends LineAmounts {
+  /** What was done to it; registered where left out. */
+  readonly kind?: OrderLine['kind'];
   readonly name: string;
   readonly unicode: string;
   readonly years: number;
@@ -53,7 +55,7 @@ export function invoiceNumber(year: number, sequence: number): string {
 }
 
 /**
- * What is charged for: all names of an order paid beforehand, else those that were registered.
+ * What is charged for: all names of an order paid beforehand, else those that were bought.
  *
  * @returns undefined where nothing is charged
  */
@@ -66,21 +68,21 @@ export function invoiceOf(order: Order): InvoiceContent | undefined {
     ]);
   if (payment.at !== 'captured') return undefined;
   const { amount, balance } = payment;
-  return content(order, 'invoice', registered(order), amount + balance, [
+  return content(order, 'invoice', bought(order), amount + balance, [
     { method: funding.method, amount },
     { method: 'balance', amount: balance },
   ]);
 }
 
 /**
- * What is taken back of an order paid beforehand: the names that could not be registered. Its amounts and those
+ * What is taken back of an order paid beforehand: what could not be done. Its amounts and those
  * that remain add up to the invoice to the last unit.
  *
- * @returns undefined where every name was registered
+ * @returns undefined where everything was done
  */
 export function creditNoteOf(order: Order): InvoiceContent | undefined {
   const { payment, funding } = order;
-  const failed = order.lines.filter(({ state }) => state.at === 'notRegistered');
+  const failed = order.lines.filter(({ state }) => state.at === 'refused' || state.at === 'givenUp');
   if (failed.length === 0) return undefined;
   if (payment.at === 'refunded')
     return content(order, 'creditNote', failed, order.total, [
@@ -95,8 +97,8 @@ export function creditNoteOf(order: Order): InvoiceContent | undefined {
   ]);
 }
 
-function registered({ lines }: Order): Order['lines'] {
-  return lines.filter(({ state }) => state.at === 'registered');
+function bought({ lines }: Order): Order['lines'] {
+  return lines.filter(({ state }) => state.at === 'done');
 }
 
 function content(
@@ -111,7 +113,8 @@ function content(
   return {
     kind,
     currency,
-    lines: lines.map(({ name, unicode, years, charge, discount, fee, privacyPrice, net: lineNet }) => ({
+    lines: lines.map(({ kind: done, name, unicode, years, charge, discount, fee, privacyPrice, net: lineNet }) => ({
+      kind: done,
       name,
       unicode,
       years,

@@ -44,6 +44,7 @@ export interface QuoteProblem {
     | 'termNotOffered'
     | 'notAvailable'
     | 'notHeld'
+    | 'ranOut'
     | 'beyondTenYears'
     | 'transferNotOneYear';
   readonly detail: string;
@@ -90,6 +91,8 @@ export interface QuoteFacts {
   readonly answers: ReadonlyMap<string, RegistryAnswer>;
   /** When names already held expire, by A-label; needed for renewals. */
   readonly heldUntil: ReadonlyMap<string, IsoDate>;
+  /** Names held that expired too long ago to be renewed, A-labels. */
+  readonly ranOut?: ReadonlySet<string>;
   readonly isValidVatNumber: VatNumberCheck;
   /** The promo codes there are; a private one counts where it was typed. */
   readonly promotions?: readonly Promotion[];
@@ -237,6 +240,12 @@ function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
     };
   if (item.action === 'transfer' && item.years !== 1)
     return { field: '/years', code: 'transferNotOneYear', detail: 'A transfer adds exactly one year.' };
+  if (item.action === 'renew' && facts.ranOut?.has(name))
+    return {
+      field: '/name',
+      code: 'ranOut',
+      detail: `${unicode} ran out too long ago and can no longer be renewed: take it out of the basket.`,
+    };
   if (item.action === 'renew' && !heldUntil)
     return { field: '/name', code: 'notHeld', detail: `${unicode} is not among your names.` };
   const offered = offeredTerms(item.action, extension);

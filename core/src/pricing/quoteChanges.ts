@@ -1,6 +1,6 @@
 import type { Minor } from '../money/money';
 import type { CodeReason } from './promotion';
-import type { Quote } from './quote';
+import type { CodeAnswer, Quote, QuoteLine } from './quote';
 import type { Tax } from './tax';
 
 /** One thing that differs between two quotes of the same basket. Amounts in the quotes' currency. */
@@ -23,8 +23,25 @@ export interface UsedCode {
   readonly saves: Minor;
 }
 
+/** What has to be known of a quote to say later what has changed since. */
+export interface AgreedQuote extends Pick<Quote, 'rate' | 'tax' | 'total'> {
+  readonly lines: readonly Pick<QuoteLine, 'name' | 'unicode' | 'action' | 'net' | 'discount'>[];
+  readonly codes: readonly Pick<CodeAnswer, 'code' | 'applied' | 'saves' | 'reason'>[];
+}
+
+/** A quote without what can be computed again. */
+export function agreedQuote({ rate, tax, total, lines, codes }: Quote): AgreedQuote {
+  return {
+    rate,
+    tax,
+    total,
+    lines: lines.map(({ name, unicode, action, net, discount }) => ({ name, unicode, action, net, discount })),
+    codes: codes.filter(({ applied }) => applied),
+  };
+}
+
 /** What differs, causes first and the total last; empty where the total is the same and so is the code. */
-export function quoteChanges(was: Quote, now: Quote): QuoteChange[] {
+export function quoteChanges(was: AgreedQuote, now: AgreedQuote): QuoteChange[] {
   const changes: QuoteChange[] = [];
   const after = new Map(now.lines.map((line) => [line.name, line]));
   for (const { name, unicode, net, discount } of was.lines) {
@@ -41,7 +58,7 @@ export function quoteChanges(was: Quote, now: Quote): QuoteChange[] {
   return changes;
 }
 
-function codeChange(was: Quote, now: Quote): QuoteChange | undefined {
+function codeChange(was: AgreedQuote, now: AgreedQuote): QuoteChange | undefined {
   const before = usedIn(was);
   const after = usedIn(now);
   if (before?.code === after?.code && before?.saves === after?.saves) return undefined;
@@ -54,7 +71,7 @@ function codeChange(was: Quote, now: Quote): QuoteChange | undefined {
   };
 }
 
-function usedIn({ codes }: Quote): UsedCode | undefined {
+function usedIn({ codes }: AgreedQuote): UsedCode | undefined {
   const used = codes.find(({ applied }) => applied);
   return used && { code: used.code, saves: used.saves };
 }

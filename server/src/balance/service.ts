@@ -5,7 +5,7 @@ import type { Attention } from '../attention/attention';
 import { longestSilenceMs, paymentPatienceMs } from '../attention/patience';
 import type { PaymentWays } from '../cards/service';
 import type { Clock } from '../clock/clock';
-import type { Locks } from '../db/locks';
+import type { Leases } from '../db/leases';
 import { PaymentSilent, type PaymentGateway, type PaymentStanding } from '../gateways/payments/paymentGateway';
 import { badField, notFound } from '../http/problem';
 import { isUuid, uuidFrom } from '../http/uuid';
@@ -19,7 +19,7 @@ const lookAgainMs = 20_000;
 /** Money of the account's own: what there is, and how more comes. */
 export class BalanceService {
   constructor(
-    private readonly locks: Locks,
+    private readonly leases: Leases,
     private readonly store: BalanceStore,
     private readonly payments: PaymentGateway,
     private readonly ways: PaymentWays,
@@ -95,7 +95,7 @@ export class BalanceService {
    */
   async advance(id: string): Promise<boolean> {
     const known = isUuid(id) && (await this.store.topUp(id)) !== undefined;
-    if (known) await this.locks.exclusively(`top-up ${id}`, () => this.advanceAlone(id));
+    if (known) await this.leases.exclusively(`top-up ${id}`, () => this.advanceAlone(id));
     return known;
   }
 

@@ -1,6 +1,18 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+} from 'class-validator';
 import { mostCodes } from '@tienda/core/basket/basketCodes';
-import { ListOf, TextOrNull } from '../http/readModel';
+import { basketActions, type BasketAction } from '@tienda/core/basket/basketLine';
+import { ListOf, MayBeLeftOut, TextOrNull } from '../http/readModel';
 
 /** What is chosen for one name. */
 export class BasketLineModel {
@@ -16,10 +28,17 @@ export class BasketLineModel {
   autoRenew!: boolean;
 }
 
+/** What is chosen for a name in the basket: that it is registered, where not said otherwise. */
+export class ChosenLineModel extends BasketLineModel {
+  @MayBeLeftOut()
+  @IsIn(basketActions, { message: 'The action is register or renew.' })
+  action?: BasketAction;
+}
+
 /** How many names a basket holds. */
 export const mostLines = 500;
 
-export class NamedLineModel extends BasketLineModel {
+export class NamedLineModel extends ChosenLineModel {
   @IsString({ message: 'A name is text.' })
   @MaxLength(253, { message: 'A name has at most 253 characters.' })
   name!: string;

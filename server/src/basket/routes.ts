@@ -2,22 +2,24 @@ import type { Context } from 'koa';
 import type { AccountStore } from '../accounts/store';
 import type { Sessions } from '../accounts/sessions';
 import { queryChoice, route, sessionOf, type Route } from '../http/route';
-import { BasketCodesModel, BasketLineModel, BasketLinesModel } from './models';
-import type { BasketService } from './service';
+import { BasketCodesModel, BasketLinesModel, ChosenLineModel } from './models';
+import type { BasketOwner, BasketService } from './service';
 
 export function basketRoutes(basket: BasketService, sessions: Sessions, accounts: AccountStore): Route[] {
   /** The account's basket for those signed in, else the visitor's own. */
-  async function basketOf(ctx: Context): Promise<string | undefined> {
+  async function ownerOf(ctx: Context): Promise<BasketOwner | undefined> {
     const session = sessionOf(ctx);
-    return session?.accountId ? accounts.basketOf(session.accountId) : session?.basketId;
+    const accountId = session?.accountId ?? undefined;
+    const id = accountId ? await accounts.basketOf(accountId) : session?.basketId;
+    return id === undefined ? undefined : { id, ...(accountId ? { accountId } : {}) };
   }
 
   /** The same, begun where there was none. */
-  async function ownBasket(ctx: Context): Promise<string> {
-    return (await basketOf(ctx)) ?? (await sessions.begin(ctx)).basketId;
+  async function needOwner(ctx: Context): Promise<BasketOwner> {
+    return (await ownerOf(ctx)) ?? { id: (await sessions.begin(ctx)).basketId };
   }
 
-  const show = async (id: string | undefined, check?: boolean) => ({ body: await basket.show(id, check) });
+  const show = async (owner: BasketOwner | undefined, check?: boolean) => ({ body: await basket.show(owner, check) });
   return [
     route(
       'get',
@@ -32,21 +34,21 @@ export function basketRoutes(basket: BasketService, sessions: Sessions, accounts
         },
         perMinute: 240,
       },
-      async ({ ctx }) => show(await basketOf(ctx), queryChoice(ctx, 'check', ['true', 'false']) === 'true'),
+      async ({ ctx }) => show(await ownerOf(ctx), queryChoice(ctx, 'check', ['true', 'false']) === 'true'),
     ),
     route(
       'put',
       '/api/basket/:name',
       {
         summary: 'Puts a name in the basket, or changes what was chosen for it',
-        model: BasketLineModel,
+        model: ChosenLineModel,
         perMinute: 600,
       },
-      async ({ ctx, params, body: { years, privacy, autoRenew } }) => {
-        const id = await ownBasket(ctx);
-        const line = { name: params['name'] ?? '', years, privacy, autoRenew };
-        await basket.put(id, [line], (_place, field) => `/${field}`);
-        return show(id);
+      async ({ ctx, params, body: { action = 'register', years, privacy, autoRenew } }) => {
+        const owner = await needOwner(ctx);
+        const line = { name: params['name'] ?? '', action, years, privacy, autoRenew };
+        await basket.put(owner, [line], (_place, field) => `/${field}`);
+        return show(owner);
       },
     ),
     route(
@@ -58,35 +60,36 @@ export function basketRoutes(basket: BasketService, sessions: Sessions, accounts
         perMinute: 120,
       },
       async ({ ctx, body: { lines } }) => {
-        const id = await ownBasket(ctx);
-        await basket.put(id, lines, (place, field) => `/lines/${place}/${field}`);
-        return show(id);
+        const owner = await needOwner(ctx);
+        const chosen = lines.map(({ action = 'register', ...line }) => ({ ...line, action }));
+        await basket.put(owner, chosen, (place, field) => `/lines/${place}/${field}`);
+        return show(owner);
       },
     ),
     route('post', '/api/basket/seen', { summary: 'Takes what has changed as read' }, async ({ ctx }) => {
-      const id = await basketOf(ctx);
-      if (id) await basket.see(id);
-      return show(id);
+      const owner = await ownerOf(ctx);
+      if (owner) await basket.see(owner);
+      return show(owner);
     }),
     route(
       'put',
       '/api/basket-codes',
       { summary: 'The promo codes typed, and which to use', model: BasketCodesModel, perMinute: 240 },
       async ({ ctx, body: { typed, use } }) => {
-        const id = await ownBasket(ctx);
-        await basket.keepCodes(id, { typed, ...(use === undefined ? {} : { use }) });
-        return show(id);
+        const owner = await needOwner(ctx);
+        await basket.keepCodes(owner.id, { typed, ...(use === undefined ? {} : { use }) });
+        return show(owner);
       },
     ),
     route('delete', '/api/basket', { summary: 'Takes every name out of the basket' }, async ({ ctx }) => {
-      const id = await basketOf(ctx);
-      if (id) await basket.empty(id);
-      return show(id);
+      const owner = await ownerOf(ctx);
+      if (owner) await basket.empty(owner.id);
+      return show(owner);
     }),
     route('delete', '/api/basket/:name', { summary: 'Takes a name out of the basket' }, async ({ ctx, params }) => {
-      const id = await basketOf(ctx);
-      if (id) await basket.remove(id, params['name'] ?? '');
-      return show(id);
+      const owner = await ownerOf(ctx);
+      if (owner) await basket.remove(owner.id, params['name'] ?? '');
+      return show(owner);
     }),
   ];
 }

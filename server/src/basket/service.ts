@@ -2,17 +2,28 @@ import type { BasketCodes } from '@tienda/core/basket/basketCodes';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
 import { lineChanges, lineFacts, type LineFacts } from '@tienda/core/basket/lineFacts';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
-import { isoDate } from '@tienda/core/time/isoDate';
+import { addYears, isoDate } from '@tienda/core/time/isoDate';
+import { allowedTerms, offeredTerms } from '@tienda/core/pricing/priceItem';
+import { longestTerm } from '@tienda/core/pricing/yearRail';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import { domainName } from '@tienda/core/names/domainName';
+import { canRenew } from '@tienda/core/lifecycle/stage';
 import { toULabel } from '@tienda/core/idna/idna';
 import { codeKey } from '@tienda/core/pricing/promotion';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
 import { badField, badFields, type FieldError } from '../http/problem';
+import type { HeldName, NameStore } from '../names/store';
 import type { SearchService } from '../search/service';
 import { mostLines } from './models';
 import type { BasketStore, ChosenLine, KeptLine } from './store';
+
+/** Whose basket it is: an account's, or that of a visitor. */
+export interface BasketOwner {
+  /** Of the basket. */
+  readonly id: string;
+  readonly accountId?: string;
+}
 
 export interface ShownBasket {
   readonly lines: readonly BasketLine[];
@@ -27,21 +38,24 @@ export class BasketService {
     private readonly store: BasketStore,
     private readonly catalogue: CatalogueReader,
     private readonly search: SearchService,
+    private readonly names: NameStore,
     private readonly clock: Clock,
   ) {}
 
   /** The basket with what is known of its names; `check` asks the registries for what is not known lately. */
-  async show(id: string | undefined, check = false): Promise<ShownBasket> {
-    if (!id) return { lines: [], codes: { typed: [] } };
-    const [kept, codes] = await Promise.all([this.store.lines(id), this.store.codes(id)]);
-    const answers = await this.answers(kept, check);
+  async show(owner: BasketOwner | undefined, check = false): Promise<ShownBasket> {
+    if (!owner) return { lines: [], codes: { typed: [] } };
+    const [kept, codes] = await Promise.all([this.store.lines(owner.id), this.store.codes(owner.id)]);
+    const held = await this.held(owner, kept);
+    const answers = await this.answers(kept, held, check);
     const lines = kept.map(({ seen, ...line }): BasketLine => {
       const answer = answers.get(line.name);
-      const facts = this.facts(line.name, answer);
+      const facts = this.facts(line, answer);
       const changes = seen && facts ? lineChanges(seen, facts, line.years) : [];
       return {
         ...line,
         unicode: toULabel(line.name),
+        ...(line.action === 'renew' && held.has(line.name) ? { heldUntil: held.get(line.name)?.expiresOn ?? '' } : {}),
         ...(answer ? { answer } : {}),
         ...(changes.length > 0 ? { changes } : {}),
       };
@@ -56,14 +70,16 @@ export class BasketService {
    * @throws Problem 422 naming every line that cannot be put in
    */
   async put(
-    id: string,
+    owner: BasketOwner,
     wanted: readonly ChosenLine[],
     pointer: (place: number, field: 'name' | 'years') => string,
   ): Promise<void> {
+    const { id } = owner;
+    const held = await this.held(owner, wanted);
     const faults: FieldError[] = [];
     const chosen = wanted.flatMap((line, place) => {
-      const read = this.read(line);
-      if (typeof read === 'string') return { ...line, name: read };
+      const read = this.read(line, held);
+      if ('name' in read) return { ...line, ...read };
       faults.push({ pointer: pointer(place, read.field), code: read.code, detail: read.detail });
       return [];
     });
@@ -76,20 +92,21 @@ export class BasketService {
         'basketFull',
         `A basket holds at most ${mostLines} names: check out or remove some.`,
       );
-    const answers = await this.answers(once, false);
+    const answers = await this.answers(once, held, false);
     await this.store.put(
       id,
-      once.map((line): KeptLine => ({ ...line, seen: this.facts(line.name, answers.get(line.name)) ?? null })),
+      once.map((line): KeptLine => ({ ...line, seen: this.facts(line, answers.get(line.name)) ?? null })),
     );
   }
 
   /** Takes what has changed as read: changes are told against today from now on. */
-  async see(id: string): Promise<void> {
+  async see(owner: BasketOwner): Promise<void> {
+    const { id } = owner;
     const kept = await this.store.lines(id);
-    const answers = await this.answers(kept, false);
-    const facts = kept.flatMap(({ name }) => {
-      const now = this.facts(name, answers.get(name));
-      return now ? [[name, now] as const] : [];
+    const answers = await this.answers(kept, await this.held(owner, kept), false);
+    const facts = kept.flatMap((line) => {
+      const now = this.facts(line, answers.get(line.name));
+      return now ? [[line.name, now] as const] : [];
     });
     await this.store.see(id, new Map(facts));
   }
@@ -107,26 +124,67 @@ export class BasketService {
     await this.store.keepCodes(id, { typed: once, ...(use === undefined ? {} : { use }) });
   }
 
-  private answers(lines: readonly { readonly name: string }[], check: boolean): Promise<Map<string, RegistryAnswer>> {
-    const names = lines.map(({ name }) => name);
-    return check ? this.search.answers(names, checkedForMs) : this.search.known(names);
+  /** What registries say of names to register; of those to renew, what their registry asks for a premium name. */
+  private async answers(
+    lines: readonly Pick<ChosenLine, 'name' | 'action'>[],
+    held: ReadonlyMap<string, HeldName>,
+    check: boolean,
+  ): Promise<Map<string, RegistryAnswer>> {
+    const names = lines.flatMap(({ name, action }) => (action === 'register' ? [name] : []));
+    const answers = check ? await this.search.answers(names, checkedForMs) : await this.search.known(names);
+    for (const { name, action } of lines) {
+      const renew = held.get(name)?.premiumRenew;
+      if (action === 'renew' && renew) answers.set(name, { status: 'taken', premium: { register: renew, renew } });
+    }
+    return answers;
   }
 
-  private facts(name: string, answer: RegistryAnswer | undefined): LineFacts | undefined {
+  /** Those of the names to renew that the account holds. */
+  private async held(
+    { accountId }: BasketOwner,
+    lines: readonly Pick<ChosenLine, 'name' | 'action'>[],
+  ): Promise<Map<string, HeldName>> {
+    const names = lines.flatMap(({ name, action }) => (action === 'renew' ? [name] : []));
+    if (!accountId || names.length === 0) return new Map();
+    return new Map((await this.names.among(accountId, names)).map((held) => [held.name, held]));
+  }
+
+  private facts(
+    { name, action }: Pick<ChosenLine, 'name' | 'action'>,
+    answer: RegistryAnswer | undefined,
+  ): LineFacts | undefined {
     const extension = extensionOf(name, this.catalogue.current());
-    return extension && lineFacts(extension, answer, isoDate(this.clock.now()));
+    return extension && lineFacts(extension, answer, isoDate(this.clock.now()), action);
   }
 
-  /** The name as it is stored, or what is wrong with the line. */
-  private read({ name, years }: ChosenLine): string | (Omit<FieldError, 'pointer'> & { field: 'name' | 'years' }) {
+  /** The name as it is stored, with what is fixed for one that is held; or what is wrong with the line. */
+  private read(
+    { name, action, years }: ChosenLine,
+    held: ReadonlyMap<string, HeldName>,
+  ):
+    | Pick<ChosenLine, 'name'>
+    | Omit<ChosenLine, 'years' | 'action'>
+    | (Omit<FieldError, 'pointer'> & { field: 'name' | 'years' }) {
     const read = domainName(name, this.catalogue.current());
     if (read.kind === 'problem') return { field: 'name', code: read.code, detail: read.detail };
-    const { terms, unicode } = read.extension;
-    if (terms.register.includes(years)) return read.name;
+    const { extension, unicode } = read;
+    const mine = held.get(read.name);
+    if (action === 'renew' && !mine)
+      return { field: 'name', code: 'notHeld', detail: `${unicode} is not among your names.` };
+    if (mine && !canRenew(mine.stage))
+      return { field: 'name', code: 'ranOut', detail: `${unicode} ran out too long ago and can no longer be renewed.` };
+    const today = isoDate(this.clock.now());
+    const subject = { name: read.name, unicode, extension, ...(mine ? { heldUntil: mine.expiresOn } : {}) };
+    const terms = allowedTerms(action, subject, today);
+    if (terms.includes(years))
+      return mine ? { name: read.name, privacy: mine.privacy, autoRenew: mine.autoRenew } : { name: read.name };
+    const isLater = offeredTerms(action, extension).includes(years);
     return {
       field: 'years',
-      code: 'termNotOffered',
-      detail: `.${unicode} is offered for ${terms.register.join(', ')} years.`,
+      code: isLater ? 'beyondTenYears' : 'termNotOffered',
+      detail: isLater
+        ? `${unicode} can be paid for until ${addYears(today, longestTerm)} at most: choose fewer years.`
+        : `.${extension.unicode} is offered for ${terms.join(', ')} years.`,
     };
   }
 }

@@ -6,18 +6,26 @@ import type { Database, Transaction } from '../db/database';
 import { basketCodes, basketLine } from '../db/schema';
 
 /** What was chosen for a name. */
-export type ChosenLine = Pick<BasketLine, 'name' | 'years' | 'privacy' | 'autoRenew'>;
+export type ChosenLine = Pick<BasketLine, 'name' | 'action' | 'years' | 'privacy' | 'autoRenew'>;
 
 /** A line as kept: with what the name offered when it was put in. */
 export type KeptLine = ChosenLine & { readonly seen: LineFacts | null };
+
+/** What is chosen last holds. */
+const asChosen = {
+  action: sql`excluded.action`,
+  years: sql`excluded.years`,
+  privacy: sql`excluded.privacy`,
+  autoRenew: sql`excluded.auto_renew`,
+};
 
 export class BasketStore {
   constructor(private readonly database: Database) {}
 
   lines(basketId: string): Promise<KeptLine[]> {
-    const { name, years, privacy, autoRenew, seen } = basketLine;
+    const { name, action, years, privacy, autoRenew, seen } = basketLine;
     return this.database
-      .select({ name, years, privacy, autoRenew, seen })
+      .select({ name, action, years, privacy, autoRenew, seen })
       .from(basketLine)
       .where(eq(basketLine.basketId, basketId))
       .orderBy(asc(basketLine.position));
@@ -31,7 +39,7 @@ export class BasketStore {
       .values(lines.map((line) => ({ basketId, ...line })))
       .onConflictDoUpdate({
         target: [basketLine.basketId, basketLine.name],
-        set: { years: sql`excluded.years`, privacy: sql`excluded.privacy`, autoRenew: sql`excluded.auto_renew` },
+        set: asChosen,
       });
   }
 
@@ -70,7 +78,16 @@ export class BasketStore {
   async putBack(transaction: Transaction, basketId: string, lines: readonly ChosenLine[]): Promise<void> {
     await transaction
       .insert(basketLine)
-      .values(lines.map(({ name, years, privacy, autoRenew }) => ({ basketId, name, years, privacy, autoRenew })))
+      .values(
+        lines.map(({ name, action, years, privacy, autoRenew }) => ({
+          basketId,
+          name,
+          action,
+          years,
+          privacy,
+          autoRenew,
+        })),
+      )
       .onConflictDoNothing();
   }
 
@@ -91,9 +108,10 @@ export class BasketStore {
       await transaction
         .insert(basketLine)
         .values(
-          moved.map(({ name, years, privacy, autoRenew, seen }) => ({
+          moved.map(({ name, action, years, privacy, autoRenew, seen }) => ({
             basketId: to,
             name,
+            action,
             years,
             privacy,
             autoRenew,
@@ -102,11 +120,7 @@ export class BasketStore {
         )
         .onConflictDoUpdate({
           target: [basketLine.basketId, basketLine.name],
-          set: {
-            years: sql`excluded.years`,
-            privacy: sql`excluded.privacy`,
-            autoRenew: sql`excluded.auto_renew`,
-          },
+          set: asChosen,
         });
     });
   }

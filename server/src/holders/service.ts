@@ -6,7 +6,7 @@ import {
   type ShownHolderCheck,
 } from '@tienda/core/contacts/holderCheck';
 import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
-import type { AccountStore } from '../accounts/store';
+import type { Account, AccountStore } from '../accounts/store';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
 import type { Database, Transaction } from '../db/database';
@@ -39,19 +39,19 @@ export class HolderChecks {
   constructor(private readonly parts: HolderCheckParts) {}
 
   /** A name was registered for a holder: an address that was not asked for before is asked for now. */
-  async ask(transaction: Transaction, accountId: string, typedEmail: string, unicode: string): Promise<void> {
+  async ask(
+    transaction: Transaction,
+    { id: accountId, language }: Pick<Account, 'id' | 'language'>,
+    typedEmail: string,
+    unicode: string,
+  ): Promise<void> {
     const { store, outbox, clock } = this.parts;
     const email = typedEmail.toLowerCase();
     const askedOn = isoDate(clock.now());
     const token = this.token(accountId, email, askedOn);
     const isNew = await store.ask(transaction, { accountId, email, askedOn, tokenHash: hashOfToken(token) });
     if (!isNew) return;
-    const mail = confirmMail(
-      await this.reader({ accountId, email }, transaction),
-      this.url(token),
-      confirmBy({ askedOn }),
-      [unicode],
-    );
+    const mail = confirmMail({ email, language }, this.url(token), confirmBy({ askedOn }), [unicode]);
     await outbox.put(transaction, `holder ${accountId} ${email} asked`, mail);
   }
 
@@ -104,7 +104,7 @@ export class HolderChecks {
     const { store, names, database, outbox, clock, catalogue, registries } = this.parts;
     const now = clock.now();
     for (const misplaced of await store.misplaced(outOfTimeBefore(isoDate(now)))) {
-      const { name, accountId, suspend } = misplaced;
+      const { heldId, name, accountId, suspend } = misplaced;
       const { registry, unicode } = keeperOf(name, catalogue.current(), registries);
       try {
         await registry.setHold(name, suspend);
@@ -116,7 +116,7 @@ export class HolderChecks {
       const mail = suspend ? suspendedMail(reader, this.urlOf(misplaced), unicode) : releasedMail(reader, unicode);
       const key = `holder ${accountId} ${name} ${suspend ? 'suspended' : 'released'} ${now.toISOString()}`;
       await database.transaction(async (transaction) => {
-        await names.setSuspended(transaction, name, suspend);
+        await names.setSuspended(transaction, heldId, suspend, now);
         await outbox.put(transaction, key, mail);
       });
     }

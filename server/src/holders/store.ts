@@ -8,6 +8,7 @@ export type KeptHolderCheck = typeof holderCheck.$inferSelect;
 
 /** A name that has to be put out of service, or back in. */
 export interface Misplaced extends Pick<KeptHolderCheck, 'accountId' | 'email' | 'askedOn' | 'tokenHash'> {
+  readonly heldId: string;
   readonly name: string;
   readonly suspend: boolean;
 }
@@ -82,20 +83,21 @@ export class HolderCheckStore {
     const late = and(isNull(holderCheck.confirmedAt), lt(holderCheck.askedOn, before));
     const isIts = sql`${holderCheck.email} = lower(${contact.contact} ->> 'email')`;
     const { accountId, email, askedOn, tokenHash } = holderCheck;
-    const columns = { name: heldName.name, accountId, email, askedOn, tokenHash };
+    const current = isNull(heldName.leftAt);
+    const columns = { heldId: heldName.id, name: heldName.name, accountId, email, askedOn, tokenHash };
     const toSuspend = await this.database
       .select(columns)
       .from(holderCheck)
       .innerJoin(heldName, eq(heldName.accountId, holderCheck.accountId))
       .innerJoin(contact, and(eq(contact.id, heldName.contactId), isIts))
-      .where(and(late, eq(heldName.suspended, false)))
+      .where(and(late, eq(heldName.suspended, false), current))
       .limit(mostAtOnce);
     const toRelease = await this.database
       .select(columns)
       .from(heldName)
       .innerJoin(contact, eq(contact.id, heldName.contactId))
       .innerJoin(holderCheck, and(eq(holderCheck.accountId, heldName.accountId), isIts))
-      .where(and(eq(heldName.suspended, true), isNotNull(holderCheck.confirmedAt)))
+      .where(and(eq(heldName.suspended, true), current, isNotNull(holderCheck.confirmedAt)))
       .limit(mostAtOnce);
     return [
       ...toSuspend.map((row) => ({ ...row, suspend: true })),

@@ -1,5 +1,6 @@
 import { once } from 'node:events';
 import { seller } from '@tienda/core/orders/seller';
+import { kindsOf } from '@tienda/core/orders/kindsOf';
 import type { Invoice } from '@tienda/core/orders/invoice';
 import { decimalAmount, type Minor } from '@tienda/core/money/money';
 import PdfDocument from 'pdfkit';
@@ -114,13 +115,14 @@ class Paper {
     const { name: nameHead, ...heads } = this.words.columns;
     this.row(nameHead, Object.values(heads), true);
     this.rule();
-    for (const { name, unicode, years, charge, discount, fee, privacyPrice, net } of this.invoice.lines) {
+    for (const { kind, name, unicode, years, charge, discount, fee, privacyPrice, net } of this.invoice.lines) {
       if (this.y > 720) {
         this.document.addPage();
         this.y = left;
       }
       const shown = this.letters.canWrite(unicode) ? unicode : name;
-      const text = `${shown}, ${this.words.years(years)}`;
+      const term = this.words.years(years);
+      const text = `${shown}, ${kind === 'renew' ? this.words.renewal(term) : term}`;
       this.row(
         text,
         [charge, -discount, fee, privacyPrice, net].map((amount) => this.amount(amount)),
@@ -136,7 +138,7 @@ class Paper {
       this.document.addPage();
       this.y = left;
     }
-    this.sum(sums.subtotal, subtotal);
+    this.sum(sums.subtotal[kindsOf(this.invoice.lines)], subtotal);
     if (discount > 0) this.sum(sums.discount, -discount);
     if (fees > 0) this.sum(sums.fees, fees);
     if (privacy > 0) this.sum(sums.privacy, privacy);

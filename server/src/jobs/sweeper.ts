@@ -1,5 +1,5 @@
 import type { Logger } from 'pino';
-import type { Locks } from '../db/locks';
+import type { Leases } from '../db/leases';
 
 /** Something that falls due by itself; harmless when done twice. */
 export interface Chore {
@@ -20,7 +20,7 @@ export class Sweeper {
   private closed = false;
 
   constructor(
-    private readonly locks: Locks,
+    private readonly leases: Leases,
     private readonly chores: readonly Chore[],
     private readonly everyMs: number,
     private readonly log: Logger,
@@ -43,7 +43,7 @@ export class Sweeper {
 
   private async turn(chore: Chore): Promise<void> {
     const late = setTimeout(() => this.log.warn({ chore: chore.name }, 'a chore takes long'), budgetMs);
-    await this.locks.exclusively(`chore ${chore.name}`, chore.run).catch((fault: unknown) => {
+    await this.leases.exclusively(`chore ${chore.name}`, chore.run).catch((fault: unknown) => {
       this.log.warn({ chore: chore.name, err: fault }, 'a chore failed');
     });
     clearTimeout(late);

@@ -5,7 +5,11 @@ import { domainName } from '@tienda/core/names/domainName';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { unitPrices } from '@tienda/core/pricing/linePrice';
 import type { Currency } from '@tienda/core/money/money';
+import { canRenew } from '@tienda/core/lifecycle/stage';
+import { allowedTerms } from '@tienda/core/pricing/priceItem';
+import { isoDate } from '@tienda/core/time/isoDate';
 import type { CatalogueReader } from '../catalogue/catalogue';
+import type { Clock } from '../clock/clock';
 import type { ContactStore } from '../contacts/store';
 import { currencyParameter } from '../http/parameters';
 import { notFound } from '../http/problem';
@@ -21,7 +25,12 @@ class AutoRenewModel {
 
 const query = { currency: currencyParameter };
 
-export function nameRoutes(names: NameStore, contacts: ContactStore, catalogue: CatalogueReader): Route[] {
+export function nameRoutes(
+  names: NameStore,
+  contacts: ContactStore,
+  catalogue: CatalogueReader,
+  clock: Clock,
+): Route[] {
   /** A held name as shown: with its next renewal at today's prices, and the dates after its expiry. */
   function shown(held: HeldName, currency: Currency, holder?: Contact): ShownName {
     const read = domainName(held.name, catalogue.current());
@@ -29,7 +38,9 @@ export function nameRoutes(names: NameStore, contacts: ContactStore, catalogue: 
     const premium = held.premiumRenew === null ? undefined : { register: held.premiumRenew, renew: held.premiumRenew };
     const prices = unitPrices(read.extension, premium, false, currency, rateOf(currency));
     const yearly = prices.renew + prices.fee + (held.privacy ? prices.privacy : 0);
-    const { name, registeredOn, expiresOn, privacy, autoRenew, orderId, suspended } = held;
+    const { name, registeredOn, expiresOn, privacy, autoRenew, orderId, suspended, stage } = held;
+    const subject = { name, unicode: read.unicode, extension: read.extension, heldUntil: expiresOn };
+    const renewFor = canRenew(stage) ? allowedTerms('renew', subject, isoDate(clock.now())) : [];
     return {
       name,
       unicode: read.unicode,
@@ -39,6 +50,8 @@ export function nameRoutes(names: NameStore, contacts: ContactStore, catalogue: 
       privacyPolicy: read.extension.privacy.policy,
       autoRenew,
       suspended,
+      stage,
+      renewFor,
       orderId,
       renewal: { on: expiresOn, amount: yearly * Math.min(...read.extension.terms.renew), currency },
       afterExpiry: afterExpiry(expiresOn, read.extension.lifecycle),
@@ -77,11 +90,17 @@ export function nameRoutes(names: NameStore, contacts: ContactStore, catalogue: 
       { summary: 'Switches auto-renew', model: AutoRenewModel, query },
       async ({ ctx, accountId, params, body: { autoRenew } }) => {
         const held = await find(accountId, params['name'] ?? '');
-        await names.setAutoRenew(accountId, held.name, autoRenew);
+        await names.setAutoRenew(held, autoRenew, { type: 'owner' }, clock.now());
         return {
           body: shown({ ...held, autoRenew }, readCurrency(ctx), await contacts.find(accountId, held.contactId)),
         };
       },
+    ),
+    accountRoute(
+      'get',
+      '/api/me/names/:name/log',
+      { summary: 'What happened to a name held, the latest first' },
+      async ({ accountId, params }) => ({ body: await names.logOf(await find(accountId, params['name'] ?? '')) }),
     ),
   ];
 }

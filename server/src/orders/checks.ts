@@ -1,22 +1,35 @@
 import { neededDeclarations, isDeclared } from '@tienda/core/contacts/declarations';
 import { latinForm, needsLatin } from '@tienda/core/contacts/latin';
 import { contactRoles, contactsOf } from '@tienda/core/contacts/roles';
+import type { AgreedQuote } from '@tienda/core/pricing/quoteChanges';
 import { domainName } from '@tienda/core/names/domainName';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { StoredContact } from '../contacts/store';
-import { badFields, type FieldError } from '../http/problem';
-import type { StoredQuote } from '../pricing/store';
+import { badField, badFields, type FieldError } from '../http/problem';
 import type { NewOrder } from './models';
 import type { OrderHead } from './store';
+
+type AgreedLine = AgreedQuote['lines'][number];
 
 /** What must be right with an order besides its price: terms, contacts, what extensions ask. */
 export class OrderChecks {
   constructor(private readonly catalogue: CatalogueReader) {}
 
+  /** @throws Problem 422 where something is to be done that cannot be ordered */
+  expectOrderable(lines: readonly AgreedLine[]): void {
+    const other = lines.find(({ action }) => action === 'transfer');
+    if (other)
+      throw badField(
+        '/quoteId',
+        'notOrdered',
+        `${other.unicode} cannot be moved here with an order: take it out. Registrations and renewals can be ordered.`,
+      );
+  }
+
   /** @throws Problem 422 where the terms of a registry are not agreed to */
-  expectAgreed({ quote }: StoredQuote, { agreements }: NewOrder): void {
+  expectAgreed(lines: readonly AgreedLine[], { agreements }: NewOrder): void {
     const needed = new Set(
-      quote.lines.flatMap(({ name }) => {
+      lines.flatMap(({ name }) => {
         const read = domainName(name, this.catalogue.current());
         return read.kind === 'name' ? read.extension.agreements.map(({ id }) => id) : [];
       }),
@@ -31,8 +44,8 @@ export class OrderChecks {
   }
 
   /** What is said of the requirements, with their words. @throws Problem 422 where one is not met by what was said */
-  declared({ quote }: StoredQuote, { declarations = [] }: NewOrder): OrderHead['declarations'] {
-    const names = quote.lines.flatMap(({ name, unicode }) => {
+  declared(lines: readonly AgreedLine[], { declarations = [] }: NewOrder): OrderHead['declarations'] {
+    const names = lines.flatMap(({ name, unicode }) => {
       const read = domainName(name, this.catalogue.current());
       return read.kind === 'name' ? [{ name, unicode, extension: read.extension }] : [];
     });
@@ -55,12 +68,12 @@ export class OrderChecks {
   /** @throws Problem 422 where a contact is not the account's, or a name is not in the quote */
   differing(
     contacts: readonly StoredContact[],
-    { quote }: StoredQuote,
+    lines: readonly AgreedLine[],
     { contacts: wantedContacts = [] }: NewOrder,
   ): OrderHead['differing'] {
     const kept = new Set(contacts.map(({ id }) => id));
     const faults = wantedContacts.flatMap((wanted, index): FieldError[] => {
-      if (!quote.lines.some(({ name }) => name === wanted.name))
+      if (!lines.some(({ name }) => name === wanted.name))
         return [
           { pointer: `/contacts/${index}/name`, code: 'notInQuote', detail: `${wanted.name} is not in the quote.` },
         ];
@@ -85,10 +98,10 @@ export class OrderChecks {
   expectLatin(
     contacts: readonly StoredContact[],
     defaultContact: StoredContact,
-    { quote }: StoredQuote,
+    lines: readonly AgreedLine[],
     differing: OrderHead['differing'],
   ): void {
-    const faults = quote.lines.flatMap(({ name, unicode }): FieldError[] => {
+    const faults = lines.flatMap(({ name, unicode }): FieldError[] => {
       const read = domainName(name, this.catalogue.current());
       if (read.kind !== 'name' || !needsLatin(read.extension.registry)) return [];
       const ids = new Set(Object.values(contactsOf(defaultContact.id, differing[name])));

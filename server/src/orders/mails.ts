@@ -1,6 +1,8 @@
 import { failureWords } from '@tienda/core/orders/failureWords';
 import type { Invoice } from '@tienda/core/orders/invoice';
-import { amountByMethod, statusOf, type Order, type PaymentState } from '@tienda/core/orders/order';
+import { kindsOf } from '@tienda/core/orders/kindsOf';
+import { amountByMethod, statusOf, type Order, type OrderLine } from '@tienda/core/orders/order';
+import type { PaymentState } from '@tienda/core/orders/paymentState';
 import type { Minor } from '@tienda/core/money/money';
 import type { Mail } from '../gateways/mail/mailGateway';
 import type { Texts } from '../texts/en';
@@ -24,8 +26,8 @@ export function receivedMail({ email, language }: Reader, number: number, order:
           words.arrive(payment.until.slice(0, 10)),
         ]
       : [words.sentNow];
-  const line = ({ unicode, years, net }: Order['lines'][number]) =>
-    `  ${words.line(unicode, words.years(years), amountText(net, currency))}`;
+  const line = ({ kind, unicode, years, net }: OrderLine) =>
+    `  ${words.line[kind](unicode, words.years(years), amountText(net, currency))}`;
   return {
     to: email,
     subject: words.received(number),
@@ -37,7 +39,7 @@ export function receivedMail({ email, language }: Reader, number: number, order:
 export function registeredMail(
   { email, language }: Reader,
   number: number,
-  { unicode, years, autoRenew }: Order['lines'][number],
+  { unicode, years, autoRenew }: OrderLine,
   expiresOn: string,
 ): Mail {
   const words = textsIn(language).orders;
@@ -51,19 +53,35 @@ export function registeredMail(
   };
 }
 
+/** One name is renewed. */
+export function renewedMail(
+  { email, language }: Reader,
+  number: number,
+  { unicode, years }: OrderLine,
+  { expiresOn, autoRenew }: { readonly expiresOn: string; readonly autoRenew: boolean },
+): Mail {
+  const words = textsIn(language).orders;
+  return {
+    to: email,
+    subject: words.renewed(unicode),
+    text: textOf(
+      words.renewedText(unicode, number, words.years(years), expiresOn),
+      autoRenew ? words.autoRenewOn : words.autoRenewOff,
+    ),
+  };
+}
+
 /** How an order ended, name by name, with what was taken and what was not. */
 export function endedMail({ email, language }: Reader, number: number, order: Order): Mail {
   const words = textsIn(language).orders;
   const { payment, lines } = order;
   const opening = payment.at === 'declined' ? `${declinedWords(payment, words)} ${words.nothingTaken}` : words.came;
-  const line = ({ unicode, years, state }: Order['lines'][number]) => {
-    if (state.at === 'registered') return words.lineRegistered(unicode, words.years(years), state.expiresOn);
-    return words
-      .lineNot(
-        unicode,
-        state.at === 'notRegistered' ? failureWords(state, language, (cents) => amountText(cents, 'USD')) : '',
-      )
-      .trim();
+  const line = ({ kind, unicode, years, state }: Order['lines'][number]) => {
+    if (state.at === 'done' && 'expiresOn' in state)
+      return words.lineDone[kind](unicode, words.years(years), state.expiresOn);
+    const failed = state.at === 'refused' || state.at === 'givenUp';
+    const why = failed ? failureWords(state, language, (cents) => amountText(cents, 'USD')) : '';
+    return words.lineNot[kind](unicode, why).trim();
   };
   return {
     to: email,
@@ -111,14 +129,13 @@ function moneyLines({ payment, funding, currency }: Order, words: Words): string
 }
 
 function outcomeOf(order: Order, { outcome }: Words): string {
-  const registered = order.lines.filter(({ state }) => state.at === 'registered');
+  const done = order.lines.filter(({ state }) => state.at === 'done');
+  const { one, partly, nothing } = outcome[kindsOf(order.lines)];
   if (order.payment.at === 'refunded' && statusOf(order) === 'declined') return outcome.returned;
   if (order.payment.at === 'declined') return outcome.notPaid;
-  const [first] = registered;
-  if (!first) return outcome.nothing;
-  return registered.length === 1
-    ? outcome.registered(first.unicode)
-    : outcome.partly(registered.length, order.lines.length);
+  const [first] = done;
+  if (!first) return nothing;
+  return done.length === 1 ? one(first.unicode) : partly(done.length, order.lines.length);
 }
 
 const textOf = (...lines: readonly string[]) => `${lines.join('\n')}\n`;

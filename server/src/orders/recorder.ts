@@ -1,36 +1,42 @@
 import { contactsOf } from '@tienda/core/contacts/roles';
 import { isoDate } from '@tienda/core/time/isoDate';
 import { creditNoteOf, invoiceOf, type Invoice, type InvoiceContent } from '@tienda/core/orders/invoice';
-import type { Order, OrderEvent } from '@tienda/core/orders/order';
-import type { AccountStore } from '../accounts/store';
+import type { OperationEvent } from '@tienda/core/operations/operations';
+import { effects, type Order } from '@tienda/core/orders/order';
+import type { PaymentEvent } from '@tienda/core/orders/paymentState';
+import type { Account, AccountStore } from '../accounts/store';
 import type { BalanceStore } from '../balance/store';
 import type { BasketStore } from '../basket/store';
 import type { Clock } from '../clock/clock';
 import type { ContactStore } from '../contacts/store';
-import type { Transaction } from '../db/database';
+import type { Database, Transaction } from '../db/database';
 import type { HolderChecks } from '../holders/service';
 import type { InvoiceStore } from '../invoices/store';
 import type { Outbox } from '../mails/outbox';
 import type { Mail } from '../gateways/mail/mailGateway';
 import type { NameStore } from '../names/store';
+import type { KeptOperation, OperationStore } from '../operations/store';
 import type { Reader } from '../texts/texts';
-import { documentMail, endedMail, receivedMail, registeredMail } from './mails';
+import { documentMail, endedMail, receivedMail, registeredMail, renewedMail } from './mails';
 import type { OrderHead, OrderStore } from './store';
 
-/** One order's event with everything that goes with it. */
+/** One event of an order's payment with everything that goes with it. */
 interface Happening {
   readonly head: OrderHead;
-  readonly event: OrderEvent;
+  readonly event: PaymentEvent;
   /** After the event. */
   readonly order: Order;
+  readonly account: Account;
   readonly now: Date;
 }
 
-/** Events that somebody is told of by mail. */
-const mailing: ReadonlySet<OrderEvent['type']> = new Set(['waiting', 'authorised', 'paid', 'registered', 'told']);
+/** Events that concern nothing but the payment. */
+const alone: ReadonlySet<PaymentEvent['type']> = new Set(['partlyPaid', 'cleared']);
 
 export interface OrderRecorderParts {
+  readonly database: Database;
   readonly orders: OrderStore;
+  readonly operations: OperationStore;
   readonly names: NameStore;
   readonly accounts: AccountStore;
   readonly contacts: ContactStore;
@@ -40,8 +46,12 @@ export interface OrderRecorderParts {
   readonly outbox: Outbox;
   readonly holders: HolderChecks;
   readonly clock: Clock;
+  /** Called where operations of registries can be carried out. */
+  readonly funded: (registries: readonly string[]) => void;
+  /** Called where the last operation of an order has ended. */
+  readonly settled: (orderId: string) => void;
   /** Called after every step; tests end the process here. */
-  readonly afterwards?: (head: OrderHead) => void;
+  readonly afterwards?: (orderId: string) => void;
 }
 
 /**
@@ -51,15 +61,64 @@ export interface OrderRecorderParts {
 export class OrderRecorder {
   constructor(private readonly parts: OrderRecorderParts) {}
 
-  /** @throws OrderEventRefused where the event cannot follow */
-  async record(head: OrderHead, event: OrderEvent): Promise<Order> {
-    const now = this.parts.clock.now();
-    const order = await this.parts.orders.append(head.id, event, now, (transaction, after) =>
-      this.alongside(transaction, { head, event, order: after, now }),
-    );
-    this.parts.afterwards?.(head);
-    if (mailing.has(event.type)) this.parts.outbox.soon();
-    return order;
+  /**
+   * Moves a payment on by an event, and where that ends the order, tells it in the same step.
+   *
+   * @throws PaymentEventRefused where the event cannot follow, OrderMoved where another moved it on
+   */
+  async paymentHappened(
+    head: OrderHead,
+    order: Order,
+    event: PaymentEvent,
+  ): Promise<{ readonly head: OrderHead; readonly order: Order }> {
+    const { database, orders } = this.parts;
+    const moved = alone.has(event.type)
+      ? await orders.move(database, head, order, [event])
+      : await database.transaction((transaction) => this.withAll(transaction, head, order, event));
+    this.parts.afterwards?.(head.id);
+    if (moved.registries.length > 0) this.parts.funded(moved.registries);
+    if (!alone.has(event.type)) this.parts.outbox.soon();
+    return moved;
+  }
+
+  private async withAll(transaction: Transaction, head: OrderHead, order: Order, event: PaymentEvent) {
+    const { orders, accounts, clock } = this.parts;
+    let moved = await orders.move(transaction, head, order, [event]);
+    const account = await accounts.byId(head.accountId, transaction);
+    if (!account) throw new Error(`Order ${head.number} has no account`);
+    const happening: Happening = { head, event, order: moved.order, account, now: clock.now() };
+    await this.alongside(transaction, happening);
+    const [then] = event.type === 'told' ? [] : effects(moved.order);
+    if (then?.type === 'tell') {
+      const { registries } = moved;
+      moved = { ...(await orders.move(transaction, moved.head, moved.order, [{ type: 'told' }])), registries };
+      await this.alongside(transaction, { ...happening, event: { type: 'told' }, order: moved.order });
+    }
+    return moved;
+  }
+
+  /**
+   * Moves an operation on by an event.
+   *
+   * @throws OperationEventRefused where the event cannot follow, OperationMoved where another moved it on
+   */
+  async operationHappened(operation: KeptOperation, event: OperationEvent): Promise<KeptOperation> {
+    const { database, operations } = this.parts;
+    const { kind } = operation;
+    const isDone = event.type === 'done' && (kind === 'register' || kind === 'renew') && 'expiresOn' in event;
+    const moved = isDone
+      ? await database.transaction(async (transaction) => {
+          const after = await operations.move(transaction, operation, event);
+          if (kind === 'register') await this.registered(transaction, operation, event.expiresOn);
+          else await this.renewed(transaction, operation, event.expiresOn);
+          return after;
+        })
+      : await operations.move(database, operation, event);
+    const { orderId } = operation;
+    if (orderId) this.parts.afterwards?.(orderId);
+    if (isDone) this.parts.outbox.soon();
+    if (orderId && moved.isLast) this.parts.settled(orderId);
+    return moved.operation;
   }
 
   private async alongside(transaction: Transaction, happening: Happening): Promise<void> {
@@ -75,11 +134,13 @@ export class OrderRecorder {
         return;
       }
       case 'declined':
-        await this.parts.orders.release(transaction, head.id);
+        await this.parts.orders.freeCode(transaction, head.id);
         await this.giveBack(transaction, happening, order.funding.balance);
-        return this.refillBasket(transaction, happening);
-      case 'registered':
-        return this.hold(transaction, happening, event.name, event.expiresOn);
+        return this.parts.basket.putBack(
+          transaction,
+          happening.account.basketId,
+          order.lines.map(({ kind, ...line }) => ({ ...line, action: kind })),
+        );
       case 'captured':
         await this.giveBack(transaction, happening, order.funding.balance - event.balance);
         if (order.funding.method === 'transfer') await this.issue(transaction, happening, creditNoteOf(order));
@@ -92,42 +153,72 @@ export class OrderRecorder {
         await this.giveBack(transaction, happening, order.funding.balance);
         await this.issue(transaction, happening, creditNoteOf(order));
         return;
-      case 'paidLate':
-        return this.parts.orders.reopen(transaction, head.id);
       case 'told':
+        await this.parts.orders.freeCodeOfNothing(transaction, head.id);
         return this.mailEnded(transaction, happening);
-      case 'placed':
       case 'partlyPaid':
       case 'cleared':
-      case 'sent':
-      case 'pending':
-      case 'notRegistered':
+      case 'paidLate':
         return undefined;
     }
   }
 
-  private async hold(transaction: Transaction, happening: Happening, name: string, expiresOn: string): Promise<void> {
-    const { head, order, now } = happening;
-    const line = order.lines.find((candidate) => candidate.name === name);
-    if (!line) throw new Error(`${name} is not in order ${head.number}`);
-    const contacts = contactsOf(head.contactId, head.differing[name]);
-    await this.parts.names.add(transaction, {
-      name,
-      accountId: head.accountId,
-      orderId: head.id,
-      contactId: contacts.registrant,
-      contacts,
-      registeredOn: isoDate(now),
-      expiresOn,
-      privacy: line.privacy,
-      autoRenew: line.autoRenew,
-      premiumRenew: line.premium?.renew ?? null,
-    });
-    const holder = await this.parts.contacts.find(head.accountId, contacts.registrant, transaction);
-    if (holder) await this.parts.holders.ask(transaction, head.accountId, holder.email, line.unicode);
-    await this.mail(transaction, happening, `registered ${name}`, (reader) =>
+  /** The name is held, its holder is asked to confirm the address where that is new, and a mail says so. */
+  private async registered(
+    transaction: Transaction,
+    { orderId, accountId, name, line }: KeptOperation,
+    expiresOn: string,
+  ) {
+    const { orders, names, contacts, holders, accounts, clock } = this.parts;
+    const head = orderId ? await orders.head(orderId, transaction) : undefined;
+    if (!head || !line) throw new Error(`${name} was registered for no order`);
+    const now = clock.now();
+    const chosen = contactsOf(head.contactId, head.differing[name]);
+    const { years, privacy, autoRenew, premium } = line;
+    await names.add(
+      transaction,
+      {
+        name,
+        accountId,
+        orderId: head.id,
+        contactId: chosen.registrant,
+        contacts: chosen,
+        registeredOn: isoDate(now),
+        expiresOn,
+        privacy,
+        autoRenew,
+        premiumRenew: premium?.renew ?? null,
+        years,
+      },
+      { type: 'owner' },
+      now,
+    );
+    const account = await accounts.byId(accountId, transaction);
+    if (!account) return;
+    const holder = await contacts.find(accountId, chosen.registrant, transaction);
+    if (holder) await holders.ask(transaction, account, holder.email, line.unicode);
+    await this.write(transaction, account, `order ${head.id} registered ${name}`, (reader) =>
       registeredMail(reader, head.number, line, expiresOn),
     );
+  }
+
+  /** The name is paid for until later, and a mail says so. */
+  private async renewed(
+    transaction: Transaction,
+    { id, orderId, accountId, name, line, request }: KeptOperation,
+    expiresOn: string,
+  ) {
+    const { orders, names, accounts, clock } = this.parts;
+    const held = await names.find(accountId, name, transaction);
+    if (!held) throw new Error(`${name} was renewed and is held by nobody`);
+    const years = 'years' in request ? request.years : 1;
+    await names.renewed(transaction, held, expiresOn, years, { type: 'owner' }, clock.now());
+    const head = orderId ? await orders.head(orderId, transaction) : undefined;
+    const account = await accounts.byId(accountId, transaction);
+    if (account && head && line)
+      await this.write(transaction, account, `operation ${id} renewed`, (reader) =>
+        renewedMail(reader, head.number, line, { expiresOn, autoRenew: held.autoRenew }),
+      );
   }
 
   private async giveBack(transaction: Transaction, { head, order, now }: Happening, amount: number): Promise<void> {
@@ -141,15 +232,9 @@ export class OrderRecorder {
     });
   }
 
-  /** Nothing was bought: what was chosen is not lost. */
-  private async refillBasket(transaction: Transaction, { head, order }: Happening): Promise<void> {
-    const account = await this.parts.accounts.byId(head.accountId, transaction);
-    if (account) await this.parts.basket.putBack(transaction, account.basketId, order.lines);
-  }
-
   private async issue(
     transaction: Transaction,
-    { head, now }: Happening,
+    { head, account, now }: Happening,
     content: InvoiceContent | undefined,
   ): Promise<Invoice | undefined> {
     if (!content) return undefined;
@@ -167,7 +252,7 @@ export class OrderRecorder {
       ...(organisation ? { organisation } : {}),
       ...(vatId ? { vatId } : {}),
     };
-    const language = (await this.parts.accounts.byId(head.accountId, transaction))?.language ?? 'en';
+    const { language } = account;
     const issuedFor = { accountId: head.accountId, orderId: head.id, orderNumber: head.number, buyer, language };
     return this.parts.invoices.issue(transaction, content, issuedFor, now);
   }
@@ -190,13 +275,21 @@ export class OrderRecorder {
     }));
   }
 
-  private async mail(
+  private mail(
     transaction: Transaction,
-    { head }: Happening,
+    { head, account }: Happening,
     about: string,
     write: (reader: Reader) => Mail,
   ): Promise<void> {
-    const account = await this.parts.accounts.byId(head.accountId, transaction);
-    if (account) await this.parts.outbox.put(transaction, `order ${head.id} ${about}`, write(account));
+    return this.write(transaction, account, `order ${head.id} ${about}`, write);
+  }
+
+  private write(
+    transaction: Transaction,
+    account: Account,
+    key: string,
+    write: (reader: Reader) => Mail,
+  ): Promise<void> {
+    return this.parts.outbox.put(transaction, key, write(account));
   }
 }

@@ -4,7 +4,7 @@ import type { Idempotency } from '../http/idempotency';
 import { accountRoute, type Route } from '../http/route';
 import { NewOrder } from './models';
 import type { OrderService } from './service';
-import { orderChannel } from './store';
+import { orderChannel } from '../operations/store';
 
 /** A comment is sent this often, so that nothing between closes a quiet stream. */
 const heartbeatMs = 15_000;

@@ -1,7 +1,9 @@
+import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
+import { contactsOf } from '@tienda/core/contacts/roles';
 import { isOrganisation } from '@tienda/core/contacts/contactKind';
 import { domainName } from '@tienda/core/names/domainName';
-import { fromEvents, statusOf, type OrderLine } from '@tienda/core/orders/order';
+import { statusOf, type OrderLine } from '@tienda/core/orders/order';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import { quoteChanges, type QuoteChange } from '@tienda/core/pricing/quoteChanges';
 import type { AccountStore } from '../accounts/store';
@@ -15,18 +17,16 @@ import { PaymentSilent } from '../gateways/payments/paymentGateway';
 import { badField, badFields, notFound, Problem } from '../http/problem';
 import { isUuid, uuidFrom } from '../http/uuid';
 import type { InvoiceStore } from '../invoices/store';
-import type { OrderQueue } from '../jobs/queue';
+import { transactionOf } from '../operations/identity';
+import type { KeptOperation, OperationStore } from '../operations/store';
 import type { CodeUseStore } from '../promotions/store';
 import { promotionOf } from '../promotions/promotions';
 import type { QuoteService } from '../pricing/service';
 import type { QuoteStore, StoredQuote } from '../pricing/store';
 import type { NewOrder } from './models';
 import type { OrderChecks } from './checks';
-import type { OrderHead, OrderStore, StoredEvent } from './store';
-import type { OrderWorker } from './worker';
-
-/** How long a new order is left to the queue before others look for it. */
-const leaseMs = 30_000;
+import type { Cashier } from './cashier';
+import { orderOf, type NewOperation, type OrderHead, type OrderStore, type StoredEvent } from './store';
 
 /** How long another process that has an order is waited for. */
 const busyMs = 6000;
@@ -34,6 +34,7 @@ const busyMs = 6000;
 /** What placing and showing orders needs. */
 export interface OrderServiceParts {
   readonly orders: OrderStore;
+  readonly operations: OperationStore;
   readonly quotes: QuoteService;
   readonly quoteStore: QuoteStore;
   readonly contacts: ContactStore;
@@ -42,14 +43,13 @@ export interface OrderServiceParts {
   readonly codeUses: CodeUseStore;
   readonly balances: BalanceStore;
   readonly invoices: InvoiceStore;
-  readonly worker: OrderWorker;
+  readonly cashier: Cashier;
   readonly ways: PaymentWays;
   readonly checks: OrderChecks;
   readonly catalogue: CatalogueReader;
-  readonly queue: OrderQueue;
   readonly clock: Clock;
   /** Called after an order is kept; tests end the process here. */
-  readonly afterwards?: (head: Pick<OrderHead, 'quoteId'>) => void;
+  readonly afterwards?: (orderId: string) => void;
   /** Where wallets lead back to. */
   readonly publicUrl: string;
 }
@@ -66,25 +66,29 @@ export class OrderService {
    */
   async place(accountId: string, key: string, wanted: NewOrder): Promise<ShownOrder> {
     const id = uuidFrom(`order ${accountId} ${key}`);
-    const earlier = (await this.parts.orders.head(id)) ?? (await this.parts.orders.ofQuote(wanted.quoteId, accountId));
+    const earlier = await this.parts.orders.earlier(id, wanted.quoteId, accountId);
     if (earlier) return this.show(earlier);
     const stored = await this.parts.quoteStore.find(wanted.quoteId);
     if (!stored) throw badField('/quoteId', 'unknownQuote', 'This quote is not known: open the review again.');
-    const contact = await this.parts.contacts.find(accountId, wanted.contactId);
+    const kept = await this.parts.contacts.ofAccount(accountId);
+    const contact = kept.find((one) => one.id === wanted.contactId);
     if (!contact) throw badField('/contactId', 'unknownContact', 'This contact is not among yours: choose another.');
     this.expectSameCustomer(stored, contact);
     const { checks } = this.parts;
-    checks.expectAgreed(stored, wanted);
-    const declarations = checks.declared(stored, wanted);
-    const kept = await this.parts.contacts.ofAccount(accountId);
-    const differing = checks.differing(kept, stored, wanted);
-    checks.expectLatin(kept, contact, stored, differing);
-    const { quote: today, answers } = await this.parts.quotes.again(stored, accountId);
+    const toRegister = stored.quote.lines.filter(({ action }) => action === 'register');
+    checks.expectOrderable(stored.quote.lines);
+    checks.expectAgreed(toRegister, wanted);
+    const declarations = checks.declared(toRegister, wanted);
+    const differing = checks.differing(kept, toRegister, wanted);
+    checks.expectLatin(kept, contact, toRegister, differing);
+    const { quote: today, answers, held } = await this.parts.quotes.again(stored, accountId);
     const changes = quoteChanges(stored.quote, today);
     if (stored.validUntil <= this.parts.clock.now())
       throw changed('The quote was good for 30 minutes. Look at the new one.', changes);
     if (today.problems.length > 0) throw badFields(today.problems);
-    const unanswered = today.lines.find(({ name }) => (answers.get(name)?.status ?? 'unknown') === 'unknown');
+    const unanswered = today.lines.find(
+      ({ name, action }) => action === 'register' && (answers.get(name)?.status ?? 'unknown') === 'unknown',
+    );
     if (unanswered)
       throw new Problem(
         503,
@@ -94,23 +98,28 @@ export class OrderService {
       );
     if (changes.length > 0) throw changed('Something changed since the quote was made. Look at the new one.', changes);
 
-    const lines = today.lines.map(({ name, unicode, years, charge, discount, fee, privacy, net }): OrderLine => {
-      const item = stored.request.items.find((candidate) => this.nameOf(candidate.name) === name);
-      const premium = answers.get(name)?.premium;
-      return {
-        name,
-        unicode,
-        years,
-        charge,
-        discount,
-        fee,
-        privacyPrice: privacy,
-        net,
-        privacy: item?.privacy ?? true,
-        autoRenew: item?.autoRenew ?? false,
-        ...(premium ? { premium } : {}),
-      };
-    });
+    const chosen = new Map(stored.request.items.map((item) => [this.read(item.name).name, item]));
+    const mine = new Map(held.map((one) => [one.name, one]));
+    const lines = today.lines.map(
+      ({ name, unicode, action, years, charge, discount, fee, privacy, net }): OrderLine => {
+        const item = mine.get(name) ?? chosen.get(name);
+        const premium = answers.get(name)?.premium;
+        return {
+          kind: action === 'renew' ? 'renew' : 'register',
+          name,
+          unicode,
+          years,
+          charge,
+          discount,
+          fee,
+          privacyPrice: privacy,
+          net,
+          privacy: item?.privacy ?? true,
+          autoRenew: item?.autoRenew ?? false,
+          ...(premium ? { premium } : {}),
+        };
+      },
+    );
     const { currency, tax, total } = today;
     const now = this.parts.clock.now();
     const { ways, publicUrl } = this.parts;
@@ -119,6 +128,25 @@ export class OrderService {
     const funding = { method: balance === total ? 'balance' : way.type, balance } as const;
     const basketId = await this.parts.accounts.basketOf(accountId);
     const used = promotionOf(today.codes.find(({ applied }) => applied)?.code ?? '');
+    const operations = lines.map((line): NewOperation => {
+      const { kind, name, years, privacy, premium } = line;
+      const contacts = contactsOf(contact.id, differing[name]);
+      const operationId = randomUUID();
+      return {
+        id: operationId,
+        accountId,
+        orderId: id,
+        kind,
+        name,
+        registry: this.read(name).registry,
+        request: kind === 'renew' ? { years } : { years, privacy, contacts, ...(premium ? { premium } : {}) },
+        line,
+        state: { at: 'ready' },
+        transaction: transactionOf(operationId),
+        createdAt: now,
+      };
+    });
+    const terms = { currency, taxRate: tax.rate, taxBasis: tax.basis, total, funding };
     const placed = await this.parts.orders.place(
       {
         id,
@@ -130,9 +158,11 @@ export class OrderService {
         differing,
         declarations,
         placedAt: now,
-        lookAt: new Date(now.getTime() + leaseMs),
+        terms,
+        payment: { at: 'asked' },
+        open: lines.length,
       },
-      { type: 'placed', lines, currency, taxRate: tax.rate, taxBasis: tax.basis, total, funding },
+      operations,
       async (transaction) => {
         const named = [contact.id, ...Object.values(differing).flatMap((roles) => Object.values(roles))];
         if (!(await this.parts.contacts.hold(transaction, accountId, named)))
@@ -154,12 +184,14 @@ export class OrderService {
           );
       },
     );
-    this.parts.afterwards?.({ quoteId: stored.id });
+    this.parts.afterwards?.(id);
     if (placed) {
       await ways.keep(accountId, wanted.payment);
-      await this.parts.queue.push(id);
+      this.parts.cashier.wake(id);
+      const event = { event: { type: 'placed' }, at: now } as const;
+      return this.shown(placed.head, placed.operations, [event], []);
     }
-    const head = (await this.parts.orders.head(id)) ?? (await this.parts.orders.ofQuote(stored.id, accountId));
+    const head = await this.parts.orders.earlier(id, stored.id, accountId);
     if (!head) throw changed('This quote was ordered already.');
     return this.show(head);
   }
@@ -187,7 +219,7 @@ export class OrderService {
   async cancel(accountId: string, orderId: string): Promise<ShownOrder> {
     const { id } = await this.find(accountId, orderId);
     const cancelled = () =>
-      this.parts.worker.cancel(id).catch((fault: unknown) => {
+      this.parts.cashier.cancel(id).catch((fault: unknown) => {
         if (fault instanceof PaymentSilent) return false;
         throw fault;
       });
@@ -200,7 +232,7 @@ export class OrderService {
           'The order is at work',
           'The payment is being looked at: try again in a moment.',
         );
-    await this.parts.queue.push(id);
+    this.parts.cashier.wake(id);
     return this.find(accountId, id);
   }
 
@@ -212,12 +244,26 @@ export class OrderService {
 
   private async showAll(heads: readonly OrderHead[]): Promise<ShownOrder[]> {
     const ids = heads.map(({ id }) => id);
-    const [events, documents] = await Promise.all([this.parts.orders.eventsOf(ids), this.parts.invoices.ofOrders(ids)]);
-    return heads.map((head) => this.shown(head, events.get(head.id) ?? [], documents.get(head.id) ?? []));
+    const { orders, operations, invoices } = this.parts;
+    const [events, all, documents] = await Promise.all([
+      orders.eventsOf(ids),
+      operations.ofOrders(ids),
+      invoices.ofOrders(ids),
+    ]);
+    const byOrder = new Map<string, KeptOperation[]>(ids.map((id) => [id, []]));
+    for (const operation of all) byOrder.get(operation.orderId ?? '')?.push(operation);
+    return heads.map((head) =>
+      this.shown(head, byOrder.get(head.id) ?? [], events.get(head.id) ?? [], documents.get(head.id) ?? []),
+    );
   }
 
-  private shown(head: OrderHead, events: readonly StoredEvent[], documents: ShownOrder['documents']): ShownOrder {
-    const order = fromEvents(events.map(({ event }) => event));
+  private shown(
+    head: OrderHead,
+    operations: readonly KeptOperation[],
+    events: readonly StoredEvent[],
+    documents: ShownOrder['documents'],
+  ): ShownOrder {
+    const order = orderOf(head, operations);
     return {
       id: head.id,
       number: head.number,
@@ -241,14 +287,21 @@ export class OrderService {
       throw changed('The quote was made for another holder. Look at the new one.');
   }
 
-  private nameOf(typed: string): string | undefined {
+  /** A name of a quote, and who keeps it. */
+  private read(typed: string): { readonly name: string; readonly registry: string } {
     const read = domainName(typed, this.parts.catalogue.current());
-    return read.kind === 'name' ? read.name : undefined;
+    if (read.kind !== 'name') throw new Error(`${typed} was quoted and cannot be read: ${read.code}`);
+    return { name: read.name, registry: read.extension.registry };
   }
 }
 
-function shownEvent({ sequence, event, at }: StoredEvent): ShownOrder['events'][number] {
-  return { sequence, type: event.type, at: at.toISOString(), ...('name' in event ? { name: event.name } : {}) };
+function shownEvent({ event, at }: StoredEvent, place: number): ShownOrder['events'][number] {
+  return {
+    sequence: place + 1,
+    type: event.type,
+    at: at.toISOString(),
+    ...('name' in event ? { name: event.name } : {}),
+  };
 }
 
 function changed(detail: string, changes: readonly QuoteChange[] = []): Problem {

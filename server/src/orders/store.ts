@@ -1,22 +1,26 @@
-import { and, asc, desc, eq, inArray, lte, notExists, sql } from 'drizzle-orm';
-import { fromEvents, next, type Order, type OrderEvent } from '@tienda/core/orders/order';
+import { and, asc, desc, eq, inArray, isNotNull, notExists, or, sql, type SQL } from 'drizzle-orm';
+import { hasEnded, isFunded, next, type Order, type OrderEvent, type OrderLine } from '@tienda/core/orders/order';
+import type { PaymentEvent } from '@tienda/core/orders/paymentState';
+import type { Clock } from '../clock/clock';
 import type { Database, Transaction } from '../db/database';
-import { codeUse, customerOrder, orderEvent, registryDecision, registryMessage } from '../db/schema';
+import { codeUse, customerOrder, operation, orderEvent, registryMessage } from '../db/schema';
 import type { RegistryMessage } from '../gateways/registry/registryGateway';
+import { orderChannel, type KeptOperation } from '../operations/store';
 
 export type OrderHead = typeof customerOrder.$inferSelect;
+export type NewOperation = typeof operation.$inferInsert;
 
-export type RegistryDecision = typeof registryDecision.$inferSelect;
+/** What an order begins with. */
+export type NewHead = Omit<
+  OrderHead,
+  'number' | 'ended' | 'unpaid' | 'silentSince' | 'told' | 'version' | 'leasedUntil' | 'lookAt'
+>;
 
-/** An event as stored; sequence begins at 1. */
+/** An event as stored. */
 export interface StoredEvent {
-  readonly sequence: number;
   readonly event: OrderEvent;
   readonly at: Date;
 }
-
-/** Every process hears of new events here; the payload is the order's id. */
-export const orderChannel = 'order_event';
 
 /** A version of a registry's terms that was agreed to, and when first. */
 export interface AgreedVersion {
@@ -25,79 +29,195 @@ export interface AgreedVersion {
   readonly agreedAt: Date;
 }
 
-export class OrderStore {
-  constructor(private readonly database: Database) {}
+/** Somebody else moved the payment on meanwhile: what is known of it is out of date. */
+export class OrderMoved extends Error {
+  constructor({ number }: Pick<OrderHead, 'number'>) {
+    super(`Order ${number} was moved on by another`);
+  }
+}
 
-  /** Keeps a new order with its first event; false where it was placed before, or another order has the quote. */
+export class OrderStore {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    /** How long a process has a payment to itself before others take it for dead. */
+    private readonly leaseSeconds: number,
+  ) {}
+
+  /** Keeps a new order with its operations; undefined where it was placed before, or another order has the quote. */
   async place(
-    head: Omit<OrderHead, 'number' | 'ended' | 'unpaid' | 'silentSince'>,
-    placed: OrderEvent,
+    head: NewHead,
+    operations: readonly NewOperation[],
     alongside: (transaction: Transaction) => Promise<void>,
-  ): Promise<boolean> {
+  ): Promise<{ head: OrderHead; operations: KeptOperation[] } | undefined> {
     return this.database.transaction(async (transaction) => {
-      const kept = await transaction.insert(customerOrder).values(head).onConflictDoNothing().returning();
-      if (kept.length === 0) return false;
-      await transaction.insert(orderEvent).values({ orderId: head.id, sequence: 1, event: placed, at: head.placedAt });
+      const lookAt = head.placedAt;
+      const [kept] = await transaction
+        .insert(customerOrder)
+        .values({ ...head, lookAt })
+        .onConflictDoNothing()
+        .returning();
+      if (!kept) return undefined;
+      const event: OrderEvent = { type: 'placed' };
+      await transaction.insert(orderEvent).values({ orderId: head.id, event, at: head.placedAt });
+      const placed = await transaction
+        .insert(operation)
+        .values([...operations])
+        .returning();
       await alongside(transaction);
-      return true;
+      return { head: kept, operations: placed };
     });
+  }
+
+  /** An order with its operations, as core knows it. */
+  async order(head: OrderHead, within: Database | Transaction = this.database): Promise<Order> {
+    const operations = await within
+      .select()
+      .from(operation)
+      .where(eq(operation.orderId, head.id))
+      .orderBy(asc(operation.sequence));
+    return orderOf(head, operations);
   }
 
   /**
-   * Adds an event after checking in core that it can follow; what else must be true with it is written in the
-   * same transaction.
+   * Moves the payment of an order on by events that follow one another, written down together; the order is over where
+   * they end it, and its operations have their turn where they fund it.
+   *
+   * @returns the head after that, and the registries whose turn it is
+   * @throws PaymentEventRefused where one cannot follow, OrderMoved where the payment is not where it was
    */
-  async append(
-    orderId: string,
-    event: OrderEvent,
-    at: Date,
-    alongside: (transaction: Transaction, order: Order) => Promise<void> = () => Promise.resolve(),
-  ): Promise<Order> {
-    return this.database.transaction(async (transaction) => {
-      await transaction.select().from(customerOrder).where(eq(customerOrder.id, orderId)).for('update');
-      const events = await this.events(orderId, transaction);
-      const order = next(fromEvents(events.map((stored) => stored.event)), event);
-      await transaction.insert(orderEvent).values({ orderId, sequence: events.length + 1, event, at });
-      await alongside(transaction, order);
-      await transaction.execute(sql`select pg_notify(${orderChannel}, ${orderId})`);
-      return order;
-    });
+  async move(
+    within: Database | Transaction,
+    head: OrderHead,
+    order: Order,
+    events: readonly PaymentEvent[],
+  ): Promise<{ head: OrderHead; order: Order; registries: string[] }> {
+    const after = events.reduce<Order>(next, order);
+    const { payment, told } = after;
+    const ended = hasEnded(after);
+    const funds = !isFunded(order) && isFunded(after);
+    const unpaid = head.unpaid || events.some(({ type }) => type === 'declined');
+    const now = this.clock.now().toISOString();
+    const result = await within.execute<{ registries: string[] | null }>(sql`
+      with moved as (
+        update ${customerOrder} o set payment = ${JSON.stringify(payment)}::jsonb, told = ${told}, ended = ${ended},
+          unpaid = ${unpaid}, version = o.version + 1, silent_since = null
+        where o.id = ${head.id} and o.version = ${head.version}
+        returning o.id
+      ), noted as (
+        insert into ${orderEvent} (order_id, event, at)
+        select moved.id, e.event, ${now}::timestamptz
+        from moved, jsonb_array_elements(${JSON.stringify(events)}::jsonb) with ordinality e(event, place)
+        order by e.place
+      ), funded as (
+        update ${operation} n set next_at = ${now}::timestamptz
+        from moved where n.order_id = moved.id and ${funds}
+        returning n.registry
+      )
+      select (select array_agg(distinct registry) from funded) as registries, pg_notify(${orderChannel}, id::text) from moved`);
+    const [moved] = result.rows;
+    if (!moved) throw new OrderMoved(head);
+    return {
+      head: { ...head, payment, told, ended, unpaid, version: head.version + 1, silentSince: null },
+      order: after,
+      registries: moved.registries ?? [],
+    };
   }
 
-  async events(orderId: string, within: Database | Transaction = this.database): Promise<StoredEvent[]> {
-    return within
-      .select({ sequence: orderEvent.sequence, event: orderEvent.event, at: orderEvent.at })
-      .from(orderEvent)
-      .where(eq(orderEvent.orderId, orderId))
-      .orderBy(asc(orderEvent.sequence));
+  /**
+   * Takes the payment of an order to move it on; other processes find it taken until the lease has run out.
+   *
+   * @returns undefined where another has it just now, or there is no such order
+   */
+  async claim(orderId: string): Promise<OrderHead | undefined> {
+    const [claimed] = await this.database
+      .update(customerOrder)
+      .set({ leasedUntil: this.lease() })
+      .where(
+        and(
+          eq(customerOrder.id, orderId),
+          sql`(${customerOrder.leasedUntil} is null or ${customerOrder.leasedUntil} < now())`,
+        ),
+      )
+      .returning();
+    return claimed;
   }
 
-  async head(orderId: string): Promise<OrderHead | undefined> {
-    const [found] = await this.database.select().from(customerOrder).where(eq(customerOrder.id, orderId));
+  /**
+   * Gives a payment back that was taken.
+   *
+   * @param lookAt when to look again; never, where null, but for an order whose operations have all ended
+   * @returns true where somebody wished for it to be looked at meanwhile
+   */
+  async release(head: OrderHead, lookAt: Date | null, silentSince: Date | null = null): Promise<boolean> {
+    const now = this.clock.now();
+    const seen = sql`${head.lookAt?.toISOString() ?? null}::timestamptz`;
+    const wished = sql`date_trunc('milliseconds', ${customerOrder.lookAt}) is distinct from ${seen}`;
+    const then = sql`${(lookAt ?? (head.ended ? null : now))?.toISOString() ?? null}::timestamptz`;
+    const never = lookAt === null ? sql`case when ${customerOrder.open} > 0 then null else ${then} end` : then;
+    const [released] = await this.database
+      .update(customerOrder)
+      .set({
+        leasedUntil: null,
+        silentSince,
+        lookAt: sql`case when ${wished} then ${customerOrder.lookAt} else ${never} end`,
+      })
+      .where(eq(customerOrder.id, head.id))
+      .returning({ lookAt: customerOrder.lookAt });
+    return released?.lookAt !== null && released !== undefined && released.lookAt <= now;
+  }
+
+  /** This process is still at work on them. */
+  async extend(ids: readonly string[]): Promise<void> {
+    await this.database
+      .update(customerOrder)
+      .set({ leasedUntil: this.lease() })
+      .where(and(inArray(customerOrder.id, [...ids]), isNotNull(customerOrder.leasedUntil)));
+  }
+
+  private lease(): SQL {
+    return sql`now() + make_interval(secs => ${this.leaseSeconds})`;
+  }
+
+  /** Wishes for the payment of an order to be looked at. */
+  async wish(orderId: string): Promise<void> {
+    await this.database.update(customerOrder).set({ lookAt: this.clock.now() }).where(eq(customerOrder.id, orderId));
+  }
+
+  async head(orderId: string, within: Database | Transaction = this.database): Promise<OrderHead | undefined> {
+    const [found] = await within.select().from(customerOrder).where(eq(customerOrder.id, orderId));
     return found;
   }
 
-  /** The order of a quote, unless its payment came to nothing. */
-  async ofQuote(quoteId: string, accountId: string): Promise<OrderHead | undefined> {
-    const [found] = await this.database
+  /** The order of an attempt to pay, or that of its quote unless its payment came to nothing. */
+  async earlier(orderId: string, quoteId: string, accountId: string): Promise<OrderHead | undefined> {
+    const { id, quoteId: quote, unpaid } = customerOrder;
+    const found = await this.database
       .select()
       .from(customerOrder)
       .where(
-        and(
-          eq(customerOrder.quoteId, quoteId),
-          eq(customerOrder.accountId, accountId),
-          eq(customerOrder.unpaid, false),
-        ),
+        and(eq(customerOrder.accountId, accountId), or(eq(id, orderId), and(eq(quote, quoteId), eq(unpaid, false)))),
       );
-    return found;
+    return found.find((one) => one.id === orderId) ?? found[0];
   }
 
-  /** The payment came to nothing: quote and promo code are free for another attempt. */
-  async release(transaction: Transaction, orderId: string): Promise<void> {
-    await transaction.update(customerOrder).set({ unpaid: true }).where(eq(customerOrder.id, orderId));
+  /** The id of the latest order of a quote. */
+  async ofQuote(quoteId: string): Promise<string | undefined> {
+    const [found] = await this.database
+      .select({ id: customerOrder.id })
+      .from(customerOrder)
+      .where(eq(customerOrder.quoteId, quoteId))
+      .orderBy(desc(customerOrder.placedAt))
+      .limit(1);
+    return found?.id;
+  }
+
+  /** The promo code of an order is free for another attempt. */
+  async freeCode(transaction: Transaction, orderId: string): Promise<void> {
     await transaction.delete(codeUse).where(eq(codeUse.orderId, orderId));
   }
 
+  /** The latest first. */
   ofAccount(accountId: string): Promise<OrderHead[]> {
     return this.database
       .select()
@@ -130,57 +250,23 @@ export class OrderStore {
       .select()
       .from(orderEvent)
       .where(inArray(orderEvent.orderId, [...orderIds]))
-      .orderBy(asc(orderEvent.orderId), asc(orderEvent.sequence));
-    for (const { orderId, ...event } of rows) byOrder.get(orderId)?.push(event);
+      .orderBy(asc(orderEvent.orderId), asc(orderEvent.id));
+    for (const { orderId, event, at } of rows) byOrder.get(orderId)?.push({ event, at });
     return byOrder;
   }
 
-  /** Orders that have not ended and whose turn it is to be looked at. */
-  async due(now: Date): Promise<string[]> {
+  /** Orders whose payment has to be looked at. */
+  async due(): Promise<string[]> {
     const rows = await this.database
       .select({ id: customerOrder.id })
       .from(customerOrder)
-      .where(and(eq(customerOrder.ended, false), lte(customerOrder.lookAt, now)))
+      .where(
+        sql`${customerOrder.lookAt} <= ${this.clock.now().toISOString()}
+          and (${customerOrder.leasedUntil} is null or ${customerOrder.leasedUntil} < now())`,
+      )
       .orderBy(asc(customerOrder.lookAt))
       .limit(500);
     return rows.map(({ id }) => id);
-  }
-
-  /** Every order that has not ended. */
-  async open(): Promise<string[]> {
-    const rows = await this.database
-      .select({ id: customerOrder.id })
-      .from(customerOrder)
-      .where(eq(customerOrder.ended, false));
-    return rows.map(({ id }) => id);
-  }
-
-  async lookAgain(orderId: string, lookAt: Date): Promise<void> {
-    await this.database.update(customerOrder).set({ lookAt }).where(eq(customerOrder.id, orderId));
-  }
-
-  /** Something outside was silent. @returns since when it has been, with no answer between */
-  async silentSince(orderId: string, what: string, now: Date): Promise<Date> {
-    const first = sql`jsonb_build_object(${what}::text, ${now.toISOString()}::text) || ${customerOrder.silentSince}`;
-    const [noted] = await this.database
-      .update(customerOrder)
-      .set({ silentSince: first })
-      .where(eq(customerOrder.id, orderId))
-      .returning({ silentSince: customerOrder.silentSince });
-    return new Date(noted?.silentSince[what] ?? now);
-  }
-
-  /** It answered again. */
-  async answered(orderId: string, what: string): Promise<void> {
-    await this.database
-      .update(customerOrder)
-      .set({ silentSince: sql`${customerOrder.silentSince} - ${what}::text` })
-      .where(eq(customerOrder.id, orderId));
-  }
-
-  /** Something happened to an order that had ended. */
-  async reopen(transaction: Transaction, orderId: string): Promise<void> {
-    await transaction.update(customerOrder).set({ ended: false }).where(eq(customerOrder.id, orderId));
   }
 
   /** Keeps a message of a registry as it came, whether it is understood or not; once, however often it is heard. */
@@ -191,44 +277,20 @@ export class OrderStore {
       .onConflictDoNothing();
   }
 
-  /** Keeps what a registry decided on a name, and tells the orders that wait for it. */
-  async keepDecision(decision: RegistryDecision): Promise<string[]> {
-    await this.database
-      .insert(registryDecision)
-      .values(decision)
-      .onConflictDoUpdate({ target: registryDecision.name, set: decision });
-    const rows = await this.database
-      .selectDistinct({ id: customerOrder.id })
-      .from(customerOrder)
-      .innerJoin(orderEvent, eq(orderEvent.orderId, customerOrder.id))
-      .where(
-        and(
-          eq(customerOrder.ended, false),
-          sql`${orderEvent.event} ->> 'type' = 'sent'`,
-          sql`${orderEvent.event} ->> 'name' = ${decision.name}`,
-        ),
-      );
-    return rows.map(({ id }) => id);
-  }
-
-  /** What a registry decided on a name that was asked for under a clTRID. */
-  async decision(name: string, transaction: string): Promise<RegistryDecision | undefined> {
-    const [found] = await this.database
+  /** An order of which nothing came gives its promo code back. */
+  async freeCodeOfNothing(transaction: Transaction, orderId: string): Promise<void> {
+    const done = transaction
       .select()
-      .from(registryDecision)
-      .where(and(eq(registryDecision.name, name), eq(registryDecision.transaction, transaction)));
-    return found;
+      .from(operation)
+      .where(and(eq(operation.orderId, orderId), sql`${operation.state} ->> 'at' = 'done'`));
+    await transaction.delete(codeUse).where(and(eq(codeUse.orderId, orderId), notExists(done)));
   }
+}
 
-  /** Nothing remains to be done. An order of which no name came gives its promo code back. */
-  async end(orderId: string): Promise<void> {
-    await this.database.transaction(async (transaction) => {
-      await transaction.update(customerOrder).set({ ended: true }).where(eq(customerOrder.id, orderId));
-      const registered = transaction
-        .select()
-        .from(orderEvent)
-        .where(and(eq(orderEvent.orderId, orderId), sql`${orderEvent.event} ->> 'type' = 'registered'`));
-      await transaction.delete(codeUse).where(and(eq(codeUse.orderId, orderId), notExists(registered)));
-    });
-  }
+/** An order as core knows it, from its rows. */
+export function orderOf({ terms, payment, told }: OrderHead, operations: readonly KeptOperation[]): Order {
+  const lines = operations.flatMap(({ line, state }): Order['lines'] =>
+    line ? [{ ...(line satisfies OrderLine), state }] : [],
+  );
+  return { ...terms, payment, told, lines };
 }

@@ -4,9 +4,7 @@ import type { BalanceService } from '../balance/service';
 import { Problem } from '../http/problem';
 import { route, type Route } from '../http/route';
 import { isUuid } from '../http/uuid';
-import type { OrderQueue } from '../jobs/queue';
-import type { OrderStore } from '../orders/store';
-import type { OrderWorker } from '../orders/worker';
+import type { Orders } from '../orders/openOrders';
 
 /** A notice older than this is taken for a repetition by somebody else. */
 const goodForSeconds = 300;
@@ -17,9 +15,7 @@ const goodForSeconds = 300;
  */
 export function paymentNoticeRoutes(
   secret: string,
-  orders: OrderStore,
-  worker: OrderWorker,
-  queue: OrderQueue,
+  { store, cashier }: Pick<Orders, 'store' | 'cashier'>,
   balance: BalanceService,
 ): Route[] {
   return [
@@ -32,10 +28,10 @@ export function paymentNoticeRoutes(
         const { type, intent, reference } = { ...(ctx.request.body as Record<string, unknown>) };
         if (typeof type !== 'string' || typeof intent !== 'string' || typeof reference !== 'string') return {};
         if (!isUuid(reference) || (await balance.advance(reference))) return {};
-        const head = await orders.head(reference);
+        const head = await store.head(reference);
         if (!head) return {};
-        const isHeard = type !== 'intent.paid' || (await worker.paidLate(head.id, intent));
-        await queue.push(head.id);
+        const isHeard = type !== 'intent.paid' || (await cashier.paidLate(head.id, intent));
+        await cashier.push(head.id);
         if (!isHeard) throw new Problem(503, 'order-busy', 'The order is at work', 'Tell it again in a moment.');
         return {};
       },

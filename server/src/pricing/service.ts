@@ -1,6 +1,8 @@
 import type { RegistryAnswer } from '@tienda/core/names/availability';
+import { canRenew } from '@tienda/core/lifecycle/stage';
 import { domainName } from '@tienda/core/names/domainName';
 import { quote, type Quote } from '@tienda/core/pricing/quote';
+import { agreedQuote } from '@tienda/core/pricing/quoteChanges';
 import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
 import { isValidVatNumber } from '@tienda/core/pricing/vatNumber';
 import type { CatalogueReader } from '../catalogue/catalogue';
@@ -37,9 +39,9 @@ export class QuoteService {
   /** The binding quote: computed from what the registries say, and kept. */
   async bind(request: QuoteRequest, accountId: string | undefined): Promise<BindingQuote> {
     const answers = await this.search.answers(registrations(request), answersForMs);
-    const result = await this.compute(request, accountId, answers);
+    const result = await this.compute(request, accountId, answers, await this.held(request, accountId));
     const validUntil = new Date(this.clock.now().getTime() + validForMs);
-    const id = await this.store.keep(request, result, validUntil);
+    const id = await this.store.keep(request, agreedQuote(result), validUntil);
     return { id, validUntil: validUntil.toISOString(), ...result };
   }
 
@@ -51,38 +53,51 @@ export class QuoteService {
   async again(
     { request, quote: { rate } }: Pick<StoredQuote, 'request' | 'quote'>,
     accountId: string,
-  ): Promise<{ quote: Quote; answers: Map<string, RegistryAnswer> }> {
+  ): Promise<{ quote: Quote; answers: ReadonlyMap<string, RegistryAnswer>; held: readonly HeldName[] }> {
     const answers = await this.search.answers(registrations(request), 0);
     const locked = { ...rates, [request.currency]: rate };
-    return { quote: await this.compute(request, accountId, answers, locked), answers };
+    const held = await this.held(request, accountId);
+    return {
+      quote: await this.compute(request, accountId, answers, held, locked),
+      answers: withHeldPremium(answers, held),
+      held,
+    };
   }
 
   private async compute(
     request: QuoteRequest,
     accountId: string | undefined,
     answers: ReadonlyMap<string, RegistryAnswer>,
+    held: readonly HeldName[],
     ratesUsed = rates,
   ): Promise<Quote> {
     const catalogue = this.catalogue.current();
-    const renewals = request.items.some(({ action }) => action === 'renew');
-    const [held, isNew, codeUses] = await Promise.all([
-      accountId && renewals ? this.names.ofAccount(accountId) : [],
-      this.isNew(request, accountId),
-      this.usesOf(request, accountId),
-    ]);
+    const [isNew, codeUses] = await Promise.all([this.isNew(request, accountId), this.usesOf(request, accountId)]);
     return quote(
-      { ...request, customer: { ...request.customer, isNew } },
+      { ...request, items: asHeld(request.items, held), customer: { ...request.customer, isNew } },
       {
         now: this.clock.now(),
         readName: (typed) => domainName(typed, catalogue),
         rates: ratesUsed,
         answers: withHeldPremium(answers, held),
         heldUntil: new Map(held.map(({ name, expiresOn }) => [name, expiresOn])),
+        ranOut: new Set(held.filter(({ stage }) => !canRenew(stage)).map(({ name }) => name)),
         isValidVatNumber,
         promotions,
         codeUses,
       },
     );
+  }
+
+  /** The names to renew that the account holds. */
+  private async held({ items }: QuoteRequest, accountId: string | undefined): Promise<HeldName[]> {
+    const catalogue = this.catalogue.current();
+    const renewals = items.flatMap(({ action, name }) => {
+      if (action !== 'renew') return [];
+      const read = domainName(name, catalogue);
+      return read.kind === 'name' ? [read.name] : [];
+    });
+    return accountId && renewals.length > 0 ? this.names.among(accountId, renewals) : [];
   }
 
   /** A visitor is believed until the order, which needs an account. */
@@ -100,6 +115,15 @@ export class QuoteService {
     );
     return this.codeUses.uses(limited, accountId);
   }
+}
+
+/** A name is renewed with the privacy that it has: nobody pays less than keeping it costs. */
+function asHeld(items: QuoteRequest['items'], held: readonly HeldName[]): QuoteRequest['items'] {
+  const byName = new Map(held.map((one) => [one.name, one]));
+  return items.map((item) => {
+    const mine = item.action === 'renew' ? byName.get(item.name.toLowerCase()) : undefined;
+    return mine ? { ...item, privacy: mine.privacy, autoRenew: mine.autoRenew } : item;
+  });
 }
 
 /** A premium name is renewed at its registry's own price, which was kept with it. */

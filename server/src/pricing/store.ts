@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import type { Quote } from '@tienda/core/pricing/quote';
+import type { AgreedQuote } from '@tienda/core/pricing/quoteChanges';
 import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
 import type { Database } from '../db/database';
 import { storedQuote } from '../db/schema';
@@ -9,7 +9,7 @@ export type StoredQuote = typeof storedQuote.$inferSelect;
 export class QuoteStore {
   constructor(private readonly database: Database) {}
 
-  async keep(request: QuoteRequest, quote: Quote, validUntil: Date): Promise<string> {
+  async keep(request: QuoteRequest, quote: AgreedQuote, validUntil: Date): Promise<string> {
     const [kept] = await this.database
       .insert(storedQuote)
       .values({ request, quote, validUntil })

@@ -61,7 +61,7 @@ export class CodeUseStore {
         select 1 from customer_order o
         where o.account_id = ${accountId}
           and (not (o.ended or o.unpaid) or exists (
-            select 1 from order_event e where e.order_id = o.id and e.event ->> 'type' = 'registered'))
+            select 1 from operation n where n.order_id = o.id and n.state ->> 'at' = 'done'))
       ) as known`);
     return !result.rows[0]?.known;
   }

@@ -28,10 +28,13 @@ export const en = {
   orders: {
     received: (number: number) => `Order ${number}: received`,
     here: 'Your order is here:',
-    line: (name: string, years: string, amount: string) => `${name}, ${years}: ${amount}`,
+    line: {
+      register: (name: string, years: string, amount: string) => `${name}, ${years}: ${amount}`,
+      renew: (name: string, years: string, amount: string) => `${name}, renewed for ${years}: ${amount}`,
+    },
     years: (years: number) => (years === 1 ? '1 year' : `${years} years`),
     total: (amount: string) => `Total with tax: ${amount}`,
-    sentNow: 'The names are sent to their registries now. You are charged only for those that get registered.',
+    sentNow: 'It goes to the registries now. You are charged only for what they carry out.',
     send: (amount: string) => `Send ${amount} by bank transfer:`,
     payee: (payee: string) => `to: ${payee}`,
     iban: (iban: string) => `IBAN: ${iban}`,
@@ -41,13 +44,28 @@ export const en = {
     registered: (name: string) => `${name} is registered`,
     registeredText: (name: string, number: number, years: string, date: string) =>
       `${name} of order ${number} is registered for ${years}, until ${date}.`,
+    renewed: (name: string) => `${name} is renewed`,
+    renewedText: (name: string, number: number, years: string, date: string) =>
+      `${name} is renewed with order ${number} for ${years}, until ${date}.`,
     autoRenewOn: 'Auto-renew is on: its renewal falls due then. You can switch it off at any time.',
     autoRenewOff: 'Auto-renew is off: it ends that day unless it is renewed.',
     ended: (number: number, outcome: string) => `Order ${number}: ${outcome}`,
     outcome: {
-      registered: (name: string) => `${name} is registered`,
-      partly: (count: number, of: number) => `${count} of ${of} names are registered`,
-      nothing: 'nothing could be registered',
+      register: {
+        one: (name: string) => `${name} is registered`,
+        partly: (count: number, of: number) => `${count} of ${of} names are registered`,
+        nothing: 'nothing could be registered',
+      },
+      renew: {
+        one: (name: string) => `${name} is renewed`,
+        partly: (count: number, of: number) => `${count} of ${of} names are renewed`,
+        nothing: 'nothing could be renewed',
+      },
+      mixed: {
+        one: (name: string) => `1 of several is done: ${name}`,
+        partly: (count: number, of: number) => `${count} of ${of} are done`,
+        nothing: 'nothing could be done',
+      },
       notPaid: 'not paid',
       returned: 'your money is on its way back',
     },
@@ -59,9 +77,15 @@ export const en = {
       silent:
         'The payment provider gave no answer for half an hour. Should it hold money for this order, it is let go.',
     },
-    nothingTaken: 'Nothing was registered and nothing was taken. The names are back in your basket, not reserved.',
-    lineRegistered: (name: string, years: string, date: string) => `${name}: registered for ${years}, until ${date}`,
-    lineNot: (name: string, why: string) => `${name}: not registered. ${why}`,
+    nothingTaken: 'Nothing was done and nothing was taken. What you chose is back in your basket, not reserved.',
+    lineDone: {
+      register: (name: string, years: string, date: string) => `${name}: registered for ${years}, until ${date}`,
+      renew: (name: string, years: string, date: string) => `${name}: renewed for ${years}, until ${date}`,
+    },
+    lineNot: {
+      register: (name: string, why: string) => `${name}: not registered. ${why}`,
+      renew: (name: string, why: string) => `${name}: not renewed. ${why}`,
+    },
     taken: (amount: string) => `Taken: ${amount}, tax included`,
     takenNothing: (amount: string) => `Taken: ${amount}`,
     lost: 'Your bank released the money before it could be taken. Nothing was charged; we will write to you about it.',
@@ -117,19 +141,20 @@ export const en = {
   },
   papers: {
     years: (years: number) => (years === 1 ? '1 year' : `${years} years`),
+    renewal: (years: string) => `renewal, ${years}`,
     titles: {
       invoice: (number: string) => `Invoice ${number}`,
       creditNote: (number: string) => `Credit note ${number}`,
       receipt: (order: number) => `Receipt for order ${order}`,
     },
     head: (date: string, order: number, currency: string) => `${date} · order ${order} · all amounts in ${currency}`,
-    takesBack: (invoice: string) => `Takes back part of invoice ${invoice}, for what could not be registered.`,
+    takesBack: (invoice: string) => `Takes back part of invoice ${invoice}, for what could not be done.`,
     from: 'From',
     to: 'To',
     vatNumber: (number: string) => `VAT ${number}`,
     columns: { name: 'Name', charge: 'Price', discount: 'Code', fee: 'Fee', privacy: 'Privacy', net: 'Net' },
     sums: {
-      subtotal: 'Registrations',
+      subtotal: { register: 'Registrations', renew: 'Renewals', mixed: 'Registrations and renewals' },
       discount: 'Promo code',
       fees: 'Yearly fees',
       privacy: 'Privacy',

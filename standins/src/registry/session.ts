@@ -1,6 +1,14 @@
 import { randomUUID } from 'node:crypto';
-import type { CheckDomains, EppCommand, FeeQuestion, InfoDomain, UpdateDomain } from '@tienda/core/epp/command';
-import type { CommandFee, EppDomainCheck, EppDomainCreate, QueuedMessage } from '@tienda/core/epp/objects';
+import type {
+  CheckDomains,
+  EppCommand,
+  FeeQuestion,
+  InfoDomain,
+  RenewDomain,
+  UpdateDomain,
+} from '@tienda/core/epp/command';
+import type { CommandFee, EppDomainCheck, EppDomainCreate, Money, QueuedMessage } from '@tienda/core/epp/objects';
+import { addYears, isoDate } from '@tienda/core/time/isoDate';
 import type { EppData, EppResponse } from '@tienda/core/epp/response';
 import { resultTexts, type ResultCode } from '@tienda/core/epp/resultCode';
 import { decimalAmount, minorAmount } from '@tienda/core/money/money';
@@ -89,6 +97,10 @@ export class RegistrySession {
         return this.createDomain(command.domain, this.client, transaction);
       case 'updateDomain':
         return this.updateDomain(command, this.client);
+      case 'renewDomain':
+        return this.renewDomain(command, this.client);
+      case 'deleteDomain':
+        return this.deleteDomain(command.name, this.client);
       case 'poll':
         return this.poll(this.client);
       case 'pollAck':
@@ -233,6 +245,40 @@ export class RegistrySession {
     return { code: 1000 };
   }
 
+  /** Adds years to a name that is active or in its grace period, where its expiry is what the client thinks. */
+  private async renewDomain({ name, expiresOn, years, fee }: RenewDomain, client: string): Promise<Answer> {
+    const { store, now } = this.shared;
+    const domain = await store.domain(name);
+    const zone = this.zoneOf(name);
+    if (!domain || !zone) return { code: 2303 };
+    if (domain.sponsor !== client) return { code: 2201 };
+    const prohibited = prohibitedBy(domain, 'Renew');
+    if (prohibited) return { code: 2304, reason: `The name is ${prohibited}` };
+    if (domain.stage !== 'active' && domain.stage !== 'grace')
+      return { code: 2105, reason: `The name is in ${domain.stage}` };
+    const disagreed = feeDisagreed(fee, { command: 'renew', years }, this.fees(name, zone));
+    if (disagreed) return disagreed;
+    const expiry = new Date(domain.expiresAt);
+    if (isoDate(expiry) !== expiresOn) return { code: 2306, reason: `The name expires on ${isoDate(expiry)}` };
+    if (years > 10 || addYears(expiresOn, years) > addYears(isoDate(now()), 10))
+      return { code: 2004, reason: 'At most ten years ahead' };
+    const renewed = await store.renew(name, expiry, years);
+    // Somebody else renewed it just now, so its expiry is another.
+    if (!renewed) return { code: 2306, reason: 'The name expires on another day' };
+    return { code: 1000, data: { type: 'domainRenewed', name, expiresAt: renewed.toISOString() } };
+  }
+
+  /** Lets a name go: at once within its add grace period, else after redemption (RFC 3915 section 2). */
+  private async deleteDomain(name: string, client: string): Promise<Answer> {
+    const { store } = this.shared;
+    const domain = await store.domain(name);
+    if (!domain) return { code: 2303 };
+    if (domain.sponsor !== client) return { code: 2201 };
+    const prohibited = prohibitedBy(domain, 'Delete');
+    if (prohibited) return { code: 2304, reason: `The name is ${prohibited}` };
+    return { code: (await store.remove(name)) ? 1000 : 1001 };
+  }
+
   /** The refusal where a contact is not the client's, or a host is not known; undefined where all are there. */
   private async missing(
     contactIds: readonly string[],
@@ -255,15 +301,12 @@ export class RegistrySession {
     const wanted = [domain.registrant, ...domain.contacts.map(({ id }) => id)];
     const missing = await this.missing(wanted, domain.nameservers ?? [], client);
     if (missing) return missing;
-    const price = this.fees(domain.name, zone);
-    const { feeClass } = price;
-    if (feeClass !== 'standard' && !domain.fee) return { code: 2003, reason: 'A premium name needs its fee agreed to' };
-    if (domain.fee) {
-      if (domain.fee.currency !== currency) return { code: 2306, reason: `Fees are in ${currency}` };
-      const due = feeFor({ command: 'create', years: domain.years }, price).amount;
-      if (minorAmount(domain.fee.amount, currency) < minorAmount(due, currency))
-        return { code: 2004, reason: `The fee is ${due} ${currency}` };
-    }
+    const disagreed = feeDisagreed(
+      domain.fee,
+      { command: 'create', years: domain.years },
+      this.fees(domain.name, zone),
+    );
+    if (disagreed) return disagreed;
     const review = registry.reviewMs !== undefined && {
       decidesAt: new Date(Date.now() + registry.reviewMs * pace),
       transaction: transaction.clTRID ?? null,
@@ -283,6 +326,16 @@ export class RegistrySession {
   }
 }
 
+/** The refusal where a fee is not agreed to that has to be (RFC 8748 section 5.2); undefined where all is well. */
+function feeDisagreed(agreed: Money | undefined, question: FeeQuestion, fees: Fees): Answer | undefined {
+  if (fees.feeClass !== 'standard' && !agreed) return { code: 2003, reason: 'A premium name needs its fee agreed to' };
+  if (!agreed) return undefined;
+  if (agreed.currency !== currency) return { code: 2306, reason: `Fees are in ${currency}` };
+  const due = feeFor(question, fees).amount;
+  if (minorAmount(agreed.amount, currency) >= minorAmount(due, currency)) return undefined;
+  return { code: 2004, reason: `The fee is ${due} ${currency}` };
+}
+
 /** What a command costs for the years asked for: the first of a registration at its own price (RFC 8748 section 3). */
 function feeFor({ command, years }: FeeQuestion, { create, renew, transfer, restore }: Fees): CommandFee {
   const term = years ?? 1;
@@ -294,6 +347,11 @@ function feeFor({ command, years }: FeeQuestion, { create, renew, transfer, rest
   };
   const amount = decimalAmount(cents[command], currency);
   return { command, currency, amount, ...(command === 'restore' ? {} : { years: term }) };
+}
+
+/** The status that forbids a command (RFC 5731 section 2.3). */
+function prohibitedBy({ statuses }: KeptDomain, what: 'Renew' | 'Delete'): string | undefined {
+  return statuses.find((status) => status.endsWith(`${what}Prohibited`) || status.startsWith('pending'));
 }
 
 /** The status that forbids a change (RFC 5731 section 2.3); the client's own does not forbid taking it off. */

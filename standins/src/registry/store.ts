@@ -3,7 +3,7 @@ import { and, eq, inArray, lte, or, sql } from 'drizzle-orm';
 import type { Lifecycle } from '@tienda/core/catalogue/extension';
 import { extensionEntries } from '@tienda/core/catalogue/shipped';
 import type { ContactLink, EppContactInfo, EppContact, EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
-import { addYears, comingAnniversary, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
+import { addDays, addYears, comingAnniversary, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import { stageOf, type Stage } from '@tienda/core/lifecycle/stage';
 import type { Database } from '../db/database';
 import { registeredDomain, registryContact, registryMessage } from '../db/schema';
@@ -175,6 +175,37 @@ export class RegistryStore {
         .returning({ createdAt: registeredDomain.createdAt, expiresAt: registeredDomain.expiresAt });
       return created;
     });
+  }
+
+  /** Adds years to a name, where it still expires when it was thought to. @returns when it expires now */
+  async renew(name: string, expiresAt: Date, years: number): Promise<Date | undefined> {
+    const time = expiresAt.toISOString().slice('YYYY-MM-DD'.length);
+    const later = new Date(`${addYears(isoDate(expiresAt), years)}${time}`);
+    const [renewed] = await this.database
+      .update(registeredDomain)
+      .set({ expiresAt: later })
+      .where(and(eq(registeredDomain.name, name), eq(registeredDomain.expiresAt, expiresAt)))
+      .returning({ expiresAt: registeredDomain.expiresAt });
+    return renewed?.expiresAt;
+  }
+
+  /**
+   * Lets a name go.
+   *
+   * @returns false where it goes into redemption first, since its add grace period is over
+   */
+  async remove(name: string): Promise<boolean> {
+    const [row] = await this.database.select().from(registeredDomain).where(eq(registeredDomain.name, name));
+    const days = row && lifecycleOf.get(zoneOf(name));
+    if (!row || !days) return true;
+    if (this.today() <= addDays(isoDate(row.createdAt), days.addGraceDays)) {
+      await this.database.delete(registeredDomain).where(eq(registeredDomain.name, name));
+      return true;
+    }
+    // As if its grace period after expiry ended today: redemption follows.
+    const expiresAt = new Date(`${addDays(this.today(), -days.autoRenewGraceDays)}T00:00:00Z`);
+    await this.database.update(registeredDomain).set({ expiresAt }).where(eq(registeredDomain.name, name));
+    return false;
   }
 
   /** Decides on the names whose review is over, and tells their registrars. */

@@ -7,6 +7,7 @@ import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Failure, Loading } from '../../ui/Empty';
+import { orderStatusWords } from '../../shop/payment/orderStatusWords';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { InboxLink } from '../../shop/entrance/InboxLink';
@@ -69,7 +70,7 @@ function SignedIn({ email, demo }: { readonly email: string; readonly demo: bool
             </Text>
           </Link>
           <Text kind="small" colour="quiet">
-            {texts.order.status[order.status]} · {order.lines.map(({ unicode }) => unicode).join(', ')} ·{' '}
+            {orderStatusWords(order)} · {order.lines.map(({ unicode }) => unicode).join(', ')} ·{' '}
             {wholeAmount(
               order.payment.at === 'captured' ? order.payment.amount + order.payment.balance : order.total,
               order.currency,

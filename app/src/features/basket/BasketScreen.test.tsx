@@ -42,7 +42,7 @@ test('a tap on the rail changes the price at once, and tells the server', async 
     expect(server.asked.at(-1)).toEqual({
       method: 'PUT',
       path: '/api/basket/saltwhistle.boats',
-      body: { years: 2, privacy: true, autoRenew: true },
+      body: { action: 'register', years: 2, privacy: true, autoRenew: true },
     }),
   );
 });

@@ -29,13 +29,16 @@ export function BasketTools({ tally, onImport, onRemoveAll }: BasketToolsProps) 
   const put = usePutManyInBasket();
   const [adjusted, setAdjusted] = useState<{ readonly count: number; readonly term: number }>();
   const [advising, setAdvising] = useState(false);
+  const registrations = lines.filter(({ action }) => action === 'register');
   const terms = new Set(lines.map(({ years }) => years));
   const [common] = terms.size === 1 ? terms : [];
 
   function setTerm(term: number): void {
+    const allowed = new Map(quote?.lines.map(({ name, allowedYears }) => [name, allowedYears]));
     const changed = lines.map((line) => {
       const extension = catalogue && extensionOf(line.name, catalogue);
-      return { ...line, years: extension ? nearestTerm(extension.terms.register, term) : line.years };
+      const terms = line.action === 'renew' ? allowed.get(line.name) : extension?.terms.register;
+      return { ...line, years: terms && terms.length > 0 ? nearestTerm(terms, term) : line.years };
     });
     const count = changed.filter(({ years }) => years !== term).length;
     setAdjusted(count > 0 ? { count, term } : undefined);
@@ -46,7 +49,12 @@ export function BasketTools({ tally, onImport, onRemoveAll }: BasketToolsProps) 
     const { writeCsv } = await import('@tienda/core/formats/csv');
     const yesOrNo = (value: boolean) => (value ? columns.yes : columns.no);
     const head = [columns.name, columns.years, columns.privacy, columns.autoRenew];
-    const rows = lines.map((line) => [line.name, String(line.years), yesOrNo(line.privacy), yesOrNo(line.autoRenew)]);
+    const rows = registrations.map((line) => [
+      line.name,
+      String(line.years),
+      yesOrNo(line.privacy),
+      yesOrNo(line.autoRenew),
+    ]);
     download('basket.csv', 'text/csv', writeCsv([head, ...rows]));
   }
 
@@ -66,17 +74,19 @@ export function BasketTools({ tally, onImport, onRemoveAll }: BasketToolsProps) 
             }}
           />
         ) : null}
-        <Action kind="link" title={words.advice} onPress={() => setAdvising(!advising)} />
+        {registrations.length > 0 ? (
+          <Action kind="link" title={words.advice} onPress={() => setAdvising(!advising)} />
+        ) : null}
         <Action kind="link" title={words.import} onPress={onImport} />
-        <Action kind="link" title={words.csv} onPress={() => void save()} />
+        {registrations.length > 0 ? <Action kind="link" title={words.csv} onPress={() => void save()} /> : null}
         {lines.length > 1 ? <Action kind="link" title={words.removeAll} onPress={onRemoveAll} /> : null}
       </View>
       {adjusted ? <Notice kind="notice">{words.adjusted(adjusted.count, adjusted.term)}</Notice> : null}
       {put.isError ? <Failure fault={put.error} /> : null}
-      {advising && catalogue && quote ? (
+      {advising && catalogue && quote && registrations.length > 0 ? (
         <Suspense fallback={<Loading />}>
           <TermAdvice
-            lines={lines}
+            lines={registrations}
             catalogue={catalogue}
             currency={quote.currency}
             rate={quote.rate}

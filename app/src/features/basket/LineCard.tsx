@@ -49,8 +49,11 @@ export const LineCard = memo(function LineCard(props: LineCardProps) {
   const [chosen, setChosen] = useState<boolean>();
   const open = chosen ?? props.open;
   const [protecting, setProtecting] = useState(false);
-  const status = line.answer?.status ?? 'available';
-  const ends = today && addYears(today, line.years);
+  const status = line.action === 'renew' ? 'available' : (line.answer?.status ?? 'available');
+  const isRenewal = line.action === 'renew';
+  const begins = isRenewal ? line.heldUntil : today;
+  const ends = begins && addYears(begins, line.years);
+  const chooseWords = open ? words.chooseLess : isRenewal ? words.chooseYears : words.choose;
   return (
     <Card label={line.unicode}>
       <View style={styles.head}>
@@ -59,7 +62,7 @@ export const LineCard = memo(function LineCard(props: LineCardProps) {
           <Name unicode={line.unicode} role="heading" aria-level={2} />
           <View style={styles.under}>
             <Text kind="small" colour="quiet" style={styles.words}>
-              {ends ? words.until(line.years, dateText(ends)) : ''}
+              {ends ? (isRenewal ? words.renewUntil : words.until)(line.years, dateText(ends)) : ''}
             </Text>
             {priced ? <Text kind="bigAmount">{wholeAmount(priced.net + priced.discount, currency)}</Text> : null}
           </View>
@@ -84,12 +87,12 @@ export const LineCard = memo(function LineCard(props: LineCardProps) {
         {(props.open && chosen === undefined) || !priced ? null : (
           <Action
             kind="link"
-            title={open ? words.chooseLess : words.choose}
-            label={`${open ? words.chooseLess : words.choose}: ${line.unicode}`}
+            title={chooseWords}
+            label={`${chooseWords}: ${line.unicode}`}
             onPress={() => setChosen(!open)}
           />
         )}
-        {priced ? (
+        {priced && !isRenewal ? (
           <Action
             kind="link"
             title={protecting ? words.tools.protectLess : words.tools.protect}

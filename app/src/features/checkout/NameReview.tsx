@@ -93,6 +93,31 @@ export function NameReview({ line, priced, quote, extension, defaultContact, con
   );
 }
 
+/** A name that is paid for longer, before that is paid for: nothing else of it changes. */
+export function RenewalReview({
+  line,
+  priced,
+  quote: { currency, rate },
+  extension,
+}: Pick<NameReviewProps, 'line' | 'priced' | 'quote' | 'extension'>) {
+  const [open, setOpen] = useState(false);
+  const title = words.renewal(texts.years(line.years));
+  return (
+    <Card label={line.unicode}>
+      <Name unicode={line.unicode} role="heading" aria-level={2} />
+      <CardRule />
+      <ReviewRow
+        title={title}
+        detail={words.paidUntil(dateText(priced.renewal.on))}
+        action={open ? words.hide : words.change}
+        about={`${title}, ${line.unicode}`}
+        onPress={() => setOpen(!open)}
+      />
+      {open ? <LineChoices line={line} priced={priced} extension={extension} currency={currency} rate={rate} /> : null}
+    </Card>
+  );
+}
+
 interface ReviewRowProps {
   readonly title: string;
   readonly detail: string;

@@ -37,7 +37,7 @@ import { TallyRoll } from '../../shop/tally/TallyRoll';
 import { useTally, type Tally } from '../../shop/tally/useTally';
 import { Agreements, newTerms } from './Agreements';
 import { Declarations } from './Declarations';
-import { NameReview, ReviewRow } from './NameReview';
+import { NameReview, RenewalReview, ReviewRow } from './NameReview';
 
 const words = texts.checkout.review;
 
@@ -85,9 +85,10 @@ export function ReviewStep() {
 
 /** The terms that the names in the basket ask for, each once. */
 function agreementsOf({ lines, catalogue }: Tally): string[] {
-  const ids = lines.flatMap(({ name }) => {
-    const extension = catalogue && extensionOf(name, catalogue);
-    return extension?.agreements.map(({ id }) => id) ?? [];
+  const ids = lines.flatMap(({ name, action }) => {
+    const extension = catalogue && action === 'register' && extensionOf(name, catalogue);
+    if (!extension) return [];
+    return extension.agreements.map(({ id }) => id);
   });
   return [...new Set(ids)].sort();
 }
@@ -95,8 +96,8 @@ function agreementsOf({ lines, catalogue }: Tally): string[] {
 /** What the extensions of the names in the basket ask of their holders. */
 function askedBy({ lines, catalogue }: Tally): NeededDeclaration[] {
   return neededDeclarations(
-    lines.flatMap(({ name, unicode }) => {
-      const extension = catalogue && extensionOf(name, catalogue);
+    lines.flatMap(({ name, unicode, action }) => {
+      const extension = catalogue && action === 'register' && extensionOf(name, catalogue);
       return extension ? [{ name, unicode, extension }] : [];
     }),
   );
@@ -149,11 +150,13 @@ function Review(props: ReviewProps) {
       <TallyChanges tally={tally} />
       {binding.changes.length > 0 ? <Notice kind="notice">{changed(binding.changes)}</Notice> : null}
       <Text kind="heading" level={2} style={{ marginBottom: 8 }}>
-        {words.readBack}
+        {tally.lines.every(({ action }) => action === 'renew') ? words.readBackRenewals : words.readBack}
       </Text>
       {tally.lines.map((line) => {
         const priced = binding.lines.find(({ name }) => name === line.name);
         const extension = tally.catalogue && extensionOf(line.name, tally.catalogue);
+        if (priced && extension && line.action === 'renew')
+          return <RenewalReview key={line.name} line={line} priced={priced} quote={binding} extension={extension} />;
         return priced && extension ? (
           <NameReview
             key={line.name}

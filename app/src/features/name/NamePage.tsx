@@ -1,3 +1,4 @@
+import { newLine } from '@tienda/core/basket/newLine';
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -235,7 +236,7 @@ function Prices({ row, rate }: { readonly row: Row; readonly rate: string }) {
         ) : null}
       </Card>
       <TermAdvice
-        lines={[{ name, unicode: answer.unicode, years, privacy, autoRenew: true, answer: registryAnswer(answer) }]}
+        lines={[{ ...newLine(name, answer.unicode, extension, true, registryAnswer(answer)), years, privacy }]}
         catalogue={new Map([[extension.label, extension]])}
         currency={currency}
         rate={rate}

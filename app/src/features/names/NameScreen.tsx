@@ -1,10 +1,14 @@
-import { Link, useLocalSearchParams } from 'expo-router';
+import { Link, router, useLocalSearchParams } from 'expo-router';
 import { View } from 'react-native';
+import { canRenew } from '@tienda/core/lifecycle/stage';
+import type { NameEvent } from '@tienda/core/names/nameEvent';
 import type { ShownName } from '@tienda/core/names/shownName';
-import { useName, useSetAutoRenew } from '../../api/me';
+import { useBasket, usePutInBasket } from '../../api/basket';
+import { useName, useNameLog, useSetAutoRenew } from '../../api/me';
 import { useSession } from '../../api/session';
 import { dateText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
 import { Card, CardRule } from '../../ui/Card';
 import { Failure, Loading } from '../../ui/Empty';
 import { Fact } from '../../ui/Fact';
@@ -59,6 +63,7 @@ function Held({ name }: { readonly name: ShownName }) {
         />
         {setAutoRenew.isError ? <Failure fault={setAutoRenew.error} /> : null}
       </Card>
+      <Renewal name={name} />
       <Card label={words.after}>
         <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
           {words.after}
@@ -69,6 +74,85 @@ function Held({ name }: { readonly name: ShownName }) {
           </Text>
         ))}
       </Card>
+      <Log name={name.name} />
     </View>
   );
+}
+
+/** Paying for it longer: by way of the basket, beside whatever else is bought. */
+function Renewal({ name }: { readonly name: ShownName }) {
+  const inBasket = useBasket().data?.lines.some((line) => line.name === name.name) ?? false;
+  const put = usePutInBasket();
+  const { renewal, renewFor, expiresOn, stage, unicode, privacy, autoRenew } = name;
+  const [shortest] = renewFor;
+  const each = wholeAmount(renewal.amount, renewal.currency);
+  const detail = shortest === undefined ? (canRenew(stage) ? words.renewFull : words.tooLate) : undefined;
+  return (
+    <Card label={words.renew}>
+      <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
+        {words.renew}
+      </Text>
+      <Text kind="small" style={{ marginBottom: 8 }}>
+        {detail ?? (inBasket ? words.renewInBasket : words.renewDetail(dateText(expiresOn), each))}
+      </Text>
+      {shortest !== undefined && !inBasket ? (
+        <View style={{ alignItems: 'flex-start' }}>
+          <Action
+            kind="main"
+            title={words.renewPut}
+            busy={put.isPending}
+            onPress={() =>
+              put.mutate({
+                name: name.name,
+                action: 'renew',
+                unicode,
+                years: shortest,
+                privacy,
+                autoRenew,
+                heldUntil: expiresOn,
+              })
+            }
+          />
+        </View>
+      ) : null}
+      {inBasket ? (
+        <View style={{ alignItems: 'flex-start' }}>
+          <Action title={words.toBasket} onPress={() => router.navigate('/basket')} />
+        </View>
+      ) : null}
+      {put.isError ? <Failure fault={put.error} /> : null}
+    </Card>
+  );
+}
+
+/** Who did what with it, the latest first. */
+function Log({ name }: { readonly name: string }) {
+  const log = useNameLog(name);
+  return (
+    <Card label={words.log}>
+      <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
+        {words.log}
+      </Text>
+      {log.isError ? <Failure fault={log.error} retry={() => void log.refetch()} /> : null}
+      {log.isLoading ? <Loading /> : null}
+      {log.data?.map(({ at, who, what }) => (
+        <Fact key={`${at} ${what.type}`} title={dateText(at.slice(0, 'YYYY-MM-DD'.length))}>
+          {`${logWords(what)} · ${words.logWho[who]}`}
+        </Fact>
+      ))}
+    </Card>
+  );
+}
+
+function logWords(what: NameEvent): string {
+  const { logWhat } = words;
+  switch (what.type) {
+    case 'registered':
+    case 'renewed':
+      return logWhat[what.type](what.years, dateText(what.expiresOn));
+    case 'autoRenew':
+      return what.on ? logWhat.autoRenewOn : logWhat.autoRenewOff;
+    default:
+      return logWhat[what.type];
+  }
 }

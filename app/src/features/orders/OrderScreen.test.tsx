@@ -36,6 +36,7 @@ class FakeEvents {
 Object.assign(globalThis, { EventSource: FakeEvents });
 
 const line = {
+  kind: 'register' as const,
   name: 'saltwhistle.boats',
   unicode: 'saltwhistle.boats',
   years: 2,
@@ -58,7 +59,7 @@ const order = (more: Partial<ShownOrder>): ShownOrder => ({
   payment: { at: 'asked' },
   funding: { method: 'card', balance: 0 },
   documents: [],
-  lines: [{ ...line, state: { at: 'held' } }],
+  lines: [{ ...line, state: { at: 'ready' } }],
   events: [],
   ...more,
 });
@@ -89,10 +90,10 @@ test('an order is followed from received to registered, and what was taken is sa
   expect(screen.getByText('$21.97 is held, not yet taken.')).toBeTruthy();
   await events?.tell(
     order({
-      status: 'registered',
+      status: 'done',
       ended: true,
       payment: { at: 'captured', amount: 2197, balance: 0, refunded: 0 },
-      lines: [{ ...line, state: { at: 'registered', expiresOn: '2028-11-24' } }],
+      lines: [{ ...line, state: { at: 'done', expiresOn: '2028-11-24' } }],
     }),
   );
   expect(screen.getByRole('heading', { name: 'Registered' })).toBeTruthy();
@@ -105,10 +106,10 @@ test('a name that could not be registered says why, and that nothing was taken',
   const reason = 'Someone else registered it a moment earlier.';
   await open(
     order({
-      status: 'notRegistered',
+      status: 'notDone',
       ended: true,
       payment: { at: 'voided' },
-      lines: [{ ...line, state: { at: 'notRegistered', cause: 'taken', reason } }],
+      lines: [{ ...line, state: { at: 'refused', cause: 'taken', reason } }],
     }),
   );
   expect(screen.getByText(reason)).toBeTruthy();
@@ -119,17 +120,17 @@ test('a name that could not be registered says why, and that nothing was taken',
 
 test('of an order registered in part, what was taken is what was registered', async () => {
   const lines: ShownOrder['lines'] = [
-    { ...line, state: { at: 'registered', expiresOn: '2028-11-24' } },
+    { ...line, state: { at: 'done', expiresOn: '2028-11-24' } },
     {
       ...line,
       name: 'b.org',
       unicode: 'b.org',
-      state: { at: 'notRegistered', cause: 'refused', reason: 'The registry refused: Reserved.' },
+      state: { at: 'refused', cause: 'refused', reason: 'The registry refused: Reserved.' },
     },
   ];
   await open(
     order({
-      status: 'partlyRegistered',
+      status: 'partlyDone',
       ended: true,
       payment: { at: 'captured', amount: 391, balance: 0, refunded: 0 },
       lines,
@@ -143,7 +144,7 @@ test('a payment that was refused says so, and leads back to another way of payin
   const payment = { at: 'declined', cause: 'refused', reason: 'The bank declined the card.' } as const;
   await open(order({ status: 'declined', ended: true, payment }));
   expect(screen.getByRole('heading', { name: 'Not paid' })).toBeTruthy();
-  expect(screen.getByText(/^The payment was refused. Nothing was registered and nothing was taken/)).toBeTruthy();
+  expect(screen.getByText(/^The payment was refused. Nothing was done and nothing was taken/)).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: 'Pay another way' }));
   expect(mockPlaces.at(-1)).toBe('/checkout/review');
   expect(screen.getByText('A mail that says the same is on its way to you.')).toBeTruthy();
@@ -203,22 +204,22 @@ test('a name that its registry looks at first is said to wait', async () => {
 
 test('a name whose price rose says what it costs now, and leads to it', async () => {
   const asks = { register: 90_000, renew: 1200 };
-  const state = { at: 'notRegistered', cause: 'price', reason: 'x', asks } as const;
-  await open(order({ status: 'notRegistered', ended: true, payment: { at: 'voided' }, lines: [{ ...line, state }] }));
+  const state = { at: 'refused', cause: 'price', reason: 'x', asks } as const;
+  await open(order({ status: 'notDone', ended: true, payment: { at: 'voided' }, lines: [{ ...line, state }] }));
   screen.getByText(/: \$900.00 for the first year, then \$12.00 a year. It was not bought at that.$/);
   expect(screen.getByRole('button', { name: 'See the new price of saltwhistle.boats' })).toBeTruthy();
 });
 
 test('a refusal is said in the registry’s own words', async () => {
-  const state = { at: 'notRegistered', cause: 'refused', reason: 'x', said: 'Reserved' } as const;
-  await open(order({ status: 'notRegistered', ended: true, payment: { at: 'voided' }, lines: [{ ...line, state }] }));
+  const state = { at: 'refused', cause: 'refused', reason: 'x', said: 'Reserved' } as const;
+  await open(order({ status: 'notDone', ended: true, payment: { at: 'voided' }, lines: [{ ...line, state }] }));
   screen.getByText('The registry refused it: “Reserved”.');
 });
 
 test('what was taken, from where, and what was given back; its papers are files', async () => {
   await open(
     order({
-      status: 'partlyRegistered',
+      status: 'partlyDone',
       ended: true,
       payment: { at: 'captured', amount: 1000, balance: 197, refunded: 1000 },
       documents: [

@@ -1,5 +1,6 @@
 import { router, useLocalSearchParams } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
+import { isEnded } from '@tienda/core/operations/operations';
 import { failureWords } from '@tienda/core/orders/failureWords';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { Minor } from '@tienda/core/money/money';
@@ -19,6 +20,7 @@ import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
 import { HolderChecks } from '../../shop/held/HolderChecks';
+import { orderStatusWords } from '../../shop/payment/orderStatusWords';
 import { PaperLinks } from '../../shop/payment/PaperLinks';
 import { WaitingPayment } from '../../shop/payment/WaitingPayment';
 import { useOrderProgress } from './useOrderProgress';
@@ -50,13 +52,13 @@ export function OrderScreen() {
 
 function Progress({ order }: { readonly order: ShownOrder }) {
   const { status, lines, payment, currency, ended, total, funding } = order;
-  const good = status === 'registered';
-  const bad = status === 'declined' || status === 'notRegistered';
+  const good = status === 'done';
+  const bad = status === 'declined' || status === 'notDone';
   return (
     <View>
       <View role="status" aria-live="polite">
         <Text kind="heading" level={2} colour={good ? 'sage' : bad ? 'plum' : 'pine'} style={{ marginBottom: 4 }}>
-          {words.status[status]}
+          {orderStatusWords(order)}
         </Text>
         <Text colour="quiet" style={{ marginBottom: 12 }}>
           {paymentWords(order)}
@@ -129,21 +131,25 @@ function GiveUp({ order }: { readonly order: ShownOrder }) {
 }
 
 /** How far a name has come, of three steps. */
-const reached = { held: 1, sent: 2, pending: 2, registered: 3, notRegistered: 3 } as const;
+function stepOf({ at }: ShownOrder['lines'][number]['state']): 1 | 2 | 3 {
+  if (at === 'ready') return 1;
+  return isEnded({ at }) ? 3 : 2;
+}
 
-/** Received, sent, registered: the steps of one name. */
-function LineProgress({ line: { unicode, name, state } }: { readonly line: ShownOrder['lines'][number] }) {
-  const failed = state.at === 'notRegistered';
-  const come = reached[state.at];
+/** Received, sent, done: the steps of one name. */
+function LineProgress({ line: { kind, unicode, name, state } }: { readonly line: ShownOrder['lines'][number] }) {
+  const failed = state.at === 'refused' || state.at === 'givenUp';
+  const done = state.at === 'done' && 'expiresOn' in state ? state : undefined;
+  const come = stepOf(state);
   const steps = [
     words.steps.received,
     state.at === 'pending' ? words.steps.pending : words.steps.sent,
-    failed ? words.steps.notRegistered : words.steps.registered,
+    words.steps[failed ? 'failed' : 'done'][kind],
   ];
   return (
     <Card label={unicode}>
       <View style={styles.head}>
-        <Door look={state.at === 'registered' ? 'available' : failed ? 'unknown' : 'checking'} />
+        <Door look={done ? 'available' : failed ? 'unknown' : 'checking'} />
         <Name unicode={unicode} />
       </View>
       <View style={styles.steps}>
@@ -165,17 +171,17 @@ function LineProgress({ line: { unicode, name, state } }: { readonly line: Shown
           {words.pending}
         </Text>
       ) : null}
-      {state.at === 'registered' ? (
+      {done ? (
         <Text kind="small" colour="sage">
-          {words.registered(dateText(state.expiresOn))}
+          {words.done[kind](dateText(done.expiresOn))}
         </Text>
       ) : null}
-      {state.at === 'notRegistered' ? (
+      {failed ? (
         <Text kind="small" colour="plum">
           {failureWords(state, languageStore.get(), (cents) => wholeAmount(cents, 'USD'))}
         </Text>
       ) : null}
-      {state.at === 'notRegistered' && state.cause === 'price' ? (
+      {failed && state.cause === 'price' ? (
         <Action
           kind="link"
           title={words.newPrice(unicode)}
@@ -188,7 +194,8 @@ function LineProgress({ line: { unicode, name, state } }: { readonly line: Shown
 
 /** After the end: where to go from here. */
 function Next({ order }: { readonly order: ShownOrder }) {
-  const registered = order.lines.filter(({ state }) => state.at === 'registered');
+  const done = order.lines.filter(({ state }) => state.at === 'done');
+  const registered = done.filter(({ kind }) => kind === 'register');
   const [first] = order.lines;
   const label = first?.unicode.split('.')[0] ?? '';
   const account = useSession().data?.account;
@@ -198,22 +205,24 @@ function Next({ order }: { readonly order: ShownOrder }) {
       <Text kind="heading" level={2}>
         {words.next}
       </Text>
-      <Text colour="quiet">{registered.length > 0 ? words.mailSent : words.mailSentOfNothing}</Text>
+      <Text colour="quiet">{done.length > 0 ? words.mailSent : words.mailSentOfNothing}</Text>
       {registered.length > 0 ? <HolderChecks /> : null}
       {order.status === 'declined' ? (
         <Action kind="main" title={words.payAgain} onPress={() => router.navigate('/checkout/review')} />
       ) : null}
-      {registered.length > 0 ? (
+      {done.length > 0 ? (
         <Action
           kind="main"
-          title={registered.length === 1 ? words.toNames : words.toNamesMany}
+          title={done.length === 1 ? words.toNames : words.toNamesMany}
           onPress={() => router.navigate('/names')}
         />
       ) : null}
-      {registered.length > 0 && account && !account.twoStep ? (
+      {done.length > 0 && account && !account.twoStep ? (
         <Action title={words.secondStep} onPress={() => router.navigate('/account')} />
       ) : null}
-      <Action title={registered.length > 0 ? words.searchAgain : words.tryAgain} onPress={search} />
+      {order.lines.some(({ kind }) => kind === 'register') ? (
+        <Action title={registered.length > 0 ? words.searchAgain : words.tryAgain} onPress={search} />
+      ) : null}
     </View>
   );
 }

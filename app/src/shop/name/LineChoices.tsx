@@ -22,7 +22,10 @@ interface LineChoicesProps {
   readonly rate: string;
 }
 
-/** What is chosen for one name: years, privacy, auto-renew. The same in the basket and at review. */
+/**
+ * What is chosen for one name: years, privacy, auto-renew; of a renewal the years alone, since it is kept as it is. The
+ * same in the basket and at review.
+ */
 export function LineChoices({ line, priced, extension, currency, rate }: LineChoicesProps) {
   const put = usePutInBasket();
   const { policy, price } = extension.privacy;
@@ -48,21 +51,29 @@ export function LineChoices({ line, priced, extension, currency, rate }: LineCho
           {texts.rail.offered(termsText(priced.allowedYears))}
         </Text>
       ) : null}
-      <CardRule />
-      <Toggle
-        title={words.privacy}
-        detail={privacyDetail}
-        value={policy === 'hiddenByRegistry' || (policy !== 'notAllowed' && line.privacy)}
-        disabled={policy === 'hiddenByRegistry' || policy === 'notAllowed'}
-        onChange={(privacy) => put.mutate({ ...line, privacy })}
-      />
-      <CardRule />
-      <Toggle
-        title={words.autoRenew}
-        detail={renewWords(dateText(on), wholeAmount(each, currency))}
-        value={line.autoRenew}
-        onChange={(autoRenew) => put.mutate({ ...line, autoRenew })}
-      />
+      {line.action === 'renew' ? (
+        <Text kind="small" colour="quiet">
+          {words.renewKeeps}
+        </Text>
+      ) : (
+        <>
+          <CardRule />
+          <Toggle
+            title={words.privacy}
+            detail={privacyDetail}
+            value={policy === 'hiddenByRegistry' || (policy !== 'notAllowed' && line.privacy)}
+            disabled={policy === 'hiddenByRegistry' || policy === 'notAllowed'}
+            onChange={(privacy) => put.mutate({ ...line, privacy })}
+          />
+          <CardRule />
+          <Toggle
+            title={words.autoRenew}
+            detail={renewWords(dateText(on), wholeAmount(each, currency))}
+            value={line.autoRenew}
+            onChange={(autoRenew) => put.mutate({ ...line, autoRenew })}
+          />
+        </>
+      )}
       {put.isError ? <Failure fault={put.error} /> : null}
     </>
   );

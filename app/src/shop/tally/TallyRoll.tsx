@@ -79,14 +79,19 @@ interface ChargesProps {
 
 /** One name taken apart. */
 const NameCharges = memo(function NameCharges({ line, currency }: ChargesProps) {
-  const { unicode, years, privacyPolicy, renewal } = line;
+  const { unicode, action, years, privacyPolicy, renewal } = line;
+  const isRenewal = action === 'renew';
   const { firstYear, introSaving, laterYears, fee, privacy } = lineParts(line);
   const amount = (minor: number) => tillAmount(minor, currency);
   const whole = (minor: number) => wholeAmount(minor, currency);
   const { why } = words;
   return (
     <>
-      <TillLine words={words.year1(unicode)} amount={amount(firstYear)} why={why.year1(whole(firstYear))} />
+      <TillLine
+        words={isRenewal ? words.renewal(unicode) : words.year1(unicode)}
+        amount={amount(firstYear)}
+        why={isRenewal ? why.renewal(whole(firstYear)) : why.year1(whole(firstYear))}
+      />
       {introSaving > 0 ? (
         <TillLine
           look="saving"
@@ -126,8 +131,9 @@ const NameCharges = memo(function NameCharges({ line, currency }: ChargesProps) 
 
 /** One name as one line, for baskets of many. */
 const NameCharge = memo(function NameCharge({ line, currency }: ChargesProps) {
-  const { unicode, years } = line;
-  return <TillLine words={words.whole(unicode, years)} amount={tillAmount(beforeDiscount([line]), currency)} />;
+  const { unicode, action, years } = line;
+  const about = action === 'renew' ? words.wholeRenewal(unicode, years) : words.whole(unicode, years);
+  return <TillLine words={about} amount={tillAmount(beforeDiscount([line]), currency)} />;
 });
 
 /** The tax in few words: rate and country, or why there is none. */

@@ -30,7 +30,7 @@ export function preview(input: PreviewInput): Quote {
     readName: (name) => knownName(name, byName, catalogue),
     rates: { [request.currency]: rate },
     answers: new Map(lines.flatMap(({ name, answer }) => (answer ? [[name, answer]] : []))),
-    heldUntil: new Map(),
+    heldUntil: new Map(lines.flatMap(({ name, heldUntil }) => (heldUntil === undefined ? [] : [[name, heldUntil]]))),
     // A VAT number was checked by the server when it was kept.
     isValidVatNumber: () => true,
     promotions,

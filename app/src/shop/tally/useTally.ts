@@ -68,16 +68,16 @@ export function useComputedTally(): Tally {
     retryCodes();
   });
   const tally = useMemo((): Tally => {
-    const items = lines.map(({ name, years, privacy, autoRenew }) => ({
+    const items = lines.map(({ name, action, years, privacy, autoRenew }) => ({
       name,
-      action: 'register' as const,
+      action,
       years,
       privacy,
       autoRenew,
     }));
     const { typed, use } = codes;
     const request = { currency, items, codes: typed, ...(use === undefined ? {} : { use }), customer: buyer.customer };
-    const blocked = lines.some(({ answer }) => answer && !canRegister(answer.status) && answer.status !== 'unknown');
+    const blocked = lines.some(isGone);
     const facts = { lines, codes, promotions, catalogue, request, buyer, blocked, codesPending, fault, retry };
     if (!basket || !catalogue || now === undefined || rate === undefined)
       return { ...facts, quote: undefined, changes: [] };
@@ -110,6 +110,11 @@ export function useComputedTally(): Tally {
     } else if (tally.changes.length === 0 && !(seen && isSameBuyer(seen, buyer))) buyerSeenStore.set(buyer);
   }, [tally, lines, seen, buyer, known]);
   return tally;
+}
+
+/** A name to register that somebody else has, or nobody can have. */
+function isGone({ action, answer }: BasketLine): boolean {
+  return action === 'register' && !!answer && !canRegister(answer.status) && answer.status !== 'unknown';
 }
 
 function isSameBuyer(a: Buyer, b: Buyer): boolean {

@@ -19,7 +19,9 @@ export const tally = {
   empty: 'Nothing in the basket yet.',
   todayTotal: (currency: string) => `Today, ${currency}`,
   year1: (name: string) => `${name}, year 1`,
+  renewal: (name: string) => `${name}, renewal`,
   whole: (name: string, term: number) => `${name}, ${years(term)}`,
+  wholeRenewal: (name: string, term: number) => `${name}, renewed for ${years(term)}`,
   others: (count: number) => `${nameCount(count)} more`,
   laterYears: (first: number, last: number) =>
     first === last ? `year ${first}` : `years ${first} ${last - first === 1 ? 'and' : 'to'} ${last}`,
@@ -38,6 +40,7 @@ export const tally = {
   laterNote: 'At today’s prices, before tax. Nothing of it is charged today.',
   dueNames: (count: number) => nameCount(count),
   why: {
+    renewal: (amount: string) => `Renewing this name costs ${amount} for one more year.`,
     year1: (amount: string) => `Registering this name costs ${amount} for the first year.`,
     intro: (price: string, later: string) =>
       `The first year is ${price} at the introductory price; each later year is ${later}.`,

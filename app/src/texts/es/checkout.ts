@@ -128,6 +128,9 @@ export const checkout: Texts['checkout'] = {
     termsBeforeDetail: (date) =>
       `aceptadas hasta el ${date}, sin cambios desde entonces: valen también para este pedido`,
     readTerms: (title) => `Leer: ${title}`,
+    readBackRenewals: 'Lo que renueva',
+    renewal: (term) => `Renovación por ${term}`,
+    paidUntil: (date) => `pagado entonces hasta el ${date}`,
     ends: (date) => `termina el ${date} si no se renueva`,
     renews: (date, amount) => `se renueva el ${date} por ${amount}`,
     on: 'renovación automática activada',

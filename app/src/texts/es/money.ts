@@ -17,7 +17,9 @@ export const tally: Texts['tally'] = {
   empty: 'Aún no hay nada en la cesta.',
   todayTotal: (currency) => `Hoy, ${currency}`,
   year1: (name) => `${name}, año 1`,
+  renewal: (name) => `${name}, renovación`,
   whole: (name, term) => `${name}, ${years(term)}`,
+  wholeRenewal: (name, term) => `${name}, renovado por ${years(term)}`,
   others: (count) => `${nameCount(count)} más`,
   laterYears: (first, last) =>
     first === last ? `año ${first}` : `años ${first} ${last - first === 1 ? 'y' : 'a'} ${last}`,
@@ -36,6 +38,7 @@ export const tally: Texts['tally'] = {
   laterNote: 'A precios de hoy, sin impuestos. Nada de esto se cobra hoy.',
   dueNames: (count) => nameCount(count),
   why: {
+    renewal: (amount) => `Renovar este nombre cuesta ${amount} por un año más.`,
     year1: (amount) => `Registrar este nombre cuesta ${amount} el primer año.`,
     intro: (price, later) => `El primer año vale ${price} con el precio de entrada; cada año posterior, ${later}.`,
     laterYears: (count, each) =>

@@ -1,5 +1,6 @@
 export * from './accounts';
 export * from './attention';
+export * from './leases';
 export * from './mail';
 export * from './money';
 export * from './orders';

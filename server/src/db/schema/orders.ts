@@ -16,7 +16,13 @@ import {
 import type { Declaration } from '@tienda/core/contacts/declarations';
 import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { PendingResult } from '@tienda/core/epp/objects';
-import type { OrderEvent } from '@tienda/core/orders/order';
+import type { HeldStage } from '@tienda/core/lifecycle/stage';
+import type { NameEvent } from '@tienda/core/names/nameEvent';
+import type { Who } from '@tienda/core/accounts/actor';
+import type { OperationKind } from '@tienda/core/operations/operation';
+import type { OperationRequest, OperationState } from '@tienda/core/operations/operations';
+import type { OrderEvent, OrderLine, OrderTerms } from '@tienda/core/orders/order';
+import type { PaymentState } from '@tienda/core/orders/paymentState';
 import type { PaymentWay } from '../../gateways/payments/paymentGateway';
 import { instant } from './instant';
 import { account, contact } from './accounts';
@@ -41,36 +47,95 @@ export const customerOrder = pgTable(
     /** What was said of the extensions' requirements, with their words on the day. */
     declarations: jsonb().$type<readonly (Declaration & { readonly text: string })[]>().notNull().default([]),
     placedAt: instant('placed_at').notNull(),
-    /** When the order is looked at again at the latest, whoever was at work on it. */
-    lookAt: instant('look_at').notNull(),
+    terms: jsonb().$type<OrderTerms>().notNull(),
+    payment: jsonb().$type<PaymentState>().notNull(),
+    /** True once a mail said how it ended. */
+    told: boolean().notNull().default(false),
+    /** Counts the changes of payment: who changes it says which it knows. */
+    version: integer().notNull().default(0),
+    /** Operations that have not ended. */
+    open: integer().notNull(),
+    /** When the payment is looked at next, by the shop's clock; null while there is nothing to do about it. */
+    lookAt: instant('look_at'),
+    /** Until when a process has it to itself, by the database's clock. */
+    leasedUntil: instant('leased_until'),
     /** True once nothing remains to be done. */
     ended: boolean().notNull().default(false),
     /** True once its payment came to nothing: its quote may be ordered again. */
     unpaid: boolean().notNull().default(false),
-    /** What is asked outside without an answer, and since when, as ISO 8601 instants. */
-    silentSince: jsonb('silent_since').$type<Readonly<Record<string, string>>>().notNull().default({}),
+    /** Since when the payment provider has not answered; null where it does. */
+    silentSince: instant('silent_since'),
   },
   (table) => [
     uniqueIndex('order_of_quote')
       .on(table.quoteId)
       .where(sql`not ${table.unpaid}`),
     index('order_account').on(table.accountId, table.placedAt),
-    index('order_open').on(table.ended, table.lookAt),
+    index('order_due')
+      .on(table.lookAt)
+      .where(sql`${table.lookAt} is not null`),
   ],
 );
 
-/** What happened to an order, in sequence; never changed, never removed. */
+/** What happened to an order, in the order of ids; never changed, never removed. */
 export const orderEvent = pgTable(
   'order_event',
   {
+    id: bigint({ mode: 'number' }).primaryKey().generatedAlwaysAsIdentity(),
     orderId: uuid('order_id')
       .notNull()
       .references(() => customerOrder.id),
-    sequence: integer().notNull(),
     event: jsonb().$type<OrderEvent>().notNull(),
     at: instant('at').notNull(),
   },
-  (table) => [primaryKey({ columns: [table.orderId, table.sequence] })],
+  (table) => [index('order_event_order').on(table.orderId, table.id)],
+);
+
+/** One thing done to one name at its registry. */
+export const operation = pgTable(
+  'operation',
+  {
+    id: uuid().primaryKey(),
+    /** Older ones of a name come first. */
+    sequence: bigint({ mode: 'number' }).notNull().generatedAlwaysAsIdentity(),
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id),
+    /** Null where nothing is paid for it. */
+    orderId: uuid('order_id').references(() => customerOrder.id),
+    kind: text().$type<OperationKind>().notNull(),
+    /** A-label. */
+    name: text().notNull(),
+    /** Whose lane it is in. */
+    registry: text().notNull(),
+    request: jsonb().$type<OperationRequest>().notNull(),
+    /** What was agreed for it, where it is of an order. */
+    line: jsonb().$type<OrderLine>(),
+    state: jsonb().$type<OperationState>().notNull(),
+    /** Counts the changes of state: who changes it says which it knows. */
+    version: integer().notNull().default(0),
+    /** The clTRID of every attempt. */
+    transaction: text().notNull().unique(),
+    /** What the registry told of it later, in its words. */
+    decision: jsonb().$type<{ readonly done: boolean; readonly text: string }>(),
+    attempts: integer().notNull().default(0),
+    /** When it is tried next, by the shop's clock; null before it is paid for, and once it has ended. */
+    nextAt: instant('next_at'),
+    /** Until when a process has it to itself, by the database's clock. */
+    leasedUntil: instant('leased_until'),
+    /** When it is given up, or someone is told; null while the registry answers. */
+    deadline: instant('deadline'),
+    createdAt: instant('created_at').notNull(),
+  },
+  (table) => [
+    index('operation_order').on(table.orderId),
+    index('operation_lane')
+      .on(table.registry, table.nextAt)
+      .where(sql`${table.nextAt} is not null`),
+    index('operation_name')
+      .on(table.accountId, table.name, table.sequence)
+      .where(sql`${table.nextAt} is not null`),
+  ],
 );
 
 /** The promo code that an order used. */
@@ -88,11 +153,12 @@ export const codeUse = pgTable(
   (table) => [index('code_use_code').on(table.code, table.accountId), index('code_use_account').on(table.accountId)],
 );
 
-/** A name held by an account. */
+/** Each time that an account held a name. */
 export const heldName = pgTable(
   'held_name',
   {
-    name: text().primaryKey(),
+    id: uuid().primaryKey().defaultRandom(),
+    name: text().notNull(),
     accountId: uuid('account_id')
       .notNull()
       .references(() => account.id),
@@ -111,13 +177,42 @@ export const heldName = pgTable(
     premiumRenew: bigint('premium_renew', { mode: 'number' }),
     /** Put out of service at the registry. */
     suspended: boolean().notNull().default(false),
+    stage: text().$type<HeldStage>().notNull().default('active'),
+    /** The day on which the next stage can begin. */
+    nextStageOn: date('next_stage_on').notNull(),
+    /** When it was let go of; null for the one who holds it now. */
+    leftAt: instant('left_at'),
   },
   (table) => [
-    index('held_name_account').on(table.accountId, table.expiresOn),
+    uniqueIndex('held_name_current')
+      .on(table.name)
+      .where(sql`${table.leftAt} is null`),
+    index('held_name_account')
+      .on(table.accountId, table.expiresOn, table.name)
+      .where(sql`${table.leftAt} is null`),
+    index('held_name_stage')
+      .on(table.nextStageOn)
+      .where(sql`${table.leftAt} is null`),
+    index('held_name_registered').on(table.registeredOn),
     index('held_name_suspended')
       .on(table.suspended)
       .where(sql`suspended`),
   ],
+);
+
+/** What happened to a held name: who did what, and when; never changed. */
+export const nameLog = pgTable(
+  'name_log',
+  {
+    id: bigint({ mode: 'number' }).primaryKey().generatedAlwaysAsIdentity(),
+    heldId: uuid('held_id')
+      .notNull()
+      .references(() => heldName.id),
+    at: instant('at').notNull(),
+    who: jsonb().$type<Who>().notNull(),
+    what: jsonb().$type<NameEvent>().notNull(),
+  },
+  (table) => [index('name_log_held').on(table.heldId, table.id)],
 );
 
 /** A holder's address that has to be confirmed, by account. */
@@ -156,12 +251,3 @@ export const registryMessage = pgTable(
   },
   (table) => [primaryKey({ columns: [table.registry, table.id] })],
 );
-
-/** What a registry told of a name that it looked at before registering it. */
-export const registryDecision = pgTable('registry_decision', {
-  name: text().primaryKey(),
-  /** The clTRID that the name was asked for under. */
-  transaction: text().notNull(),
-  done: boolean().notNull(),
-  text: text().notNull(),
-});

@@ -14,10 +14,11 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 import type { BasketCodes } from '@tienda/core/basket/basketCodes';
+import type { BasketAction } from '@tienda/core/basket/basketLine';
 import type { LineFacts } from '@tienda/core/basket/lineFacts';
 import type { NameStatus } from '@tienda/core/names/availability';
 import type { FeePayer, OfferState } from '@tienda/core/names/offer';
-import type { Quote } from '@tienda/core/pricing/quote';
+import type { AgreedQuote } from '@tienda/core/pricing/quoteChanges';
 import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
 import { instant } from './instant';
 import { account } from './accounts';
@@ -27,6 +28,7 @@ export const basketLine = pgTable(
   {
     basketId: uuid('basket_id').notNull(),
     name: text().notNull(),
+    action: text().$type<BasketAction>().notNull().default('register'),
     years: smallint().notNull(),
     privacy: boolean().notNull(),
     autoRenew: boolean('auto_renew').notNull(),
@@ -57,7 +59,8 @@ export const storedQuote = pgTable(
   {
     id: uuid().primaryKey().defaultRandom(),
     request: jsonb().$type<QuoteRequest>().notNull(),
-    quote: jsonb().$type<Quote>().notNull(),
+    /** What it was agreed at; the rest can be computed again. */
+    quote: jsonb().$type<AgreedQuote>().notNull(),
     validUntil: instant('valid_until').notNull(),
   },
   (table) => [index('quote_valid_until').on(table.validUntil)],

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import type { EppCommand, FeeCommand } from '@tienda/core/epp/command';
-import type { EppContact, EppDomainCheck, EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
+import type { EppCommand, FeeCommand, RenewDomain } from '@tienda/core/epp/command';
+import type { EppContact, EppDomainCheck, EppDomainCreate } from '@tienda/core/epp/objects';
 import type { EppData, EppResponse } from '@tienda/core/epp/response';
 import { succeeded } from '@tienda/core/epp/resultCode';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
@@ -11,8 +11,10 @@ import {
   RegistrySilent,
   type Asker,
   type CreateOutcome,
+  type RegistryDomain,
   type RegistryGateway,
   type RegistryMessage,
+  type RenewOutcome,
 } from './registryGateway';
 
 /** The currency in which registries are asked for fees; the catalogue's own. */
@@ -32,7 +34,7 @@ export class EppRegistry implements RegistryGateway {
 
   constructor(
     readonly id: string,
-    address: EppAddress,
+    private readonly address: EppAddress,
     sessions: number,
     private readonly namesPerCheck: number,
     private readonly feesPerCheck = 2,
@@ -91,11 +93,12 @@ export class EppRegistry implements RegistryGateway {
     return expected(code, data, 'domainChecks').checks;
   }
 
-  async info(name: string, authCode?: string): Promise<EppDomainInfo | undefined> {
+  async info(name: string, authCode?: string): Promise<RegistryDomain | undefined> {
     const command = { type: 'infoDomain', name, ...(authCode === undefined ? {} : { authCode }) } as const;
     const { code, data } = await this.send(command);
     if (code === 2303) return undefined;
-    return expected(code, data, 'domain').domain;
+    const { domain } = expected(code, data, 'domain');
+    return { ...domain, isSponsored: domain.sponsor === this.address.clientId };
   }
 
   async needContact(contact: EppContact): Promise<string | undefined> {
@@ -111,6 +114,13 @@ export class EppRegistry implements RegistryGateway {
     if (isRefusal(code)) return { type: 'refused', reason: reason ?? message };
     if (code === 1001) return { type: 'pending' };
     return { type: 'created', expiresAt: expected(code, data, 'domainCreated').expiresAt };
+  }
+
+  async renew(renewal: Omit<RenewDomain, 'type'>, transaction: string): Promise<RenewOutcome> {
+    const { code, data, reason, message } = await this.send({ type: 'renewDomain', ...renewal }, transaction);
+    if (code === 2303 || code === 2201) return { type: 'gone' };
+    if (isRefusal(code)) return { type: 'refused', reason: reason ?? message };
+    return { type: 'renewed', expiresAt: expected(code, data, 'domainRenewed').expiresAt };
   }
 
   async setHold(name: string, isHeld: boolean): Promise<void> {

@@ -1,3 +1,4 @@
+import type { RenewDomain } from '@tienda/core/epp/command';
 import type { EppContact, EppDomainCreate, EppDomainInfo, PendingResult } from '@tienda/core/epp/objects';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 
@@ -12,6 +13,19 @@ export type CreateOutcome =
   /** Somebody has the name: perhaps ourselves, from an earlier attempt. */
   | { readonly type: 'exists' }
   | { readonly type: 'refused'; readonly reason: string };
+
+/** What came of an attempt to renew. */
+export type RenewOutcome =
+  | { readonly type: 'renewed'; readonly expiresAt: string }
+  /** The name is not there, or not ours. */
+  | { readonly type: 'gone' }
+  | { readonly type: 'refused'; readonly reason: string };
+
+/** A name as its registry tells it. */
+export interface RegistryDomain extends EppDomainInfo {
+  /** True where it is ours to look after. */
+  readonly isSponsored: boolean;
+}
 
 /** What a registry has to tell: how a name came out that it looked at first. */
 export interface RegistryMessage {
@@ -41,11 +55,13 @@ export interface RegistryGateway {
     asker?: Asker,
   ): Promise<void>;
   /** @throws RegistrySilent */
-  info(name: string, authCode?: string): Promise<EppDomainInfo | undefined>;
+  info(name: string, authCode?: string): Promise<RegistryDomain | undefined>;
   /** Makes the contact, or finds it there from an earlier attempt. @returns why it is refused for good @throws RegistrySilent */
   needContact(contact: EppContact): Promise<string | undefined>;
   /** @param transaction the clTRID; the same for every attempt at one name of one order @throws RegistrySilent */
   create(domain: EppDomainCreate, transaction: string): Promise<CreateOutcome>;
+  /** Adds years to a name, where it still expires when it is said to. @throws RegistrySilent */
+  renew(renewal: Omit<RenewDomain, 'type'>, transaction: string): Promise<RenewOutcome>;
   /** Puts a name out of service, or back in (RFC 5731, `clientHold`). @throws RegistrySilent */
   setHold(name: string, isHeld: boolean): Promise<void>;
   /** The oldest message in our queue, which stays there. @throws RegistrySilent */

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
 import type { ContactRole, NameContacts } from '@tienda/core/contacts/roles';
-import type { OrderLine } from '@tienda/core/orders/order';
+import type { RegisterRequest } from '@tienda/core/operations/register';
 import { decimalAmount } from '@tienda/core/money/money';
 import type { Keyring } from '../secrets/keyring';
 
@@ -32,13 +32,18 @@ export function contactHandles(contacts: NameContacts, privacy: boolean): NameCo
   return { registrant: handle('registrant'), admin: handle('admin'), tech: handle('tech'), billing: handle('billing') };
 }
 
-/** The clTRID of every attempt at one name of one order. */
-export function transactionOf(orderId: string, name: string): string {
-  return `TIENDA-${createHash('sha256').update(`${orderId} ${name}`).digest('hex').slice(0, 32)}`;
+/** The clTRID of every attempt at an operation. */
+export function transactionOf(operationId: string): string {
+  return `TIENDA-${operationId}`;
 }
 
-export function eppDomain(line: OrderLine, handles: NameContacts, code: string): EppDomainCreate {
-  const { name, years, premium } = line;
+export function eppDomain(
+  name: string,
+  request: RegisterRequest,
+  handles: NameContacts,
+  code: string,
+): EppDomainCreate {
+  const { years, premium } = request;
   return {
     name,
     years,

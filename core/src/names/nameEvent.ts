@@ -1,0 +1,20 @@
+import type { IsoDate } from '../time/isoDate';
+import type { Who } from '../accounts/actor';
+
+/** What can happen to a held name, for its log. */
+export type NameEvent =
+  | { readonly type: 'registered'; readonly years: number; readonly expiresOn: IsoDate }
+  | { readonly type: 'renewed'; readonly years: number; readonly expiresOn: IsoDate }
+  | { readonly type: 'autoRenew'; readonly on: boolean }
+  | { readonly type: 'suspended' }
+  | { readonly type: 'released' }
+  /** It was not renewed while it could be. */
+  | { readonly type: 'grace' | 'redemption' | 'pendingDelete' | 'gone' };
+
+/** A line of a name's log. */
+export interface ShownNameEvent {
+  /** ISO 8601 instant. */
+  readonly at: string;
+  readonly who: Who['type'];
+  readonly what: NameEvent;
+}

@@ -1,0 +1,31 @@
+import type { NameContacts } from '../contacts/roles';
+import { operation, type Failed, type FailedEvent, type Ready, type Sent } from './operation';
+
+/** What a name is to be like afterwards (RFC 5731 section 3.2.5); what is left out stays as it is. */
+export interface UpdateRequest {
+  readonly nameservers?: readonly string[];
+  /** The client's statuses that are set: all others of the client are taken off. */
+  readonly statuses?: readonly string[];
+  readonly contacts?: NameContacts;
+  readonly privacy?: boolean;
+  /** The auth code is changed; what it is comes from the name, and is kept nowhere. */
+  readonly newAuthCode?: true;
+}
+
+export type UpdateState = Ready | Sent | { readonly at: 'done' } | Failed;
+
+export type UpdateEvent = { readonly type: 'sent' } | { readonly type: 'done' } | FailedEvent;
+
+export interface UpdateEffect {
+  readonly do: 'update';
+  /** What the registry has is asked first, and only what differs is sent. */
+  readonly askFirst: boolean;
+}
+
+/** What is set of a name is changed. */
+export const update = operation<UpdateState, UpdateEvent, UpdateEffect>({
+  kind: 'update',
+  follows: { sent: ['ready'], done: ['sent'] },
+  after: ({ type }) => ({ at: type }),
+  effect: ({ at }) => (at === 'ready' || at === 'sent' ? { do: 'update', askFirst: at === 'sent' } : undefined),
+});

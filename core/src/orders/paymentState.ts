@@ -1,0 +1,124 @@
+import type { Minor } from '../money/money';
+import type { Decline, PaymentAction, WaitingForBuyer } from './payment';
+
+/** How the money was divided in the end: taken by the method, from the balance, and given back of what was paid. */
+export interface Settlement {
+  readonly amount: Minor;
+  readonly balance: Minor;
+  readonly refunded: Minor;
+}
+
+/** Where the money of an order stands. `authorised` money is held, not taken; `paid` money is here already. */
+export type PaymentState =
+  | { readonly at: 'asked' }
+  | WaitingForBuyer
+  | { readonly at: 'authorised'; readonly intent?: string }
+  | { readonly at: 'paid'; readonly intent: string }
+  | ({ readonly at: 'declined' } & Decline)
+  | ({ readonly at: 'captured' } & Settlement)
+  | { readonly at: 'voided' }
+  /** The bank had let go of what it held before it was taken: the names are bought, and nothing was charged. */
+  | { readonly at: 'lost'; readonly reason: string }
+  /** Money that came after the payment was given up: it goes back. */
+  | { readonly at: 'returning'; readonly intent: string; readonly amount: Minor }
+  | { readonly at: 'refunded'; readonly amount: Minor };
+
+/** The payment of an order. */
+export interface Payment {
+  readonly payment: PaymentState;
+  /** True once a mail said how the order ended; nothing happens after that, unless money comes late. */
+  readonly told: boolean;
+}
+
+/** All that can happen to the payment of an order, in the past tense. */
+export type PaymentEvent =
+  /** The buyer has something to do, until an ISO 8601 instant. */
+  | { readonly type: 'waiting'; readonly intent: string; readonly action: PaymentAction; readonly until: string }
+  /** The money is held; without an intent where the provider had nothing to hold. */
+  | { readonly type: 'authorised'; readonly intent?: string }
+  /** Too little came; `received` is all that came so far. */
+  | { readonly type: 'partlyPaid'; readonly received: Minor }
+  | { readonly type: 'paid'; readonly intent: string }
+  | ({ readonly type: 'declined' } & Decline)
+  /** After a silent decline: the provider holds nothing any more. */
+  | { readonly type: 'cleared' }
+  | ({ readonly type: 'captured' } & Settlement)
+  | { readonly type: 'voided' }
+  | { readonly type: 'lost'; readonly reason: string }
+  | { readonly type: 'paidLate'; readonly intent: string; readonly amount: Minor }
+  | { readonly type: 'refunded'; readonly amount: Minor }
+  | { readonly type: 'told' };
+
+/** An event that cannot follow from where the payment stands. */
+export class PaymentEventRefused extends Error {
+  constructor(event: PaymentEvent, { payment }: Payment) {
+    super(`${event.type} cannot follow payment ${payment.at}`);
+  }
+}
+
+/** From which states an event can follow. */
+const follows: Readonly<Record<PaymentEvent['type'], readonly PaymentState['at'][]>> = {
+  waiting: ['asked'],
+  authorised: ['asked', 'waiting'],
+  partlyPaid: ['waiting'],
+  paid: ['waiting'],
+  declined: ['asked', 'waiting'],
+  cleared: ['declined'],
+  captured: ['authorised', 'paid'],
+  voided: ['authorised'],
+  lost: ['authorised'],
+  paidLate: ['declined'],
+  refunded: ['paid', 'returning'],
+  told: ['declined', 'captured', 'voided', 'lost', 'refunded'],
+};
+
+/** Events that divide the money: not before every operation has ended. */
+const settling: ReadonlySet<PaymentEvent['type']> = new Set(['captured', 'voided', 'lost', 'refunded']);
+
+/**
+ * The payment after one more event: the only place where it changes.
+ *
+ * @param isSettled true once every operation of the order has ended
+ * @throws PaymentEventRefused where the event cannot follow
+ */
+export function nextPayment(before: Payment, event: PaymentEvent, isSettled: boolean): Payment {
+  const { payment, told } = before;
+  const isReturn = payment.at === 'returning';
+  if (!follows[event.type].includes(payment.at) || (settling.has(event.type) && !isSettled && !isReturn))
+    throw new PaymentEventRefused(event, before);
+  switch (event.type) {
+    case 'waiting':
+      return { told, payment: { at: 'waiting', intent: event.intent, action: event.action, until: event.until } };
+    case 'authorised':
+      return { told, payment: { at: 'authorised', ...(event.intent ? { intent: event.intent } : {}) } };
+    case 'paid':
+      return { told, payment: { at: 'paid', intent: event.intent } };
+    case 'partlyPaid':
+      if (payment.at !== 'waiting') throw new PaymentEventRefused(event, before);
+      return { told, payment: { ...payment, received: event.received } };
+    case 'declined': {
+      const { type: at, ...decline } = event;
+      return { told, payment: { at, ...decline } };
+    }
+    case 'cleared': {
+      if (payment.at !== 'declined' || !payment.unresolved) throw new PaymentEventRefused(event, before);
+      const { unresolved: _unresolved, ...resolved } = payment;
+      return { told, payment: resolved };
+    }
+    case 'captured': {
+      const { amount, balance, refunded } = event;
+      return { told, payment: { at: 'captured', amount, balance, refunded } };
+    }
+    case 'voided':
+      return { told, payment: { at: 'voided' } };
+    case 'lost':
+      return { told, payment: { at: 'lost', reason: event.reason } };
+    case 'paidLate':
+      return { told: false, payment: { at: 'returning', intent: event.intent, amount: event.amount } };
+    case 'refunded':
+      return { told, payment: { at: 'refunded', amount: event.amount } };
+    case 'told':
+      if (told) throw new PaymentEventRefused(event, before);
+      return { told: true, payment };
+  }
+}

@@ -1,0 +1,190 @@
+import type { Logger } from 'pino';
+import type { OperationKind } from '@tienda/core/operations/operation';
+import type { Attention } from '../attention/attention';
+import { longestSilenceMs } from '../attention/patience';
+import type { Clock } from '../clock/clock';
+import type { Heartbeat } from '../db/heartbeat';
+import { RegistrySilent } from '../gateways/registry/registryGateway';
+import { OperationMoved, type KeptOperation, type OperationStore } from './store';
+
+/** What a step came to: there may be more to do at once, or somebody else has to act first. */
+export type Step = 'on' | 'wait';
+
+/** How one kind of operation is carried out. Each step can be repeated without harm. */
+export interface OperationWork {
+  /**
+   * Does what the operation's state says is next, and writes down what came of it.
+   *
+   * @returns the operation as it stands after that
+   * @throws RegistrySilent
+   */
+  step(operation: KeptOperation): Promise<{ readonly operation: KeptOperation; readonly came: Step }>;
+  /** Ends it, since its registry was silent for too long. */
+  giveUp(operation: KeptOperation): Promise<void>;
+}
+
+export interface DeskParts {
+  readonly store: OperationStore;
+  readonly work: Partial<Record<OperationKind, OperationWork>>;
+  /** Keeps what is at work from being taken for dead. */
+  readonly heartbeat: Heartbeat;
+  readonly attention: Attention;
+  readonly clock: Clock;
+  readonly log: Logger;
+}
+
+/** Operations that one process carries out side by side at one registry. */
+const laneWidth = 8;
+/** How soon a registry that decides later is asked, where it tells nothing. */
+const lookAgainMs = 20_000;
+const longestRetryMs = 60_000;
+
+interface Lane {
+  running: number;
+  /** True while there may be operations that nobody has taken. */
+  more: boolean;
+  taking: Promise<void> | undefined;
+}
+
+/** Carries out operations, in a lane for each registry: a silent one holds up no other. */
+export class OperationDesk {
+  private readonly lanes = new Map<string, Lane>();
+  private readonly running = new Set<Promise<void>>();
+  private readonly retries = new Set<NodeJS.Timeout>();
+  private closed = false;
+
+  constructor(private readonly parts: DeskParts) {}
+
+  /** There is something to do at a registry. */
+  wake(registry: string): void {
+    const lane = this.lane(registry);
+    lane.more = true;
+    this.fill(registry, lane);
+  }
+
+  /** Wakes the lanes of all registries at which something is to be done. */
+  async lookAround(): Promise<void> {
+    for (const registry of await this.parts.store.lanesDue()) this.wake(registry);
+  }
+
+  /** Takes nothing more, and waits for what is under way. */
+  async stop(): Promise<void> {
+    this.closed = true;
+    for (const retry of this.retries) clearTimeout(retry);
+    for (const { taking } of this.lanes.values()) await taking;
+    await Promise.all(this.running);
+  }
+
+  private lane(registry: string): Lane {
+    const known = this.lanes.get(registry);
+    if (known) return known;
+    const lane: Lane = { running: 0, more: false, taking: undefined };
+    this.lanes.set(registry, lane);
+    return lane;
+  }
+
+  /** Takes as many as there is room for; with some running, not before half of it is free. */
+  private fill(registry: string, lane: Lane): void {
+    const room = laneWidth - lane.running;
+    if (this.closed || lane.taking || !lane.more || (lane.running > 0 && room < laneWidth / 2)) return;
+    lane.taking = this.take(registry, lane, room).finally(() => {
+      lane.taking = undefined;
+      this.fill(registry, lane);
+    });
+  }
+
+  private async take(registry: string, lane: Lane, room: number): Promise<void> {
+    lane.more = false;
+    try {
+      const taken = await this.parts.store.claim(registry, room);
+      if (taken.length === room) lane.more = true;
+      for (const operation of taken) this.begin(registry, lane, operation);
+    } catch (fault) {
+      this.parts.log.warn({ err: fault, registry }, 'no operation could be taken; trying again');
+      this.wakeIn(registry, 1000);
+    }
+  }
+
+  private begin(registry: string, lane: Lane, operation: KeptOperation): void {
+    lane.running += 1;
+    const { heartbeat } = this.parts;
+    const run = heartbeat
+      .during(operation.id, () => this.carryOut(operation))
+      .finally(() => {
+        this.running.delete(run);
+        lane.running -= 1;
+        this.fill(registry, lane);
+      });
+    this.running.add(run);
+  }
+
+  private async carryOut(taken: KeptOperation): Promise<void> {
+    const { store, clock, log, work } = this.parts;
+    let operation = taken;
+    try {
+      const doing = work[operation.kind];
+      if (!doing) throw new Error(`Nobody carries out ${operation.kind}`);
+      for (;;) {
+        const { operation: after, came } = await doing.step(operation);
+        const stands = after.version === operation.version;
+        operation = after;
+        if (came === 'wait' || stands) return await store.later(operation, this.in(lookAgainMs), null);
+        if (operation.nextAt === null) return;
+      }
+    } catch (fault) {
+      // Another process has it by now, and goes on with it.
+      if (fault instanceof OperationMoved) return;
+      if (fault instanceof RegistrySilent) return this.silent(operation, fault);
+      log.error({ err: fault, operation: operation.id, kind: operation.kind }, 'an operation failed; trying again');
+      await store
+        .later(
+          operation,
+          this.in(this.retryMs(operation)),
+          operation.deadline ?? new Date(clock.now().getTime() + longestSilenceMs),
+        )
+        .catch(() => undefined);
+      this.wakeIn(operation.registry, this.retryMs(operation));
+    }
+  }
+
+  /** The registry gave no answer: tried again, until its time is over. Silence is no refusal. */
+  private async silent(operation: KeptOperation, fault: RegistrySilent): Promise<void> {
+    const { store, clock, attention, work, log } = this.parts;
+    const now = clock.now();
+    const deadline = operation.deadline ?? new Date(now.getTime() + longestSilenceMs);
+    try {
+      const doing = work[operation.kind];
+      if (now > deadline && doing) {
+        await doing.giveUp(operation);
+        const what = `The ${operation.kind} of ${operation.name} has had no answer for three days and was given up.`;
+        return await attention.raise(`operation ${operation.id}`, `${what} ${fault.message}`);
+      }
+      await store.later(operation, this.in(this.retryMs(operation)), deadline);
+    } catch (other) {
+      if (other instanceof OperationMoved) return;
+      log.warn(
+        { err: other, operation: operation.id },
+        'an operation could not be put back: its lease runs out by itself',
+      );
+    }
+    this.wakeIn(operation.registry, this.retryMs(operation));
+  }
+
+  private retryMs({ attempts }: KeptOperation): number {
+    return Math.min(longestRetryMs, 1000 * 2 ** Math.min(attempts - 1, 10));
+  }
+
+  private in(ms: number): Date {
+    return new Date(this.parts.clock.now().getTime() + ms);
+  }
+
+  private wakeIn(registry: string, ms: number): void {
+    if (this.closed) return;
+    const retry = setTimeout(() => {
+      this.retries.delete(retry);
+      this.wake(registry);
+    }, ms);
+    retry.unref();
+    this.retries.add(retry);
+  }
+}

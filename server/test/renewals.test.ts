@@ -1,0 +1,205 @@
+import pg from 'pg';
+import { orderNames, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { fault, intentsOf, mailTo, ServerProcess, unique, untilOrder } from './serverProcess';
+
+/** A shop with a database of its own, since it moves the demo clock. */
+let server: ServerProcess;
+let database: pg.Client;
+
+beforeAll(async () => {
+  const own = new URL(process.env['DATABASE_URL'] ?? '');
+  const client = new pg.Client({ connectionString: own.href });
+  await client.connect();
+  const name = `tienda_renewals_${Date.now()}`;
+  await client.query(`create database ${name}`);
+  await client.end();
+  own.pathname = `/${name}`;
+  database = new pg.Client({ connectionString: own.href });
+  await database.connect();
+  server = await ServerProcess.start(17, { DATABASE_URL: own.href, TIENDA_SWEEP_SECONDS: '1' });
+});
+afterEach(async () => {
+  const visitor = await server.visitor();
+  for (const standIn of ['lanternhead', 'payments']) await fault(visitor, standIn);
+});
+afterAll(async () => {
+  await database.end();
+  await server.end();
+});
+
+const typesOf = (order: { events: { type: string }[] }) => order.events.map(({ type }) => type);
+const yearOf = (date: string) => Number(date.slice(0, 4));
+const held = (visitor: Visitor, name: string) => visitor.expect(200, 'GET', `/api/me/names/${name}`);
+
+/** Someone who holds a name. */
+async function holder(years = 1, more: object = {}) {
+  const { visitor, email } = await server.member();
+  const name = `${unique('keep')}.org`;
+  await untilEnded(visitor, (await orderNames(visitor, [{ name, years, ...more }])).id);
+  return { visitor, email, name, expiresOn: (await held(visitor, name)).expiresOn };
+}
+
+const renewal = (name: string, years = 1) => ({ name, years, action: 'renew' as const });
+
+async function taken(orderId: string): Promise<number> {
+  const intents = await intentsOf(orderId);
+  return intents.reduce((sum, { captured }) => sum + captured, 0);
+}
+
+test('a name is renewed from the basket: the price shown is charged, invoiced, told, and logged', async () => {
+  const { visitor, email, name, expiresOn } = await holder();
+  const line = { action: 'renew', years: 2, privacy: false, autoRenew: true };
+  const { lines } = await visitor.expect(200, 'PUT', `/api/basket/${name}`, line);
+  // A renewal keeps the name as it is, whatever was sent.
+  expect(lines).toMatchObject([{ action: 'renew', years: 2, privacy: true, autoRenew: false, heldUntil: expiresOn }]);
+  const { quote, order } = await readyToOrder(visitor, [renewal(name, 2)]);
+  expect(order.agreements).toEqual([]);
+  const [shown] = (await visitor.expect(200, 'GET', '/api/extensions')).filter(
+    (one: { label: string }) => one.label === 'org',
+  );
+  const { prices, yearlyFee }: { prices: { renew: number }; yearlyFee: number } = shown;
+  expect(quote.net).toBe(2 * (prices.renew + yearlyFee));
+  const placed = await visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': quote.id });
+  const ended = await untilEnded(visitor, placed.id);
+  expect([ended.status, typesOf(ended)]).toEqual([
+    'done',
+    ['placed', 'authorised', 'sent', 'done', 'captured', 'told'],
+  ]);
+  expect(await taken(ended.id)).toBe(quote.total);
+  const after = await held(visitor, name);
+  expect(yearOf(after.expiresOn)).toBe(yearOf(expiresOn) + 2);
+  expect([after.privacy, after.autoRenew]).toEqual([true, false]);
+  expect((await visitor.expect(200, 'GET', '/api/basket')).lines).toEqual([]);
+  expect((await mailTo(visitor, email, /^Order \d+: .* is renewed$/)).attachments).toHaveLength(1);
+  expect((await mailTo(visitor, email, new RegExp(`^${name} is renewed$`))).text).toContain(after.expiresOn);
+  const log = await visitor.expect(200, 'GET', `/api/me/names/${name}/log`);
+  expect(log).toMatchObject([
+    { who: 'owner', what: { type: 'renewed', years: 2, expiresOn: after.expiresOn } },
+    { who: 'owner', what: { type: 'registered', years: 1, expiresOn } },
+  ]);
+});
+
+test('a renewal and a registration are one order, one invoice, and each is charged for itself', async () => {
+  const { visitor, name, expiresOn } = await holder();
+  const other = `${unique('new')}.org`;
+  const order = await untilEnded(visitor, (await orderNames(visitor, [renewal(name), { name: other }])).id);
+  expect([order.status, order.documents.length]).toEqual(['done', 1]);
+  expect(order.lines.map(({ kind }: { kind: string }) => kind)).toEqual(['renew', 'register']);
+  expect(await taken(order.id)).toBe(order.total);
+  expect(yearOf((await held(visitor, name)).expiresOn)).toBe(yearOf(expiresOn) + 1);
+  expect((await held(visitor, other)).orderId).toBe(order.id);
+});
+
+test.each(['dropAfter', 'dropBefore', 'garble'])(
+  'a registry that answers with %s at first renews once',
+  async (kind) => {
+    const { visitor, name, expiresOn } = await holder();
+    await fault(visitor, 'lanternhead', { on: 'renewDomain', kind, times: 1 });
+    const order = await untilEnded(visitor, (await orderNames(visitor, [renewal(name, 3)])).id);
+    expect([order.status, await taken(order.id)]).toEqual(['done', order.total]);
+    expect(yearOf((await held(visitor, name)).expiresOn)).toBe(yearOf(expiresOn) + 3);
+  },
+);
+
+test('two orders that renew one name at once add up: each is done once, and each is charged', async () => {
+  const { visitor, name, expiresOn } = await holder();
+  const [one, two] = await Promise.all([
+    readyToOrder(visitor, [renewal(name)]),
+    readyToOrder(visitor, [renewal(name)]),
+  ]);
+  const place = ({ quote, order }: typeof one) =>
+    visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': quote.id });
+  const placed = await Promise.all([place(one), place(two)]);
+  for (const { id } of placed) {
+    const order = await untilEnded(visitor, id);
+    expect([order.status, await taken(id)]).toEqual(['done', order.total]);
+  }
+  expect(yearOf((await held(visitor, name)).expiresOn)).toBe(yearOf(expiresOn) + 2);
+});
+
+test('a renewal that the registry refuses costs nothing, and its reason is the registry’s', async () => {
+  const { visitor, name, expiresOn } = await holder();
+  await fault(visitor, 'lanternhead', { on: 'renewDomain', kind: 'refuse', code: 2304, times: 1 });
+  const order = await untilEnded(visitor, (await orderNames(visitor, [renewal(name)])).id);
+  expect([order.status, order.lines[0].state.at, await taken(order.id)]).toEqual(['notDone', 'refused', 0]);
+  expect(order.lines[0].state).toMatchObject({ cause: 'refused', said: 'The registry could not do it' });
+  expect((await held(visitor, name)).expiresOn).toBe(expiresOn);
+  const again = await untilEnded(visitor, (await orderNames(visitor, [renewal(name)])).id);
+  expect(again.status).toBe('done');
+});
+
+test('a renewal that was not paid is back in the basket as a renewal', async () => {
+  const { visitor, name } = await holder();
+  const { id } = await orderNames(visitor, [renewal(name, 2)], { card: '4539 0000 1111 0014' });
+  expect((await untilEnded(visitor, id)).status).toBe('declined');
+  const { lines } = await visitor.expect(200, 'GET', '/api/basket');
+  expect(lines).toMatchObject([{ name, action: 'renew', years: 2 }]);
+});
+
+test('what cannot be renewed is said at the field: not held, too far ahead, somebody else’s', async () => {
+  const { visitor, name } = await holder(9);
+  const put = (of: string, years: number) =>
+    visitor.send('PUT', `/api/basket/${of}`, { action: 'renew', years, privacy: true, autoRenew: false });
+  const far = await put(name, 2);
+  expect([far.status, far.body.errors]).toMatchObject([422, [{ pointer: '/years', code: 'beyondTenYears' }]]);
+  expect((await put(name, 1)).status).toBe(200);
+  const strange = await put('nobody-has-this.org', 1);
+  expect([strange.status, strange.body.errors]).toMatchObject([422, [{ pointer: '/name', code: 'notHeld' }]]);
+  const other = await server.member();
+  const body = { action: 'renew', years: 1, privacy: true, autoRenew: false };
+  const notTheirs = await other.visitor.send('PUT', `/api/basket/${name}`, body);
+  expect([notTheirs.status, notTheirs.body.errors[0].code]).toEqual([422, 'notHeld']);
+});
+
+test('a server killed while it renews, and another beside it, renew once and charge once', async () => {
+  const { visitor, name, expiresOn } = await holder();
+  await fault(visitor, 'lanternhead', { on: 'renewDomain', kind: 'delay', ms: 1500, times: 1 });
+  const { id } = await orderNames(visitor, [renewal(name, 2)]);
+  await untilOrder(visitor, id, (order) => typesOf(order).includes('sent'));
+  // What it had is taken over by the one that comes after it, once its lease has run out.
+  await server.end('SIGKILL');
+  const own = new URL(process.env['DATABASE_URL'] ?? '');
+  own.pathname = `/${database.database ?? ''}`;
+  server = await ServerProcess.start(17, { DATABASE_URL: own.href, TIENDA_SWEEP_SECONDS: '1' });
+  const order = await untilEnded(visitor, id, 60_000);
+  expect([order.status, await taken(id)]).toEqual(['done', order.total]);
+  expect(yearOf((await held(visitor, name)).expiresOn)).toBe(yearOf(expiresOn) + 2);
+});
+
+test('a name that nobody renews goes through its stages, is let go, and can be bought again: two lives, one name', async () => {
+  const { visitor, name } = await holder();
+  const advance = (advanceDays: number) => visitor.expect(200, 'POST', '/api/demo/clock', { advanceDays });
+  const until = async (isSo: () => Promise<boolean>) => {
+    for (let i = 0; i < 200 && !(await isSo()); i += 1) await new Promise((resolve) => setTimeout(resolve, 100));
+  };
+  const stage = async () => (await visitor.send('GET', `/api/me/names/${name}`)).body.stage;
+  await advance(366);
+  await until(async () => (await stage()) === 'grace');
+  const inGrace = await held(visitor, name);
+  expect([inGrace.stage, inGrace.renewFor.length > 0]).toEqual(['grace', true]);
+  await advance(45);
+  await until(async () => (await stage()) === 'redemption');
+  const late = await held(visitor, name);
+  expect([late.stage, late.renewFor]).toEqual(['redemption', []]);
+  const put = await visitor.send('PUT', `/api/basket/${name}`, {
+    action: 'renew',
+    years: 1,
+    privacy: true,
+    autoRenew: false,
+  });
+  expect([put.status, put.body.errors[0].code]).toEqual([422, 'ranOut']);
+  await advance(40);
+  await until(async () => (await stage()) === undefined);
+  expect((await visitor.send('GET', `/api/me/names/${name}`)).status).toBe(404);
+  const order = await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
+  expect(order.status).toBe('done');
+  expect((await held(visitor, name)).orderId).toBe(order.id);
+  const lives = await database.query(
+    'select stage, left_at is null as current from held_name where name = $1 order by left_at',
+    [name],
+  );
+  expect(lives.rows).toEqual([
+    { stage: 'gone', current: false },
+    { stage: 'active', current: true },
+  ]);
+});
