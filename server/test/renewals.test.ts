@@ -203,3 +203,14 @@ test('a name that nobody renews goes through its stages, is let go, and can be b
     { stage: 'active', current: true },
   ]);
 });
+
+test('a quote of which nothing was bought in the end is ordered again: the refused order is not shown in its place', async () => {
+  const { visitor, name } = await holder();
+  const { quote, order } = await readyToOrder(visitor, [renewal(name)]);
+  const place = (key: string) => visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': key });
+  await fault(visitor, 'lanternhead', { on: 'renewDomain', kind: 'refuse', code: 2304, times: 1 });
+  const refused = await untilEnded(visitor, (await place(quote.id)).id);
+  expect(refused.status).toBe('notDone');
+  const again = await untilEnded(visitor, (await place('another')).id);
+  expect([again.id === refused.id, again.status]).toEqual([false, 'done']);
+});

@@ -121,8 +121,9 @@ export function usePlaceOrder() {
     mutationFn: (order: OrderRequest) => sendOnce<ShownOrder>('/api/me/orders', order),
     onSuccess: (order) => {
       queries.setQueryData(['me', 'orders', order.id], order);
-      // Another attempt, where this one is not paid, begins with a quote of its own.
+      // Another attempt, where nothing comes of this one, begins with a quote of its own.
       queries.removeQueries({ queryKey: ['me', 'quote'], type: 'inactive' });
+      void queries.invalidateQueries({ queryKey: ['me', 'quote'], refetchType: 'none' });
       for (const queryKey of [['basket'], ['session'], ['me', 'balance'], ['me', 'cards'], ['me', 'agreements']])
         void queries.invalidateQueries({ queryKey });
       void queries.invalidateQueries({ queryKey: ['me', 'orders'], exact: true });

@@ -63,6 +63,7 @@ interface CellProps extends Pick<YearRailProps, 'intro' | 'currency' | 'onChange
 
 /** One year; drawn again only when it has changed itself. */
 const Cell = memo(function Cell({ year, total, paid, height, chosen, allowed, intro, currency, onChange }: CellProps) {
+  const price = narrowAmount(total, currency);
   return (
     <NativeChoice
       type="radio"
@@ -74,8 +75,8 @@ const Cell = memo(function Cell({ year, total, paid, height, chosen, allowed, in
       style={oneOfTen}
     >
       <View style={styles.cell}>
-        <Text kind="amount" colour="quiet" style={styles.price} numberOfLines={1}>
-          {narrowAmount(total, currency)}
+        <Text kind="amount" colour="quiet" style={[styles.price, tight[price.length]]} numberOfLines={1}>
+          {price}
         </Text>
         <View
           style={[
@@ -93,6 +94,14 @@ const Cell = memo(function Cell({ year, total, paid, height, chosen, allowed, in
     </NativeChoice>
   );
 });
+
+/** Ten prices stand side by side on a phone: longer ones in smaller letters, never cut. */
+const tight: Readonly<Record<number, { readonly fontSize: number }>> = {
+  6: { fontSize: 9 },
+  7: { fontSize: 8 },
+  8: { fontSize: 7 },
+  9: { fontSize: 6.5 },
+};
 
 const oneOfTen = { flex: 1, minWidth: 0 } as const;
 

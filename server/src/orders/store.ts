@@ -36,6 +36,9 @@ export class OrderMoved extends Error {
   }
 }
 
+/** Nothing was bought in the end: the quote may be ordered again. */
+const cameToNothing: ReadonlySet<PaymentEvent['type']> = new Set(['declined', 'voided', 'refunded']);
+
 export class OrderStore {
   constructor(
     private readonly database: Database,
@@ -96,7 +99,7 @@ export class OrderStore {
     const { payment, told } = after;
     const ended = hasEnded(after);
     const funds = !isFunded(order) && isFunded(after);
-    const unpaid = head.unpaid || events.some(({ type }) => type === 'declined');
+    const unpaid = head.unpaid || events.some(({ type }) => cameToNothing.has(type));
     const now = this.clock.now().toISOString();
     const result = await within.execute<{ registries: string[] | null }>(sql`
       with moved as (

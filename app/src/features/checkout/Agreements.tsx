@@ -25,6 +25,7 @@ export function Agreements({ agreements, before, agreed, missing, onChange }: Ag
   const today = useToday();
   const fresh = newTerms(agreements, before);
   const known = agreements.filter((one) => !fresh.includes(one));
+  if (agreements.length === 0) return null;
   return (
     <Card label={words.terms(agreements.length)}>
       {fresh.length > 0 ? (

@@ -197,6 +197,9 @@ function Next({ order }: { readonly order: ShownOrder }) {
   const done = order.lines.filter(({ state }) => state.at === 'done');
   const registered = done.filter(({ kind }) => kind === 'register');
   const [first] = order.lines;
+  const failedRenewal = order.lines.find(
+    ({ kind, state }) => kind === 'renew' && isEnded(state) && state.at !== 'done',
+  );
   const label = first?.unicode.split('.')[0] ?? '';
   const account = useSession().data?.account;
   const search = () => router.navigate({ pathname: '/', params: { q: label } });
@@ -215,6 +218,13 @@ function Next({ order }: { readonly order: ShownOrder }) {
           kind="main"
           title={done.length === 1 ? words.toNames : words.toNamesMany}
           onPress={() => router.navigate('/names')}
+        />
+      ) : null}
+      {done.length === 0 && failedRenewal ? (
+        <Action
+          kind="main"
+          title={words.renewAgain}
+          onPress={() => router.navigate({ pathname: '/names/[name]', params: { name: failedRenewal.name } })}
         />
       ) : null}
       {done.length > 0 && account && !account.twoStep ? (

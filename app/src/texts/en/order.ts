@@ -110,6 +110,7 @@ export const order = {
   leave: 'You can leave this page. A mail tells you how it ends.',
   next: 'What next',
   toNames: 'See it under Names',
+  renewAgain: 'Try its renewal again',
   toNamesMany: 'See them under Names',
   searchAgain: 'Look it up again',
   tryAgain: 'Find another name',

@@ -108,6 +108,7 @@ export const order: Texts['order'] = {
   leave: 'Puede dejar esta página. Un correo dirá cómo termina.',
   next: 'Y ahora',
   toNames: 'Verlo en Nombres',
+  renewAgain: 'Intentar otra vez su renovación',
   toNamesMany: 'Verlos en Nombres',
   searchAgain: 'Buscarlo otra vez',
   tryAgain: 'Buscar otro nombre',

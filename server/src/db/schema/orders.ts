@@ -61,7 +61,7 @@ export const customerOrder = pgTable(
     leasedUntil: instant('leased_until'),
     /** True once nothing remains to be done. */
     ended: boolean().notNull().default(false),
-    /** True once its payment came to nothing: its quote may be ordered again. */
+    /** True once nothing was bought in the end: its quote may be ordered again. */
     unpaid: boolean().notNull().default(false),
     /** Since when the payment provider has not answered; null where it does. */
     silentSince: instant('silent_since'),

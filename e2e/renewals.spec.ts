@@ -1,0 +1,79 @@
+import type { Page } from '@playwright/test';
+import { atReview, by, countLoads, headed, notPaid, pay, payAgain, registered } from './buyer';
+import { expect, fault, fillCard, freshWord, put, test } from './shop';
+
+/** Somebody who has just registered a name, on its page. */
+async function atOwnName(shop: Page, baseURL: string): Promise<string> {
+  const name = await atReview(shop, baseURL);
+  await fillCard(shop);
+  await pay(shop);
+  await registered(shop);
+  await toOwnName(shop, name);
+  return name;
+}
+
+async function toOwnName(shop: Page, name: string): Promise<void> {
+  await shop.getByRole('button', { name: /^See (it|them) under Names$/ }).click();
+  await shop.getByRole('link', { name: new RegExp(`^${name}`) }).click();
+  await expect(shop.getByRole('heading', { name: 'Renew it' })).toBeVisible();
+}
+
+const renewal = (shop: Page) => shop.getByRole('button', { name: 'Put a renewal in the basket' });
+const year = new Date().getFullYear();
+
+test('a name is renewed from its page for two years, beside a new one, and says so itself afterwards', async ({
+  shop,
+  baseURL,
+}) => {
+  const name = await atOwnName(shop, baseURL ?? '');
+  await renewal(shop).click();
+  await shop.getByRole('button', { name: 'Go to the basket' }).click();
+  const rail = shop.getByRole('radiogroup', { name: `Years for ${name}` });
+  await expect(rail.getByRole('radio', { name: /^10 years.*not offered as a term$/ })).toBeDisabled();
+  await rail.getByRole('radio', { name: /^2 years/ }).click();
+  await expect(shop.getByText(new RegExp(`^Renewal: two years, until .* ${year + 3}$`))).toBeVisible();
+  await expect(shop.getByText(`${name}, renewal`)).toBeVisible();
+  await put(shop, freshWord(), 'boats');
+  await shop.getByRole('link', { name: 'Basket, 2 names' }).click();
+  await shop.getByRole('button', { name: 'Go to checkout' }).click();
+  await expect(shop.getByText('Renewal for two years')).toBeVisible();
+  await fillCard(shop);
+  // The terms of the new name's registry were agreed to with the first order.
+  await pay(shop);
+  await headed(shop, 'Done');
+  await expect(shop.getByText(new RegExp(`^renewed until .* ${year + 3}$`))).toBeVisible();
+  await toOwnName(shop, name);
+  await expect(shop.getByText(new RegExp(`renewed for two years, until .* ${year + 3} · you$`))).toBeVisible();
+  await expect(renewal(shop)).toBeVisible();
+});
+
+test('a renewal that is not paid, and one that its registry refuses, go on to the happy end without a reload', async ({
+  shop,
+  baseURL,
+}) => {
+  const name = await atOwnName(shop, baseURL ?? '');
+  const loads = countLoads(shop);
+  await renewal(shop).click();
+  await shop.getByRole('button', { name: 'Go to the basket' }).click();
+  await shop.getByRole('button', { name: 'Go to checkout' }).click();
+  await headed(shop, 'What you renew');
+  await fillCard(shop, '4539000011110014');
+  await pay(shop);
+  await notPaid(shop);
+  await payAgain(shop);
+  await fault(shop, 'lanternhead', { on: 'renewDomain', kind: 'refuse', code: 2304, times: 1 });
+  await by(shop, /^Card/);
+  await fillCard(shop);
+  await pay(shop);
+  await headed(shop, 'Not renewed');
+  await expect(shop.getByText(/^The registry refused it: “/)).toBeVisible();
+  await shop.getByRole('button', { name: 'Try its renewal again' }).click();
+  await expect(shop.getByRole('heading', { name, level: 1 })).toBeVisible();
+  await renewal(shop).click();
+  await shop.getByRole('button', { name: 'Go to the basket' }).click();
+  await shop.getByRole('button', { name: 'Go to checkout' }).click();
+  await fillCard(shop);
+  await pay(shop);
+  await headed(shop, 'Renewed');
+  expect(loads()).toBe(0);
+});
