@@ -13,16 +13,18 @@ const seed = Number(process.env['TIENDA_CHAOS_SEED'] ?? 20261126);
 const anyCourse = fc
   .record({
     method: fc.constantFrom('card', 'wallet', 'transfer', 'balance'),
-    names: fc.integer({ min: 1, max: 3 }),
+    names: fc.integer({ min: 0, max: 3 }),
+    renewals: fc.integer({ min: 0, max: 2 }),
     lives: fc.array(fc.integer({ min: 1, max: 9 }), { minLength: 1, maxLength: 3 }),
     balance: fc.option(fc.nat(900), { nil: undefined }),
   })
+  .filter(({ names, renewals }) => names + renewals > 0)
   .map(({ balance, ...course }) =>
     balance === undefined || course.method === 'balance' ? course : { ...course, balance },
   );
 
 test.each<[string, Omit<Course, 'lives'>]>([
-  ['card', { method: 'card', names: [org(), org()] }],
+  ['card', { method: 'card', names: [org()], renewals: [org()] }],
   ['transfer', { method: 'transfer', names: [org()], balance: 300 }],
 ])(
   'a server that dies after every single step of an order paid by %s loses nothing and does nothing twice',
@@ -40,8 +42,12 @@ test(
   `servers that die at random points, ${runs} times (seed ${seed})`,
   async () => {
     let deaths = 0;
-    for (const [run, { names, ...drawn }] of fc.sample(anyCourse, { seed, numRuns: runs }).entries()) {
-      const course: Course = { ...drawn, names: Array.from({ length: names }, org) };
+    for (const [run, { names, renewals, ...drawn }] of fc.sample(anyCourse, { seed, numRuns: runs }).entries()) {
+      const course: Course = {
+        ...drawn,
+        names: Array.from({ length: names }, org),
+        renewals: Array.from({ length: renewals }, org),
+      };
       const came = await buyThrough(course).catch((fault: unknown) => {
         throw new Error(`Run ${run}, ${JSON.stringify(course)}: ${String(fault)}`);
       });

@@ -1,5 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import { readyToOrder, type Visitor } from '../../scripts/demo.mjs';
+import { orderNames, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { buyer, intentsOf, ServerProcess, unique } from './serverProcess';
 
 /** What is bought, how it is paid, and at which steps each life of the server ends. */
@@ -8,6 +8,8 @@ export interface Course {
   /** Of the money, so much from the balance; with `balance` all of it. */
   readonly balance?: number;
   readonly names: readonly string[];
+  /** Names held before, that are renewed for a year with the same order. */
+  readonly renewals?: readonly string[];
   /** The steps after which each life of the server is ended; the last one is not. */
   readonly lives: readonly number[];
 }
@@ -29,7 +31,7 @@ function startServer(dieAfter = 0, quoteId = ''): Promise<ServerProcess> {
 }
 
 /** Somebody ready to buy, with money on the balance where the course needs it. */
-async function makeReady({ names, method, balance }: Course) {
+async function makeReady({ names, renewals = [], method, balance }: Course) {
   const server = await startServer();
   const { visitor } = await server.member();
   if (method === 'balance' || balance) {
@@ -39,16 +41,35 @@ async function makeReady({ names, method, balance }: Course) {
     const key = { 'Idempotency-Key': unique('top-up') };
     await visitor.expect(201, 'POST', '/api/me/top-ups', { amount: 10_000, currency: 'USD', payment }, key);
   }
+  if (renewals.length > 0) {
+    const wanted = renewals.map((name) => ({ name }));
+    await untilEnded(visitor, (await orderNames(visitor, wanted)).id);
+  }
+  const before = await expiries(visitor);
   const ready = await readyToOrder(
     visitor,
-    names.map((name) => ({ name })),
+    [...renewals.map((name) => ({ name, action: 'renew' as const })), ...names.map((name) => ({ name }))],
     {
       ...(method === 'card' ? {} : { payment: { method } }),
       ...(balance === undefined ? {} : { balance }),
     },
   );
   await server.end();
-  return { visitor, ...ready };
+  return { visitor, before, ...ready };
+}
+
+/** When each name held expires. */
+async function expiries(visitor: Visitor): Promise<Map<string, string>> {
+  const held: { name: string; expiresOn: string }[] = await visitor.expect(200, 'GET', '/api/me/names');
+  return new Map(held.map(({ name, expiresOn }) => [name, expiresOn]));
+}
+
+/** What the registry tells everybody of when a name expires. */
+async function registeredUntil(visitor: Visitor, name: string): Promise<string | undefined> {
+  const { status, body } = await visitor.send('GET', `/api/lookup/${name}`);
+  if (status !== 200) return undefined;
+  const { events }: { events: { eventAction: string; eventDate: string }[] } = JSON.parse(JSON.stringify(body));
+  return events.find(({ eventAction }) => eventAction === 'expiration')?.eventDate.slice(0, 'YYYY-MM-DD'.length);
 }
 
 /** Sends the order until a server lives long enough to answer: what a browser does when a line breaks. */
@@ -82,7 +103,7 @@ async function followed(
  * @returns the order once it has ended, with what the provider keeps of it
  */
 export async function buyThrough(course: Course) {
-  const { visitor, quote, order } = await makeReady(course);
+  const { visitor, before, quote, order } = await makeReady(course);
   let id: string | undefined;
   let deaths = 0;
   let last: ServerProcess | undefined;
@@ -112,15 +133,17 @@ export async function buyThrough(course: Course) {
   try {
     if (id === undefined) throw new Error('The order was never answered');
     const shown = await visitor.expect(200, 'GET', `/api/me/orders/${id}`);
-    const held: { name: string; orderId: string }[] = await visitor.expect(200, 'GET', '/api/me/names');
+    const after = await expiries(visitor);
     const { balances } = await visitor.expect(200, 'GET', '/api/me/balance');
-    const lookups = new Map<string, number>();
-    for (const name of course.names) lookups.set(name, (await visitor.send('GET', `/api/lookup/${name}`)).status);
+    const atRegistry = new Map<string, string | undefined>();
+    for (const name of [...course.names, ...(course.renewals ?? [])])
+      atRegistry.set(name, await registeredUntil(visitor, name));
     return {
       shown,
-      held,
+      before,
+      after,
       balance: balances[0]?.amount ?? 0,
-      lookups,
+      atRegistry,
       intents: await intentsOf(id),
       deaths,
       quote,
@@ -132,12 +155,24 @@ export async function buyThrough(course: Course) {
 
 /** What must be true however often a server died. */
 export async function expectAllRight(course: Course, came: Awaited<ReturnType<typeof buyThrough>>): Promise<void> {
-  const { shown, held, intents, balance, quote, lookups } = came;
+  const { shown, before, after, intents, balance, quote, atRegistry } = came;
   expect(shown.ended).toBe(true);
-  const registered = shown.lines.filter(({ state }: { state: { at: string } }) => state.at === 'done');
-  expect(held.map(({ name }) => name).sort()).toEqual(registered.map(({ name }: { name: string }) => name).sort());
-  for (const { name } of registered) expect([name, lookups.get(name)]).toEqual([name, 200]);
-  const net: number = registered.reduce((sum: number, line: { net: number }) => sum + line.net, 0);
+  interface Line {
+    readonly name: string;
+    readonly kind: string;
+    readonly net: number;
+    readonly state: { readonly at: string };
+  }
+  const done: Line[] = shown.lines.filter(({ state }: Line) => state.at === 'done');
+  const bought = done.filter(({ kind }) => kind === 'register').map(({ name }) => name);
+  expect([...after.keys()].sort()).toEqual([...before.keys(), ...bought].sort());
+  // Each renewal that was done added one year, each that was not none; and what the shop says is what the registry says.
+  for (const [name, from] of before) {
+    const years = done.some((line) => line.name === name) ? 1 : 0;
+    expect([name, Number(after.get(name)?.slice(0, 4))]).toEqual([name, Number(from.slice(0, 4)) + years]);
+  }
+  for (const [name, expiresOn] of after) expect([name, atRegistry.get(name)]).toEqual([name, expiresOn]);
+  const net = done.reduce((sum, line) => sum + line.net, 0);
   const earned: number = net + Math.round(net * Number(quote.tax.rate));
   const taken = intents.reduce<number>((sum, { captured, status, amount, refunded }) => {
     expect(['captured', 'voided', 'declined', 'paid', 'refunded']).toContain(status);
