@@ -45,11 +45,12 @@ export function ownAccountRoutes(
       'patch',
       '/api/me/account',
       {
+        needs: 'changeAccount',
         summary:
           'What auto-renew is set to for a new name, the language of mails, and whether marketing mail is wanted',
         model: AccountChoices,
       },
-      async ({ accountId, body: { autoRenew, marketing, language } }) => {
+      async ({ actor: { account: accountId }, body: { autoRenew, marketing, language } }) => {
         const choices = {
           ...(autoRenew === undefined ? {} : { autoRenew }),
           ...(marketing === undefined ? {} : { marketing }),
@@ -62,8 +63,13 @@ export function ownAccountRoutes(
     accountRoute(
       'post',
       '/api/me/password',
-      { summary: 'Sets another password, and signs out everywhere else', model: PasswordChange, perMinute: 10 },
-      async ({ ctx, accountId, body: { current, password } }) => {
+      {
+        needs: 'changeAccount',
+        summary: 'Sets another password, and signs out everywhere else',
+        model: PasswordChange,
+        perMinute: 10,
+      },
+      async ({ ctx, actor: { account: accountId }, body: { current, password } }) => {
         const change = () => accounts.changePassword(accountId, current, password, sessionOf(ctx));
         await proven(ctx, accountId, 'password changed', change);
         return {};
@@ -72,8 +78,13 @@ export function ownAccountRoutes(
     accountRoute(
       'post',
       '/api/me/mail',
-      { summary: 'Asks for another mail address: codes go to both', model: MailChange, perMinute: 10 },
-      async ({ ctx, accountId, body: { email: sentTo, password } }) => {
+      {
+        needs: 'changeAccount',
+        summary: 'Asks for another mail address: codes go to both',
+        model: MailChange,
+        perMinute: 10,
+      },
+      async ({ ctx, actor: { account: accountId }, body: { email: sentTo, password } }) => {
         const ask = () => accounts.askMailChange(accountId, sentTo.toLowerCase(), password, sessionIn(ctx));
         await proven(ctx, accountId, 'other mail address asked for', ask);
         return { status: 202, body: { sentTo } };
@@ -82,8 +93,13 @@ export function ownAccountRoutes(
     accountRoute(
       'post',
       '/api/me/mail/confirm',
-      { summary: 'Changes the mail address with both codes', model: MailChangeCodes, perMinute: 10 },
-      async ({ ctx, accountId, body: { oldCode, newCode } }) => {
+      {
+        needs: 'changeAccount',
+        summary: 'Changes the mail address with both codes',
+        model: MailChangeCodes,
+        perMinute: 10,
+      },
+      async ({ ctx, actor: { account: accountId }, body: { oldCode, newCode } }) => {
         const change = () => accounts.changeMail(accountId, oldCode, newCode, sessionIn(ctx));
         await proven(ctx, accountId, 'mail address changed', change);
         return shown(accountId);
@@ -92,21 +108,26 @@ export function ownAccountRoutes(
     accountRoute(
       'get',
       '/api/me/sessions',
-      { summary: 'Where the account is signed in' },
-      async ({ ctx, accountId }) => {
+      { needs: 'changeAccount', summary: 'Where the account is signed in' },
+      async ({ ctx, actor: { account: accountId } }) => {
         const here = sessionOf(ctx)?.id;
         return { body: (await sessions.ofAccount(accountId)).map((one) => shownSession(one, here)) };
       },
     ),
-    accountRoute('delete', '/api/me/sessions', { summary: 'Signs out everywhere, here too' }, async ({ accountId }) => {
-      await sessions.endAll(accountId);
-      return {};
-    }),
+    accountRoute(
+      'delete',
+      '/api/me/sessions',
+      { needs: 'changeAccount', summary: 'Signs out everywhere, here too' },
+      async ({ actor: { account: accountId } }) => {
+        await sessions.endAll(accountId);
+        return {};
+      },
+    ),
     accountRoute(
       'delete',
       '/api/me/sessions/:id',
-      { summary: 'Signs out in one place' },
-      async ({ accountId, params }) => {
+      { needs: 'changeAccount', summary: 'Signs out in one place' },
+      async ({ actor: { account: accountId }, params }) => {
         const id = params['id'] ?? '';
         if (!isUuid(id) || !(await sessions.endById(accountId, id))) throw notFound('session');
         return {};
@@ -116,11 +137,12 @@ export function ownAccountRoutes(
       'post',
       '/api/me/two-step',
       {
+        needs: 'changeAccount',
         summary: 'Begins a second step of signing in: what an authenticator app needs',
         model: PasswordProof,
         perMinute: 10,
       },
-      async ({ ctx, accountId, body: { password } }) => {
+      async ({ ctx, actor: { account: accountId }, body: { password } }) => {
         await proven(ctx, accountId, 'second step begun', () => accounts.prove(accountId, password));
         return { status: 201, body: await twoStep.begin(accountId) };
       },
@@ -129,11 +151,12 @@ export function ownAccountRoutes(
       'post',
       '/api/me/two-step/confirm',
       {
+        needs: 'changeAccount',
         summary: 'Takes the second step into use; answers recovery codes, this once',
         model: SecondStep,
         perMinute: 10,
       },
-      async ({ ctx, accountId, body: { code } }) => {
+      async ({ ctx, actor: { account: accountId }, body: { code } }) => {
         const confirm = () => twoStep.confirm(accountId, code);
         return { body: { recoveryCodes: await proven(ctx, accountId, 'second step switched on', confirm) } };
       },
@@ -141,8 +164,13 @@ export function ownAccountRoutes(
     accountRoute(
       'post',
       '/api/me/two-step/off',
-      { summary: 'Gives the second step up, with a last code of it', model: TwoStepProof, perMinute: 10 },
-      async ({ ctx, accountId, body: { password, code } }) => {
+      {
+        needs: 'changeAccount',
+        summary: 'Gives the second step up, with a last code of it',
+        model: TwoStepProof,
+        perMinute: 10,
+      },
+      async ({ ctx, actor: { account: accountId }, body: { password, code } }) => {
         await proven(ctx, accountId, 'second step switched off', async () => {
           await accounts.prove(accountId, password);
           await twoStep.end(accountId, code);
@@ -153,8 +181,8 @@ export function ownAccountRoutes(
     accountRoute(
       'get',
       '/api/me/export',
-      { summary: 'All that is kept of the account, as JSON', perMinute: 10 },
-      async ({ ctx, accountId }) => {
+      { needs: 'changeAccount', summary: 'All that is kept of the account, as JSON', perMinute: 10 },
+      async ({ ctx, actor: { account: accountId } }) => {
         ctx.set('Content-Disposition', 'attachment; filename="tienda-account.json"');
         entrance.note(ctx, 'account exported');
         return { body: await departure.everything(accountId) };
@@ -163,8 +191,13 @@ export function ownAccountRoutes(
     accountRoute(
       'post',
       '/api/me/closing',
-      { summary: 'Closes the account; what the law wants kept stays', model: PasswordProof, perMinute: 10 },
-      async ({ ctx, accountId, body: { password } }) => {
+      {
+        needs: 'closeAccount',
+        summary: 'Closes the account; what the law wants kept stays',
+        model: PasswordProof,
+        perMinute: 10,
+      },
+      async ({ ctx, actor: { account: accountId }, body: { password } }) => {
         await proven(ctx, accountId, 'closing', () => accounts.prove(accountId, password));
         await departure.close(accountId);
         return {};

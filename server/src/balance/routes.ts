@@ -5,17 +5,27 @@ import type { BalanceService } from './service';
 
 export function balanceRoutes(balance: BalanceService, idempotency: Idempotency): Route[] {
   return [
-    accountRoute('get', '/api/me/balance', { summary: 'Money of the account’s own' }, async ({ accountId }) => ({
-      body: await balance.show(accountId),
-    })),
-    accountRoute('get', '/api/me/top-ups', { summary: 'Payments into the balance' }, async ({ accountId }) => ({
-      body: await balance.list(accountId),
-    })),
+    accountRoute(
+      'get',
+      '/api/me/balance',
+      { needs: 'seeBalance', summary: 'Money of the account’s own' },
+      async ({ actor: { account: accountId } }) => ({
+        body: await balance.show(accountId),
+      }),
+    ),
+    accountRoute(
+      'get',
+      '/api/me/top-ups',
+      { needs: 'seeBalance', summary: 'Payments into the balance' },
+      async ({ actor: { account: accountId } }) => ({
+        body: await balance.list(accountId),
+      }),
+    ),
     accountRoute(
       'post',
       '/api/me/top-ups',
-      { summary: 'Pays into the balance', model: NewTopUp, perMinute: 10, takesKey: true },
-      ({ ctx, accountId, body }) =>
+      { needs: 'topUp', summary: 'Pays into the balance', model: NewTopUp, perMinute: 10, takesKey: true },
+      ({ ctx, actor: { account: accountId }, body }) =>
         idempotency.once(ctx, accountId, async () => ({
           status: 201,
           body: await balance.begin(accountId, ctx.get('Idempotency-Key'), body),
@@ -24,8 +34,10 @@ export function balanceRoutes(balance: BalanceService, idempotency: Idempotency)
     accountRoute(
       'get',
       '/api/me/top-ups/:id',
-      { summary: 'One payment into the balance' },
-      async ({ accountId, params }) => ({ body: await balance.find(accountId, params['id'] ?? '') }),
+      { needs: 'seeBalance', summary: 'One payment into the balance' },
+      async ({ actor: { account: accountId }, params }) => ({
+        body: await balance.find(accountId, params['id'] ?? ''),
+      }),
     ),
   ];
 }

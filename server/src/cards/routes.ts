@@ -5,13 +5,23 @@ import type { KeptCardStore } from './store';
 
 export function cardRoutes(cards: KeptCardStore): Route[] {
   return [
-    accountRoute('get', '/api/me/cards', { summary: 'Cards kept for the next time' }, async ({ accountId }) => ({
-      body: (await cards.ofAccount(accountId)).map(({ id, last4 }) => ({ id, last4 })),
-    })),
-    accountRoute('delete', '/api/me/cards/:id', { summary: 'Forgets a card' }, async ({ accountId, params }) => {
-      const id = params['id'] ?? '';
-      if (!isUuid(id) || !(await cards.forget(accountId, id))) throw notFound('card');
-      return {};
-    }),
+    accountRoute(
+      'get',
+      '/api/me/cards',
+      { needs: 'changeWaysToPay', summary: 'Cards kept for the next time' },
+      async ({ actor: { account: accountId } }) => ({
+        body: (await cards.ofAccount(accountId)).map(({ id, last4 }) => ({ id, last4 })),
+      }),
+    ),
+    accountRoute(
+      'delete',
+      '/api/me/cards/:id',
+      { needs: 'changeWaysToPay', summary: 'Forgets a card' },
+      async ({ actor: { account: accountId }, params }) => {
+        const id = params['id'] ?? '';
+        if (!isUuid(id) || !(await cards.forget(accountId, id))) throw notFound('card');
+        return {};
+      },
+    ),
   ];
 }

@@ -9,14 +9,19 @@ import type { ContactStore } from './store';
 
 export function contactRoutes(contacts: ContactStore, clock: Clock): Route[] {
   return [
-    accountRoute('get', '/api/me/contacts', { summary: 'People and organisations kept' }, async ({ accountId }) => ({
-      body: await contacts.ofAccount(accountId),
-    })),
+    accountRoute(
+      'get',
+      '/api/me/contacts',
+      { needs: 'changeContacts', summary: 'People and organisations kept' },
+      async ({ actor: { account: accountId } }) => ({
+        body: await contacts.ofAccount(accountId),
+      }),
+    ),
     accountRoute(
       'post',
       '/api/me/contacts',
-      { summary: 'Keeps a contact', model: Contact, perMinute: 30 },
-      async ({ accountId, body }) => {
+      { needs: 'changeContacts', summary: 'Keeps a contact', model: Contact, perMinute: 30 },
+      async ({ actor: { account: accountId }, body }) => {
         const { vatId, ...contact } = tidied({ ...body });
         const phone = e164(contact.phone) ?? contact.phone;
         if (vatId && !isValidVatNumber(vatId, body.country))
@@ -32,8 +37,8 @@ export function contactRoutes(contacts: ContactStore, clock: Clock): Route[] {
     accountRoute(
       'delete',
       '/api/me/contacts/:id',
-      { summary: 'Forgets a contact; names and orders that need it keep it' },
-      async ({ accountId, params }) => {
+      { needs: 'changeContacts', summary: 'Forgets a contact; names and orders that need it keep it' },
+      async ({ actor: { account: accountId }, params }) => {
         const id = params['id'] ?? '';
         if (!isUuid(id) || !(await contacts.forget(accountId, id, clock.now()))) throw notFound('contact');
         return {};

@@ -6,6 +6,7 @@ import {
   basketLine,
   idempotentRequest,
   knownDevice,
+  lease,
   mailCode,
   outgoingMail,
   rateLimit,
@@ -29,6 +30,7 @@ export async function sweepOut(database: Database, clock: Clock & WorldClock): P
     await database.delete(basketLine).where(inArray(basketLine.basketId, baskets));
     await database.delete(basketCodes).where(inArray(basketCodes.basketId, baskets));
   }
+  await database.delete(lease).where(lt(lease.until, sql`now() - interval '1 day'`));
   await database.delete(signUp).where(lt(signUp.expiresAt, dayAgo));
   await database.delete(knownDevice).where(lt(knownDevice.seenAt, new Date(now.getTime() - 400 * dayInMs)));
   await database.delete(mailCode).where(lt(mailCode.expiresAt, dayAgo));

@@ -25,14 +25,19 @@ export function holderRoutes(checks: HolderChecks): Route[] {
     accountRoute(
       'get',
       '/api/me/holder-checks',
-      { summary: 'Holders’ addresses: confirmed, to be confirmed by when, or out of time' },
-      async ({ accountId }) => ({ body: await checks.list(accountId) }),
+      { needs: 'seeNames', summary: 'Holders’ addresses: confirmed, to be confirmed by when, or out of time' },
+      async ({ actor: { account: accountId } }) => ({ body: await checks.list(accountId) }),
     ),
     accountRoute(
       'post',
       '/api/me/holder-checks',
-      { summary: 'Sends the mail to a holder’s address again', model: MailAddress, perMinute: 5 },
-      async ({ accountId, body: { email } }) => {
+      {
+        needs: 'confirmHolder',
+        summary: 'Sends the mail to a holder’s address again',
+        model: MailAddress,
+        perMinute: 5,
+      },
+      async ({ actor: { account: accountId }, body: { email } }) => {
         await checks.askAgain(accountId, email);
         return { status: 202, body: { sentTo: email } };
       },

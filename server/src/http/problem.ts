@@ -42,3 +42,7 @@ export function notFound(what: string): Problem {
 export function signInNeeded(): Problem {
   return new Problem(401, 'sign-in-needed', 'Sign in first', 'This needs an account: sign in or make one.');
 }
+
+export function notAllowed(): Problem {
+  return new Problem(403, 'not-allowed', 'Not allowed', 'The holder of the account has not given leave for this.');
+}

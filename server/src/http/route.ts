@@ -1,10 +1,11 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
+import { mayDo, owner, type Actor, type Deed } from '@tienda/core/accounts/actor';
 import type { Session } from '../accounts/sessions';
 import type { Limits } from './limits';
 import { networkOf } from './network';
 import type { Parameters } from './parameters';
-import { badField, notFound, signInNeeded } from './problem';
+import { badField, notAllowed, notFound, signInNeeded } from './problem';
 import { readModel, type Model } from './readModel';
 
 export type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';
@@ -87,14 +88,22 @@ function bodyOf<Body extends object>(model: Model<Body> | undefined, ctx: Contex
   return model ? readModel(model, ctx.request.body) : (undefined as never);
 }
 
-/** A route for those signed in; the handler is given their account. */
+/**
+ * A route for those signed in; the handler is told who acts, and for which account.
+ *
+ * @param options `needs`: what is done there, which who acts has to have leave for
+ */
 export function accountRoute<Body extends object = never>(
   method: Method,
   path: string,
-  options: RouteOptions<Body>,
-  handle: (request: RouteRequest<Body> & { readonly accountId: string }) => Promise<Answer | undefined>,
+  { needs, ...options }: RouteOptions<Body> & { readonly needs: Deed },
+  handle: (request: RouteRequest<Body> & { readonly actor: Actor }) => Promise<Answer | undefined>,
 ): Route {
-  const open = route(method, path, options, (request) => handle({ ...request, accountId: accountOf(request.ctx) }));
+  const open = route(method, path, options, (request) => {
+    const actor = owner(accountOf(request.ctx));
+    if (!mayDo(actor, needs)) throw notAllowed();
+    return handle({ ...request, actor });
+  });
   return { ...open, opensTo: 'account' };
 }
 

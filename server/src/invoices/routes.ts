@@ -27,18 +27,28 @@ export async function attachmentOf(
 
 export function invoiceRoutes(invoices: InvoiceStore, press: Press): Route[] {
   const paper = (path: string, kind: Invoice['kind'], as: PaperKind, summary: string) =>
-    accountRoute('get', path, { summary, produces: contentType }, async ({ ctx, accountId, params }) => {
-      const found = await invoices.find({ kind, number: params['number'] ?? '' });
-      if (!found || found.accountId !== accountId) throw notFound('document');
-      ctx.type = contentType;
-      ctx.set('Content-Disposition', `inline; filename="${filenameOf(as, found.number)}"`);
-      ctx.body = await press.print(found.invoice, as);
-      return undefined;
-    });
+    accountRoute(
+      'get',
+      path,
+      { needs: 'seePapers', summary, produces: contentType },
+      async ({ ctx, actor: { account: accountId }, params }) => {
+        const found = await invoices.find({ kind, number: params['number'] ?? '' });
+        if (!found || found.accountId !== accountId) throw notFound('document');
+        ctx.type = contentType;
+        ctx.set('Content-Disposition', `inline; filename="${filenameOf(as, found.number)}"`);
+        ctx.body = await press.print(found.invoice, as);
+        return undefined;
+      },
+    );
   return [
-    accountRoute('get', '/api/me/invoices', { summary: 'Invoices and credit notes' }, async ({ accountId }) => ({
-      body: (await invoices.ofAccount(accountId)).map(({ orderId, invoice }) => ({ ...invoice, orderId })),
-    })),
+    accountRoute(
+      'get',
+      '/api/me/invoices',
+      { needs: 'seePapers', summary: 'Invoices and credit notes' },
+      async ({ actor: { account: accountId } }) => ({
+        body: (await invoices.ofAccount(accountId)).map(({ orderId, invoice }) => ({ ...invoice, orderId })),
+      }),
+    ),
     paper('/api/me/invoices/:number', 'invoice', 'invoice', 'An invoice as PDF'),
     paper('/api/me/receipts/:number', 'invoice', 'receipt', 'The receipt that goes with an invoice, as PDF'),
     paper('/api/me/credit-notes/:number', 'creditNote', 'creditNote', 'A credit note as PDF'),

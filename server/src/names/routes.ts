@@ -69,8 +69,8 @@ export function nameRoutes(
     accountRoute(
       'get',
       '/api/me/names',
-      { summary: 'Names held, the soonest to expire first', query },
-      async ({ ctx, accountId }) => {
+      { needs: 'seeNames', summary: 'Names held, the soonest to expire first', query },
+      async ({ ctx, actor: { account: accountId } }) => {
         const currency = readCurrency(ctx);
         return { body: (await names.ofAccount(accountId)).map((held) => shown(held, currency)) };
       },
@@ -78,8 +78,8 @@ export function nameRoutes(
     accountRoute(
       'get',
       '/api/me/names/:name',
-      { summary: 'One name held', query },
-      async ({ ctx, accountId, params }) => {
+      { needs: 'seeNames', summary: 'One name held', query },
+      async ({ ctx, actor: { account: accountId }, params }) => {
         const held = await find(accountId, params['name'] ?? '');
         return { body: shown(held, readCurrency(ctx), await contacts.find(accountId, held.contactId)) };
       },
@@ -87,10 +87,10 @@ export function nameRoutes(
     accountRoute(
       'patch',
       '/api/me/names/:name',
-      { summary: 'Switches auto-renew', model: AutoRenewModel, query },
-      async ({ ctx, accountId, params, body: { autoRenew } }) => {
+      { needs: 'changeRenewal', summary: 'Switches auto-renew', model: AutoRenewModel, query },
+      async ({ ctx, actor: { who, account: accountId }, params, body: { autoRenew } }) => {
         const held = await find(accountId, params['name'] ?? '');
-        await names.setAutoRenew(held, autoRenew, { type: 'owner' }, clock.now());
+        await names.setAutoRenew(held, autoRenew, who, clock.now());
         return {
           body: shown({ ...held, autoRenew }, readCurrency(ctx), await contacts.find(accountId, held.contactId)),
         };
@@ -99,8 +99,10 @@ export function nameRoutes(
     accountRoute(
       'get',
       '/api/me/names/:name/log',
-      { summary: 'What happened to a name held, the latest first' },
-      async ({ accountId, params }) => ({ body: await names.logOf(await find(accountId, params['name'] ?? '')) }),
+      { needs: 'seeNames', summary: 'What happened to a name held, the latest first' },
+      async ({ actor: { account: accountId }, params }) => ({
+        body: await names.logOf(await find(accountId, params['name'] ?? '')),
+      }),
     ),
   ];
 }

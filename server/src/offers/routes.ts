@@ -5,14 +5,25 @@ import type { OfferService } from './service';
 
 export function offerRoutes(offers: OfferService, idempotency: Idempotency): Route[] {
   return [
-    accountRoute('get', '/api/me/offers', { summary: 'Offers made, the latest first' }, async ({ accountId }) => ({
-      body: await offers.list(accountId),
-    })),
+    accountRoute(
+      'get',
+      '/api/me/offers',
+      { needs: 'seeNames', summary: 'Offers made, the latest first' },
+      async ({ actor: { account: accountId } }) => ({
+        body: await offers.list(accountId),
+      }),
+    ),
     accountRoute(
       'post',
       '/api/me/offers',
-      { summary: 'Makes an offer to the holder of a name', model: NewOffer, perMinute: 20, takesKey: true },
-      ({ ctx, accountId, body }) =>
+      {
+        needs: 'makeOffers',
+        summary: 'Makes an offer to the holder of a name',
+        model: NewOffer,
+        perMinute: 20,
+        takesKey: true,
+      },
+      ({ ctx, actor: { account: accountId }, body }) =>
         idempotency.once(ctx, accountId, async () => ({
           status: 201,
           body: await offers.make(accountId, body, ctx.get('Idempotency-Key')),
@@ -21,24 +32,24 @@ export function offerRoutes(offers: OfferService, idempotency: Idempotency): Rou
     accountRoute(
       'post',
       '/api/me/offers/:id/accept',
-      { summary: 'Accepts what the holder asks' },
-      async ({ accountId, params }) => ({
+      { needs: 'makeOffers', summary: 'Accepts what the holder asks' },
+      async ({ actor: { account: accountId }, params }) => ({
         body: await offers.move(accountId, params['id'] ?? '', { type: 'buyerAccepted' }),
       }),
     ),
     accountRoute(
       'post',
       '/api/me/offers/:id/raise',
-      { summary: 'Offers another amount after the holder asked for more', model: AmountModel },
-      async ({ accountId, params, body: { amount } }) => ({
+      { needs: 'makeOffers', summary: 'Offers another amount after the holder asked for more', model: AmountModel },
+      async ({ actor: { account: accountId }, params, body: { amount } }) => ({
         body: await offers.move(accountId, params['id'] ?? '', { type: 'buyerRaised', amount }),
       }),
     ),
     accountRoute(
       'post',
       '/api/me/offers/:id/withdraw',
-      { summary: 'Withdraws an offer' },
-      async ({ accountId, params }) => ({
+      { needs: 'makeOffers', summary: 'Withdraws an offer' },
+      async ({ actor: { account: accountId }, params }) => ({
         body: await offers.move(accountId, params['id'] ?? '', { type: 'buyerWithdrew' }),
       }),
     ),

@@ -38,6 +38,7 @@ const laneWidth = 8;
 /** How soon a registry that decides later is asked, where it tells nothing. */
 const lookAgainMs = 20_000;
 const longestRetryMs = 60_000;
+const putBackFailed = 'an operation could not be put back: its lease runs out by itself';
 
 interface Lane {
   running: number;
@@ -119,7 +120,7 @@ export class OperationDesk {
   }
 
   private async carryOut(taken: KeptOperation): Promise<void> {
-    const { store, clock, log, work } = this.parts;
+    const { store, log, work } = this.parts;
     let operation = taken;
     try {
       const doing = work[operation.kind];
@@ -136,15 +137,26 @@ export class OperationDesk {
       if (fault instanceof OperationMoved) return;
       if (fault instanceof RegistrySilent) return this.silent(operation, fault);
       log.error({ err: fault, operation: operation.id, kind: operation.kind }, 'an operation failed; trying again');
-      await store
-        .later(
-          operation,
-          this.in(this.retryMs(operation)),
-          operation.deadline ?? new Date(clock.now().getTime() + longestSilenceMs),
-        )
-        .catch(() => undefined);
-      this.wakeIn(operation.registry, this.retryMs(operation));
+      await this.failed(operation);
     }
+  }
+
+  /** Something here is not as it should be: tried again, and shown to someone where that goes on for days. */
+  private async failed(operation: KeptOperation): Promise<void> {
+    const { store, clock, attention, log } = this.parts;
+    const now = clock.now();
+    const deadline = operation.deadline ?? new Date(now.getTime() + longestSilenceMs);
+    try {
+      if (now > deadline)
+        await attention.raise(
+          `operation ${operation.id}`,
+          `The ${operation.kind} of ${operation.name} fails again and again`,
+        );
+      await store.later(operation, this.in(this.retryMs(operation)), deadline);
+    } catch (fault) {
+      log.warn({ err: fault, operation: operation.id }, putBackFailed);
+    }
+    this.wakeIn(operation.registry, this.retryMs(operation));
   }
 
   /** The registry gave no answer: tried again, until its time is over. Silence is no refusal. */
@@ -162,10 +174,7 @@ export class OperationDesk {
       await store.later(operation, this.in(this.retryMs(operation)), deadline);
     } catch (other) {
       if (other instanceof OperationMoved) return;
-      log.warn(
-        { err: other, operation: operation.id },
-        'an operation could not be put back: its lease runs out by itself',
-      );
+      log.warn({ err: other, operation: operation.id }, putBackFailed);
     }
     this.wakeIn(operation.registry, this.retryMs(operation));
   }

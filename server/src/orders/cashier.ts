@@ -40,6 +40,8 @@ const lookForTransferMs = 600_000;
 /** How soon a silent provider is asked again: sooner at first. */
 const firstRetryMs = 1000;
 const longestRetryMs = 60_000;
+/** How soon a payment is tried again of which something here went wrong. */
+const faultyRetryMs = 5000;
 /** How soon a payment is tried again that another process has just now. */
 const busyMs = 250;
 
@@ -151,17 +153,22 @@ export class Cashier {
   }
 
   private async advance(orderId: string): Promise<void> {
-    const { orders, log } = this.parts;
+    const { orders, log, heartbeat } = this.parts;
+    let claimed: OrderHead | undefined;
     try {
-      const head = await orders.claim(orderId);
+      claimed = await orders.claim(orderId);
       // Where it is taken by another process, that one may have looked before what we were told of.
-      if (!head) return this.wakeIn(orderId, busyMs);
-      const { after, lookAt, silentSince } = await this.parts.heartbeat.during(orderId, () => this.movedOn(head));
+      if (!claimed) return this.wakeIn(orderId, busyMs);
+      const head = claimed;
+      const { after, lookAt, silentSince } = await heartbeat.during(orderId, () => this.movedOn(head));
       if (await orders.release(after, lookAt, silentSince)) this.waiting.add(orderId);
     } catch (fault) {
-      if (!(fault instanceof OrderMoved))
-        log.error({ orderId, err: fault }, 'a payment could not be moved on; trying again');
-      this.wakeIn(orderId, firstRetryMs);
+      const isOvertaken = fault instanceof OrderMoved;
+      if (!isOvertaken) log.error({ orderId, err: fault }, 'a payment could not be moved on; trying again');
+      const retryMs = isOvertaken ? firstRetryMs : faultyRetryMs;
+      // Where even that fails, its lease runs out by itself.
+      if (claimed) await orders.release(claimed, this.in(retryMs), claimed.silentSince).catch(() => undefined);
+      this.wakeIn(orderId, retryMs);
     }
   }
 

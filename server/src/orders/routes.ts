@@ -14,8 +14,8 @@ export function orderRoutes(orders: OrderService, notifications: Notifications, 
     accountRoute(
       'post',
       '/api/me/orders',
-      { summary: 'Places an order for a quote', model: NewOrder, perMinute: 30, takesKey: true },
-      ({ ctx, accountId, body }) =>
+      { needs: 'order', summary: 'Places an order for a quote', model: NewOrder, perMinute: 30, takesKey: true },
+      ({ ctx, actor: { account: accountId }, body }) =>
         idempotency.once(ctx, accountId, async () => ({
           status: 201,
           body: await orders.place(accountId, ctx.get('Idempotency-Key'), body),
@@ -24,26 +24,42 @@ export function orderRoutes(orders: OrderService, notifications: Notifications, 
     accountRoute(
       'post',
       '/api/me/orders/:id/cancel',
-      { summary: 'Gives up a payment that waits for its buyer', perMinute: 30 },
-      async ({ accountId, params }) => ({ body: await orders.cancel(accountId, params['id'] ?? '') }),
+      { needs: 'cancelPayment', summary: 'Gives up a payment that waits for its buyer', perMinute: 30 },
+      async ({ actor: { account: accountId }, params }) => ({
+        body: await orders.cancel(accountId, params['id'] ?? ''),
+      }),
     ),
-    accountRoute('get', '/api/me/orders', { summary: 'Orders, the latest first' }, async ({ accountId }) => ({
-      body: await orders.list(accountId),
-    })),
+    accountRoute(
+      'get',
+      '/api/me/orders',
+      { needs: 'seeOrders', summary: 'Orders, the latest first' },
+      async ({ actor: { account: accountId } }) => ({
+        body: await orders.list(accountId),
+      }),
+    ),
     accountRoute(
       'get',
       '/api/me/agreements',
-      { summary: 'Versions of terms agreed to with orders, and when first' },
-      async ({ accountId }) => ({ body: await orders.agreed(accountId) }),
+      { needs: 'seeOrders', summary: 'Versions of terms agreed to with orders, and when first' },
+      async ({ actor: { account: accountId } }) => ({ body: await orders.agreed(accountId) }),
     ),
-    accountRoute('get', '/api/me/orders/:id', { summary: 'One order' }, async ({ accountId, params }) => ({
-      body: await orders.find(accountId, params['id'] ?? ''),
-    })),
+    accountRoute(
+      'get',
+      '/api/me/orders/:id',
+      { needs: 'seeOrders', summary: 'One order' },
+      async ({ actor: { account: accountId }, params }) => ({
+        body: await orders.find(accountId, params['id'] ?? ''),
+      }),
+    ),
     accountRoute(
       'get',
       '/api/me/orders/:id/progress',
-      { summary: 'The order each time something happened to it, until it ends', produces: 'text/event-stream' },
-      async ({ ctx, accountId, params }) => {
+      {
+        needs: 'seeOrders',
+        summary: 'The order each time something happened to it, until it ends',
+        produces: 'text/event-stream',
+      },
+      async ({ ctx, actor: { account: accountId }, params }) => {
         const id = params['id'] ?? '';
         let shown = await orders.find(accountId, id);
         const stream = new PassThrough();
