@@ -66,6 +66,7 @@ export const chromium = {
   name: 'chromium-headless-shell',
   found: () => existsSync(headlessShell) || (!isRoot && existsSync(wholeBrowser)),
 };
+export const pgbouncer = { name: 'pgbouncer', found: () => existsSync('/usr/sbin/pgbouncer') };
 export const poppler = { name: 'poppler-utils', found: () => existsSync('/usr/bin/pdftotext') };
 export const xmllint = { name: 'libxml2-utils', found: () => existsSync('/usr/bin/xmllint') };
 

@@ -2,7 +2,17 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { createInterface } from 'node:readline';
-import { chromium, needNodeModules, needPackages, poppler, postgresql, root, say, xmllint } from './setup.mjs';
+import {
+  chromium,
+  needNodeModules,
+  needPackages,
+  pgbouncer,
+  poppler,
+  postgresql,
+  root,
+  say,
+  xmllint,
+} from './setup.mjs';
 
 /**
  * Everything that must hold, each part counted. `npm test -- server e2e` runs only those parts.
@@ -16,7 +26,7 @@ if (unknown) {
   process.exit(2);
 }
 
-needPackages([postgresql, chromium, xmllint, poppler]);
+needPackages([postgresql, pgbouncer, chromium, xmllint, poppler]);
 needNodeModules();
 
 const reports = path.join(root, 'test-results');

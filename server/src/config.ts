@@ -19,6 +19,8 @@ export interface Config {
   readonly port: number;
   readonly databaseUrl: string;
   /** That this process opens at the most, beside those for locks, queue and notifications. */
+  /** The same database without a pooler between: for notifications and migrations, which need a session. */
+  readonly directDatabaseUrl: string;
   readonly databaseConnections: number;
   /** Auth codes and links in mails are made with it; older ones after the one in use. */
   readonly codeKeys: Keys;
@@ -107,6 +109,7 @@ export function readConfig(): Config {
     host,
     port,
     databaseUrl: needed('DATABASE_URL'),
+    directDatabaseUrl: process.env['TIENDA_DIRECT_DATABASE_URL'] ?? needed('DATABASE_URL'),
     databaseConnections: number('TIENDA_DATABASE_CONNECTIONS', 20),
     codeKeys: keys('TIENDA_SECRET', 'TIENDA_OLD_SECRETS'),
     sealingKeys: keys('TIENDA_SEALING_KEY', 'TIENDA_OLD_SEALING_KEYS'),

@@ -96,9 +96,13 @@ export interface Tienda {
 
 /** Puts the parts together: stores on the database, services on stores, routes on services. */
 export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
-  const { pool, database } = await openDatabase(config.databaseUrl, config.databaseConnections);
+  const { pool, database } = await openDatabase(
+    config.databaseUrl,
+    config.databaseConnections,
+    config.directDatabaseUrl,
+  );
   const leases = new Leases(database, config.leaseSeconds, log);
-  const notifications = new Notifications(config.databaseUrl, log);
+  const notifications = new Notifications(config.directDatabaseUrl, log);
   await notifications.open();
   const clock = await DemoClock.open(database, notifications, log);
   const registries = openRegistries(config);

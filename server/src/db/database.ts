@@ -2,7 +2,7 @@ import path from 'node:path';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { sql } from 'drizzle-orm';
-import type pg from 'pg';
+import pg from 'pg';
 import { openPool } from './pool';
 
 export type Database = NodePgDatabase;
@@ -23,8 +23,9 @@ const patienceMs = 30_000;
  * Opens the database and brings its tables up to date.
  *
  * @param connections at the most; one is enough, since nothing that has one ever waits for a second
+ * @param directUrl the same database without a pooler between
  */
-export async function openDatabase(url: string, connections = 20): Promise<OpenDatabase> {
+export async function openDatabase(url: string, connections = 20, directUrl = url): Promise<OpenDatabase> {
   const pool = openPool({ connectionString: url, max: connections, connectionTimeoutMillis: patienceMs });
   const database = drizzle(pool);
   const overClient = new WeakMap<pg.PoolClient, Database>();
@@ -39,18 +40,21 @@ export async function openDatabase(url: string, connections = 20): Promise<OpenD
       client.release();
     }
   };
-  const client = await pool.connect();
+  await migrated(directUrl);
+  return { pool, database };
+}
+
+/** Brings the tables up to date, over a session of its own: servers that start together wait for each other there. */
+async function migrated(url: string): Promise<void> {
+  const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: patienceMs });
+  await client.connect();
   try {
-    // Others may migrate before, and a large table takes its time.
-    await client.query('set statement_timeout = 0');
+    // The lock ends with the session.
     await client.query('select pg_advisory_lock($1)', [migrationLock]);
     await migrate(drizzle(client), { migrationsFolder: path.resolve('server/drizzle') });
   } finally {
-    await client.query('select pg_advisory_unlock($1)', [migrationLock]);
-    // Its settings go with it.
-    client.release(true);
+    await client.end();
   }
-  return { pool, database };
 }
 
 /** True where PostgreSQL answers. */

@@ -82,7 +82,8 @@ export class Limits {
     const known = this.counters.get(what);
     if (known) return known;
     const counter = new RateLimiterPostgres({
-      storeClient: this.pool,
+      storeClient: unnamed(this.pool),
+      storeType: 'pool',
       tableName: 'rate_limit',
       tableCreated: true,
       keyPrefix: what,
@@ -92,6 +93,12 @@ export class Limits {
     this.counters.set(what, counter);
     return counter;
   }
+}
+
+/** The counters' statements without the names that would prepare them: a pooler gives each another session. */
+function unnamed(pool: pg.Pool): Pick<pg.Pool, 'query'> {
+  const query = ({ name: _name, ...rest }: pg.QueryConfig) => pool.query(rest);
+  return { query: query as pg.Pool['query'] };
 }
 
 /** Of any text, however long and whatever is in it; and no address is kept. */
