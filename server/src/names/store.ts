@@ -71,6 +71,16 @@ export class NameStore {
     return found;
   }
 
+  /** A name of an account, that nobody else changes until the transaction is over. */
+  async lock(transaction: Transaction, accountId: string, name: string): Promise<HeldName | undefined> {
+    const [found] = await transaction
+      .select(columns)
+      .from(heldName)
+      .where(and(eq(heldName.accountId, accountId), eq(heldName.name, name), current))
+      .for('update');
+    return found;
+  }
+
   /** Every name whose next stage can have begun, the one longest due first. */
   due(today: IsoDate, limit: number): Promise<HeldName[]> {
     return this.database

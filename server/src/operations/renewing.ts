@@ -10,8 +10,10 @@ import type { KeptOperation } from './store';
 export interface RenewingParts {
   readonly record: (operation: KeptOperation, event: OperationEvent) => Promise<KeptOperation>;
   readonly registries: Registries;
-  /** When a name of the account expires, as far as is known here; undefined where it holds none. */
-  readonly expiryOf: (accountId: string, name: string) => Promise<IsoDate | undefined>;
+  /** Begins a renewal from the expiry that the name has; undefined where the account does not hold it. */
+  readonly begin: (
+    operation: KeptOperation,
+  ) => Promise<{ readonly operation: KeptOperation; readonly from: IsoDate } | undefined>;
   /** Called after every command that changes something; tests end the process here. */
   readonly afterwards?: (orderId: string) => void;
 }
@@ -40,9 +42,11 @@ export class Renewing implements OperationWork {
   }
 
   private async begin(operation: KeptOperation, registry: RegistryGateway): Promise<KeptOperation> {
-    const from = await this.parts.expiryOf(operation.accountId, operation.name);
-    if (from === undefined) return this.parts.record(operation, { type: 'refused', ...failureOf({ cause: 'gone' }) });
-    return this.send(await this.parts.record(operation, { type: 'sent', from }), registry, from);
+    const begun = await this.parts.begin(operation);
+    if (!begun) return this.parts.record(operation, { type: 'refused', ...failureOf({ cause: 'gone' }) });
+    const { orderId } = operation;
+    if (orderId) this.parts.afterwards?.(orderId);
+    return this.send(begun.operation, registry, begun.from);
   }
 
   /** @throws RegistrySilent */

@@ -51,7 +51,7 @@ export class OperationStore {
 
   /**
    * Takes operations of a registry whose turn it is; other processes take others, and these again once the lease has
-   * run out. Of those on one name of one account the oldest goes first, and the next not before it has ended.
+   * run out. Of those on one name of one account the oldest goes first, and the next not before what is begun has ended.
    */
   claim(registry: string, limit: number): Promise<KeptOperation[]> {
     const due = sql`
@@ -59,8 +59,9 @@ export class OperationStore {
       where o.registry = ${registry} and o.next_at <= ${this.now()} and (o.leased_until is null or o.leased_until < now())
         and not exists (
           select from ${operation} before
-          where before.account_id = o.account_id and before.name = o.name and before.sequence < o.sequence
-            and before.next_at is not null)
+          where before.account_id = o.account_id and before.name = o.name and before.id <> o.id
+            and before.next_at is not null
+            and (before.sequence < o.sequence or before.leased_until >= now() or before.state ->> 'at' <> 'ready'))
       order by o.next_at, o.sequence
       limit ${limit}
       for update skip locked`;

@@ -74,7 +74,7 @@ export interface Orders {
 
 /** Puts them together: what is paid for wakes the registries' lanes, what has ended there wakes the cashier. */
 export async function openOrders(parts: OrderParts): Promise<Orders> {
-  const { config, database, clock, log, attention, registries, names } = parts;
+  const { config, database, clock, log, attention, registries } = parts;
   const { leaseSeconds } = config;
   const store = new OrderStore(database, clock, leaseSeconds);
   const operations = new OperationStore(database, clock, leaseSeconds);
@@ -94,13 +94,12 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
     (registry, message) => store.keepMessage(registry, message),
     (lane) => desk.wake(lane),
   );
-  const expiryOf = async (accountId: string, name: string) => (await names.find(accountId, name))?.expiresOn;
   const desk = new OperationDesk({
     store: operations,
     heartbeat: new Heartbeat(leaseSeconds, (ids) => operations.extend(ids), log),
     work: {
       register: new Registering({ ...parts, record, messages, ...dying }),
-      renew: new Renewing({ record, registries, expiryOf, ...dying }),
+      renew: new Renewing({ record, registries, begin: recorder.renewalBegun.bind(recorder), ...dying }),
     },
     attention,
     clock,

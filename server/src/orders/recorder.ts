@@ -1,5 +1,5 @@
 import { contactsOf } from '@tienda/core/contacts/roles';
-import { isoDate } from '@tienda/core/time/isoDate';
+import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import { creditNoteOf, invoiceOf, type Invoice, type InvoiceContent } from '@tienda/core/orders/invoice';
 import type { OperationEvent } from '@tienda/core/operations/operations';
 import { effects, type Order } from '@tienda/core/orders/order';
@@ -108,6 +108,8 @@ export class OrderRecorder {
     const isDone = event.type === 'done' && (kind === 'register' || kind === 'renew') && 'expiresOn' in event;
     const moved = isDone
       ? await database.transaction(async (transaction) => {
+          // In the order in which renewals begin: first the name, then what is done to it.
+          if (kind === 'renew') await this.parts.names.lock(transaction, operation.accountId, operation.name);
           const after = await operations.move(transaction, operation, event);
           if (kind === 'register') await this.registered(transaction, operation, event.expiresOn);
           else await this.renewed(transaction, operation, event.expiresOn);
@@ -119,6 +121,23 @@ export class OrderRecorder {
     if (isDone) this.parts.outbox.soon();
     if (orderId && moved.isLast) this.parts.settled(orderId);
     return moved.operation;
+  }
+
+  /**
+   * Begins a renewal from the expiry that the name has: read and written down together, so that one that was just
+   * renewed is not taken for what it was before.
+   *
+   * @returns undefined where the account does not hold the name
+   * @throws OperationMoved where another moved it on
+   */
+  renewalBegun(operation: KeptOperation): Promise<{ operation: KeptOperation; from: IsoDate } | undefined> {
+    const { database, names, operations } = this.parts;
+    return database.transaction(async (transaction) => {
+      const held = await names.lock(transaction, operation.accountId, operation.name);
+      if (!held) return undefined;
+      const moved = await operations.move(transaction, operation, { type: 'sent', from: held.expiresOn });
+      return { operation: moved.operation, from: held.expiresOn };
+    });
   }
 
   private async alongside(transaction: Transaction, happening: Happening): Promise<void> {
@@ -209,7 +228,7 @@ export class OrderRecorder {
     expiresOn: string,
   ) {
     const { orders, names, accounts, clock } = this.parts;
-    const held = await names.find(accountId, name, transaction);
+    const held = await names.lock(transaction, accountId, name);
     if (!held) throw new Error(`${name} was renewed and is held by nobody`);
     const years = 'years' in request ? request.years : 1;
     await names.renewed(transaction, held, expiresOn, years, { type: 'owner' }, clock.now());

@@ -129,6 +129,12 @@ export const operation = pgTable(
   },
   (table) => [
     index('operation_order').on(table.orderId),
+    // Of what changes a name that is held, one thing at a time: what is begun is known to be the only one.
+    uniqueIndex('operation_begun')
+      .on(table.accountId, table.name)
+      .where(
+        sql`${table.kind} <> 'register' and ${table.state} ->> 'at' not in ('ready', 'done', 'refused', 'givenUp')`,
+      ),
     index('operation_lane')
       .on(table.registry, table.nextAt)
       .where(sql`${table.nextAt} is not null`),

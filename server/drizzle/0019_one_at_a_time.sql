@@ -1,0 +1,1 @@
+CREATE UNIQUE INDEX "operation_begun" ON "operation" USING btree ("account_id","name") WHERE "operation"."kind" <> 'register' and "operation"."state" ->> 'at' not in ('ready', 'done', 'refused', 'givenUp');
