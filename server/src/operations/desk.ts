@@ -114,6 +114,8 @@ export class OperationDesk {
       .finally(() => {
         this.running.delete(run);
         lane.running -= 1;
+        // The next one on the same name may have waited for it.
+        if (operation.kind !== 'register') lane.more = true;
         this.fill(registry, lane);
       });
     this.running.add(run);
