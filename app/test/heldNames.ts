@@ -14,7 +14,7 @@ export const boats: ShownName = {
   stage: 'active',
   renewFor: [1, 2, 3, 4, 5, 6, 7, 8],
   orderId: 'o1',
-  renewal: { on: '2028-11-24', amount: 1468, currency: 'USD' },
+  renewal: { on: '2028-11-24', years: 1, amount: 1468, currency: 'USD' },
   afterExpiry: {
     graceFrom: '2028-11-24',
     redemptionFrom: '2029-01-08',
@@ -29,7 +29,7 @@ export const org: ShownName = {
   unicode: 'a.org',
   autoRenew: true,
   expiresOn: '2027-11-24',
-  renewal: { on: '2027-11-24', amount: 900, currency: 'USD' },
+  renewal: { on: '2027-11-24', years: 1, amount: 900, currency: 'USD' },
 };
 
 /** A server whose member holds the names. */

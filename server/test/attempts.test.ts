@@ -1,23 +1,26 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import pg from 'pg';
+import type pg from 'pg';
 import { orderNames, readyToOrder, tokenFor, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import { buyer, fault, intentsOf, mailTo, ServerProcess, unique, untilOrder } from './serverProcess';
+import {
+  buyer,
+  fault,
+  intentsOf,
+  mailTo,
+  ownDatabase,
+  registriesToday,
+  ServerProcess,
+  unique,
+  untilOrder,
+} from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
 let server: ServerProcess;
 let database: pg.Client;
 
 beforeAll(async () => {
-  const own = new URL(process.env['DATABASE_URL'] ?? '');
-  const client = new pg.Client({ connectionString: own.href });
-  await client.connect();
-  const name = `tienda_attempts_${Date.now()}`;
-  await client.query(`create database ${name}`);
-  await client.end();
-  own.pathname = `/${name}`;
-  database = new pg.Client({ connectionString: own.href });
-  await database.connect();
-  server = await ServerProcess.start(13, { DATABASE_URL: own.href, TIENDA_SWEEP_SECONDS: '1' });
+  const own = await ownDatabase('attempts');
+  database = own.client;
+  server = await ServerProcess.start(13, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '1' });
 });
 afterEach(async () => {
   const visitor = await server.visitor();
@@ -26,6 +29,7 @@ afterEach(async () => {
 afterAll(async () => {
   await database.end();
   await server.end();
+  await registriesToday();
 });
 
 const org = () => `${unique('try')}.org`;

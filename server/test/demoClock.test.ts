@@ -1,29 +1,17 @@
-import pg from 'pg';
 import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import { intentsOf, mailTo, ServerProcess, unique, untilOrder } from './serverProcess';
+import { intentsOf, mailTo, ownDatabase, registriesToday, ServerProcess, unique, untilOrder } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
 let server: ServerProcess;
-const url = new URL(process.env['DATABASE_URL'] ?? '');
-const control = `http://127.0.0.1:${Number(process.env['TIENDA_REGISTRY_PORT']) + 9}`;
 
 beforeAll(async () => {
-  const client = new pg.Client({ connectionString: url.href });
-  await client.connect();
-  const name = `tienda_holders_${Date.now()}`;
-  await client.query(`create database ${name}`);
-  await client.end();
-  const own = new URL(url.href);
-  own.pathname = `/${name}`;
-  server = await ServerProcess.start(12, { DATABASE_URL: own.href, TIENDA_SWEEP_SECONDS: '1' });
+  const own = await ownDatabase('holders');
+  await own.client.end();
+  server = await ServerProcess.start(12, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '1' });
 });
 afterAll(async () => {
   await server.end();
-  await fetch(`${control}/clock`, {
-    method: 'PUT',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ days: 0 }),
-  });
+  await registriesToday();
 });
 
 const advance = (visitor: Visitor, advanceDays: number) =>

@@ -10,7 +10,7 @@ import { OutgoingMailStore } from '../src/mails/store';
 import { Keyring } from '../src/secrets/keyring';
 import { unique } from './serverProcess';
 import { next, placed as placedOrder, type Order, type OrderEvent, type OrderLine } from '@tienda/core/orders/order';
-import { endedMail, receivedMail, renewedMail } from '../src/orders/mails';
+import { doneMail, endedMail, receivedMail } from '../src/orders/mails';
 import { contactsOf } from '@tienda/core/contacts/roles';
 import {
   authCode,
@@ -129,7 +129,7 @@ test('a renewal is told as one, alone and beside registrations', () => {
   expect(mixed.subject).toBe('Order 1001: 1 of several is done: r.org');
   expect(mixed.text).toContain('a.org: not registered.');
   expect(receivedMail(maren, 1001, placed(renewal)).text).toContain('r.org, renewed for 3 years: 9.00 USD');
-  const mail = renewedMail(maren, 1001, renewal, { expiresOn: '2029-12-20', autoRenew: true });
+  const mail = doneMail(maren, 1001, renewal, { expiresOn: '2029-12-20', autoRenew: true });
   expect(mail.subject).toBe('r.org is renewed');
   expect(mail.text).toContain('renewed with order 1001 for 3 years, until 2029-12-20');
 });

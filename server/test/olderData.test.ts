@@ -6,7 +6,7 @@ import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
 import { orderNames, untilEnded, Visitor } from '../../scripts/demo.mjs';
-import { buyer, intentsOf, ServerProcess, untilOrder } from './serverProcess';
+import { buyer, intentsOf, ownDatabase, ServerProcess, untilOrder } from './serverProcess';
 
 const root = path.resolve(__dirname, '../..');
 /** Orders of the shop as it was, by where they stood. */
@@ -42,15 +42,8 @@ function migrationsOf(last: number): string {
 const sqlOf = (name: string) => readFileSync(path.join(__dirname, 'data', name), 'utf8');
 
 beforeAll(async () => {
-  const own = new URL(process.env['DATABASE_URL'] ?? '');
-  const maker = new pg.Client({ connectionString: own.href });
-  await maker.connect();
-  const name = `tienda_older_${Date.now()}`;
-  await maker.query(`create database ${name}`);
-  await maker.end();
-  own.pathname = `/${name}`;
-  database = new pg.Client({ connectionString: own.href });
-  await database.connect();
+  const own = await ownDatabase('older');
+  database = own.client;
   await migrate(drizzle(database), { migrationsFolder: migrationsOf(17) });
   await database.query(sqlOf('shopOf0017.sql'));
   // Its buyers still have time, whatever day it is: and one provider never said that it held nothing.
@@ -64,7 +57,7 @@ beforeAll(async () => {
   await outside.query(sqlOf('outsideOf0017.sql').replaceAll('http://127.0.0.1:4910', url));
   await outside.end();
   server = await ServerProcess.start(offset, {
-    DATABASE_URL: own.href,
+    DATABASE_URL: own.url,
     TIENDA_SWEEP_SECONDS: '1',
     TIENDA_LEASE_SECONDS: '1',
     TIENDA_SECRET: 'the key of the shop as it was before',

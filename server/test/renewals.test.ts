@@ -1,30 +1,32 @@
-import pg from 'pg';
 import { orderNames, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import { fault, intentsOf, mailTo, ServerProcess, unique, untilOrder } from './serverProcess';
+import {
+  fault,
+  intentsOf,
+  mailTo,
+  ownDatabase,
+  registriesToday,
+  ServerProcess,
+  unique,
+  untilOrder,
+} from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
 let server: ServerProcess;
-let database: pg.Client;
+let own: Awaited<ReturnType<typeof ownDatabase>>;
+const startServer = () => ServerProcess.start(17, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '1' });
 
 beforeAll(async () => {
-  const own = new URL(process.env['DATABASE_URL'] ?? '');
-  const client = new pg.Client({ connectionString: own.href });
-  await client.connect();
-  const name = `tienda_renewals_${Date.now()}`;
-  await client.query(`create database ${name}`);
-  await client.end();
-  own.pathname = `/${name}`;
-  database = new pg.Client({ connectionString: own.href });
-  await database.connect();
-  server = await ServerProcess.start(17, { DATABASE_URL: own.href, TIENDA_SWEEP_SECONDS: '1' });
+  own = await ownDatabase('renewals');
+  server = await startServer();
 });
 afterEach(async () => {
   const visitor = await server.visitor();
   for (const standIn of ['lanternhead', 'payments']) await fault(visitor, standIn);
 });
 afterAll(async () => {
-  await database.end();
+  await own.client.end();
   await server.end();
+  await registriesToday();
 });
 
 const typesOf = (order: { events: { type: string }[] }) => order.events.map(({ type }) => type);
@@ -137,6 +139,25 @@ test('a renewal that was not paid is back in the basket as a renewal', async () 
   expect(lines).toMatchObject([{ name, action: 'renew', years: 2 }]);
 });
 
+test('a name is renewed at what keeping it costs, however it is written and whatever is said of its privacy', async () => {
+  const { visitor } = await server.member();
+  const unicode = `${unique('seå')}.mobi`;
+  const order = await untilEnded(visitor, (await orderNames(visitor, [{ name: unicode, privacy: true }])).id);
+  const [{ name }]: [{ name: string }] = order.lines;
+  const quoted = async (typed: string, privacy: boolean) => {
+    const items = [{ name: typed, action: 'renew', years: 1, privacy, autoRenew: false }];
+    const customer = { country: 'IE', kind: 'business', isNew: false };
+    const quote = await visitor.expect(200, 'POST', '/api/quotes', { currency: 'USD', items, codes: [], customer });
+    return [quote.problems, quote.privacy, quote.net];
+  };
+  const whole = await quoted(name, true);
+  expect(whole[1]).toBeGreaterThan(0);
+  for (const typed of [name, name.toUpperCase(), unicode]) expect(await quoted(typed, false)).toEqual(whole);
+  const line = { action: 'renew', years: 1, privacy: false, autoRenew: false };
+  const { lines } = await visitor.expect(200, 'PUT', `/api/basket/${encodeURIComponent(unicode)}`, line);
+  expect(lines).toMatchObject([{ name, action: 'renew', privacy: true }]);
+});
+
 test('what cannot be renewed is said at the field: not held, too far ahead, somebody else’s', async () => {
   const { visitor, name } = await holder(9);
   const put = (of: string, years: number) =>
@@ -159,9 +180,7 @@ test('a server killed while it renews, and another beside it, renew once and cha
   await untilOrder(visitor, id, (order) => typesOf(order).includes('sent'));
   // What it had is taken over by the one that comes after it, once its lease has run out.
   await server.end('SIGKILL');
-  const own = new URL(process.env['DATABASE_URL'] ?? '');
-  own.pathname = `/${database.database ?? ''}`;
-  server = await ServerProcess.start(17, { DATABASE_URL: own.href, TIENDA_SWEEP_SECONDS: '1' });
+  server = await startServer();
   const order = await untilEnded(visitor, id, 60_000);
   expect([order.status, await taken(id)]).toEqual(['done', order.total]);
   expect(yearOf((await held(visitor, name)).expiresOn)).toBe(yearOf(expiresOn) + 2);
@@ -178,10 +197,15 @@ test('a name that nobody renews goes through its stages, is let go, and can be b
   await until(async () => (await stage()) === 'grace');
   const inGrace = await held(visitor, name);
   expect([inGrace.stage, inGrace.renewFor.length > 0]).toEqual(['grace', true]);
+  const line = { action: 'renew', years: 1, privacy: true, autoRenew: false };
+  const basket = await visitor.expect(200, 'PUT', `/api/basket/${name}`, line);
+  expect(basket.lines[0].ranOut).toBeUndefined();
   await advance(45);
   await until(async () => (await stage()) === 'redemption');
   const late = await held(visitor, name);
   expect([late.stage, late.renewFor]).toEqual(['redemption', []]);
+  // What was put in while there was time says that there is none any more.
+  expect((await visitor.expect(200, 'GET', '/api/basket')).lines[0].ranOut).toBe(true);
   const put = await visitor.send('PUT', `/api/basket/${name}`, {
     action: 'renew',
     years: 1,
@@ -195,7 +219,7 @@ test('a name that nobody renews goes through its stages, is let go, and can be b
   const order = await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
   expect(order.status).toBe('done');
   expect((await held(visitor, name)).orderId).toBe(order.id);
-  const lives = await database.query(
+  const lives = await own.client.query(
     'select stage, left_at is null as current from held_name where name = $1 order by left_at',
     [name],
   );

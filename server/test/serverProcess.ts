@@ -1,6 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
+import pg from 'pg';
 import { signUp, Visitor } from '../../scripts/demo.mjs';
 import { heldToContract } from './contract';
 
@@ -58,6 +59,29 @@ export class ServerProcess {
     await signUp(visitor, email, 'a slow green boat');
     return { visitor, email };
   }
+}
+
+/** A database that no other test uses: its address, and a client on it. */
+export async function ownDatabase(what: string): Promise<{ url: string; client: pg.Client }> {
+  const url = new URL(process.env['DATABASE_URL'] ?? '');
+  const maker = new pg.Client({ connectionString: url.href });
+  await maker.connect();
+  const name = `tienda_${what}_${Date.now()}`;
+  await maker.query(`create database ${name}`);
+  await maker.end();
+  url.pathname = `/${name}`;
+  const client = new pg.Client({ connectionString: url.href });
+  await client.connect();
+  return { url: url.href, client };
+}
+
+/** Sets the registries' clock back, which all tests share, after a shop that moved its own. */
+export async function registriesToday(): Promise<void> {
+  await fetch(`http://127.0.0.1:${Number(process.env['TIENDA_REGISTRY_PORT']) + 9}/clock`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ days: 0 }),
+  });
 }
 
 let count = 0;

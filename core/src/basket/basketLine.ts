@@ -20,6 +20,8 @@ export interface BasketLine {
   readonly answer?: RegistryAnswer;
   /** When it expires, where it is to be renewed. */
   readonly heldUntil?: IsoDate;
+  /** True where it expired too long ago to be renewed. */
+  readonly ranOut?: true;
   /** What is different now from when it was put in; left out where nothing is. */
   readonly changes?: readonly LineChange[];
 }

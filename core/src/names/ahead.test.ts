@@ -13,7 +13,7 @@ const renewing = (name: string, on: string, amount: number): ShownName => ({
   stage: 'active',
   renewFor: [1],
   orderId: 'o1',
-  renewal: { on, amount, currency: 'EUR' },
+  renewal: { on, years: 1, amount, currency: 'EUR' },
   afterExpiry: { graceFrom: on, redemptionFrom: on, pendingDeleteFrom: on, freeFrom: on },
 });
 

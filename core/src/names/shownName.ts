@@ -19,8 +19,13 @@ export interface ShownName {
   /** For how many years it can be renewed today; none where that is too late. */
   readonly renewFor: readonly number[];
   readonly orderId: string;
-  /** The next renewal at today's prices, before tax. */
-  readonly renewal: { readonly on: IsoDate; readonly amount: Minor; readonly currency: Currency };
+  /** The next renewal at today's prices, before tax: for the shortest term, of so many years. */
+  readonly renewal: {
+    readonly on: IsoDate;
+    readonly years: number;
+    readonly amount: Minor;
+    readonly currency: Currency;
+  };
   readonly afterExpiry: AfterExpiry;
   readonly holder?: { readonly name: string; readonly organisation: string };
 }

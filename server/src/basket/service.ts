@@ -13,6 +13,7 @@ import { codeKey } from '@tienda/core/pricing/promotion';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
 import { badField, badFields, type FieldError } from '../http/problem';
+import { answersOfHeld, namesToRenew } from '../names/renewals';
 import type { HeldName, NameStore } from '../names/store';
 import type { SearchService } from '../search/service';
 import { mostLines } from './models';
@@ -52,10 +53,12 @@ export class BasketService {
       const answer = answers.get(line.name);
       const facts = this.facts(line, answer);
       const changes = seen && facts ? lineChanges(seen, facts, line.years) : [];
+      const mine = held.get(line.name);
       return {
         ...line,
         unicode: toULabel(line.name),
-        ...(line.action === 'renew' && held.has(line.name) ? { heldUntil: held.get(line.name)?.expiresOn ?? '' } : {}),
+        ...(mine ? { heldUntil: mine.expiresOn } : {}),
+        ...(mine && !canRenew(mine.stage) ? { ranOut: true } : {}),
         ...(answer ? { answer } : {}),
         ...(changes.length > 0 ? { changes } : {}),
       };
@@ -132,11 +135,7 @@ export class BasketService {
   ): Promise<Map<string, RegistryAnswer>> {
     const names = lines.flatMap(({ name, action }) => (action === 'register' ? [name] : []));
     const answers = check ? await this.search.answers(names, checkedForMs) : await this.search.known(names);
-    for (const { name, action } of lines) {
-      const renew = held.get(name)?.premiumRenew;
-      if (action === 'renew' && renew) answers.set(name, { status: 'taken', premium: { register: renew, renew } });
-    }
-    return answers;
+    return new Map([...answers, ...answersOfHeld(held.values())]);
   }
 
   /** Those of the names to renew that the account holds. */
@@ -144,7 +143,7 @@ export class BasketService {
     { accountId }: BasketOwner,
     lines: readonly Pick<ChosenLine, 'name' | 'action'>[],
   ): Promise<Map<string, HeldName>> {
-    const names = lines.flatMap(({ name, action }) => (action === 'renew' ? [name] : []));
+    const names = namesToRenew(lines, this.catalogue.current());
     if (!accountId || names.length === 0) return new Map();
     return new Map((await this.names.among(accountId, names)).map((held) => [held.name, held]));
   }

@@ -47,6 +47,8 @@ export async function openDatabase(url: string, connections = 20, directUrl = ur
 /** Brings the tables up to date, over a session of its own: servers that start together wait for each other there. */
 async function migrated(url: string): Promise<void> {
   const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: patienceMs });
+  // A session that breaks fails what is asked of it.
+  client.on('error', () => undefined);
   await client.connect();
   try {
     // The lock ends with the session.

@@ -10,9 +10,12 @@ export interface Chore {
 /** A chore that takes longer is told of; it holds up none of the others. */
 const budgetMs = 60_000;
 
+/** For chores that every process does: what they take up is leased piece by piece. */
+export const everyProcess: Pick<Leases, 'exclusively'> = { exclusively: (_key, action) => action() };
+
 /**
  * Looks after what falls due by itself, every so often, each chore beside the others. However many server processes
- * there are, one does a chore at a time; a chore that fails is logged and tried again the next time.
+ * there are, the leases say which of them does a chore at a time; a chore that fails is logged and tried again the next time.
  */
 export class Sweeper {
   private readonly timers = new Map<string, NodeJS.Timeout>();
@@ -20,7 +23,7 @@ export class Sweeper {
   private closed = false;
 
   constructor(
-    private readonly leases: Leases,
+    private readonly leases: Pick<Leases, 'exclusively'>,
     private readonly chores: readonly Chore[],
     private readonly everyMs: number,
     private readonly log: Logger,

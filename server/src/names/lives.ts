@@ -3,6 +3,7 @@ import { nextStageOn, stageOf } from '@tienda/core/lifecycle/stage';
 import { addDays, isoDate } from '@tienda/core/time/isoDate';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../clock/clock';
+import { registryOf } from '../gateways/registry/keeper';
 import { RegistrySilent, type Registries } from '../gateways/registry/registryGateway';
 import type { HeldName, NameStore } from './store';
 
@@ -31,7 +32,7 @@ export class NameLives {
     const today = isoDate(now);
     const extension = extensionOf(held.name, this.catalogue.current());
     if (!extension) throw new Error(`${held.name} is held and has no extension`);
-    const { lifecycle, registry } = extension;
+    const { lifecycle } = extension;
     const stage = stageOf(held.expiresOn, lifecycle, today);
     const next = nextStageOn(held.expiresOn, lifecycle, today);
     if (stage !== 'free') {
@@ -39,14 +40,14 @@ export class NameLives {
       else await this.names.enter(held, stage, next, now);
       return;
     }
-    if (await this.isGone(held, registry)) await this.names.enter(held, 'gone', next, now);
+    if (await this.isGone(held, extension)) await this.names.enter(held, 'gone', next, now);
     else await this.names.lookAgain(held, addDays(today, 1));
   }
 
   /** What the registry says counts, and not the days alone; silence is asked again tomorrow. */
-  private async isGone({ name }: HeldName, registryId: string): Promise<boolean> {
+  private async isGone({ name }: HeldName, keeper: { readonly registry: string }): Promise<boolean> {
     try {
-      const found = await this.registries.get(registryId)?.info(name);
+      const found = await registryOf(keeper, this.registries).info(name);
       return !found?.isSponsored;
     } catch (fault) {
       if (fault instanceof RegistrySilent) return false;

@@ -39,6 +39,7 @@ export function nameRoutes(
     const prices = unitPrices(read.extension, premium, false, currency, rateOf(currency));
     const yearly = prices.renew + prices.fee + (held.privacy ? prices.privacy : 0);
     const { name, registeredOn, expiresOn, privacy, autoRenew, orderId, suspended, stage } = held;
+    const years = Math.min(...read.extension.terms.renew);
     const subject = { name, unicode: read.unicode, extension: read.extension, heldUntil: expiresOn };
     const renewFor = canRenew(stage) ? allowedTerms('renew', subject, isoDate(clock.now())) : [];
     return {
@@ -53,7 +54,7 @@ export function nameRoutes(
       stage,
       renewFor,
       orderId,
-      renewal: { on: expiresOn, amount: yearly * Math.min(...read.extension.terms.renew), currency },
+      renewal: { on: expiresOn, years, amount: yearly * years, currency },
       afterExpiry: afterExpiry(expiresOn, read.extension.lifecycle),
       ...(holder ? { holder: { name: holder.name, organisation: holder.organisation ?? '' } } : {}),
     };

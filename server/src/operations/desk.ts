@@ -5,20 +5,18 @@ import { longestSilenceMs } from '../attention/patience';
 import type { Clock } from '../clock/clock';
 import type { Heartbeat } from '../db/heartbeat';
 import { RegistrySilent } from '../gateways/registry/registryGateway';
+import { Alarms } from '../jobs/alarms';
 import { OperationMoved, type KeptOperation, type OperationStore } from './store';
-
-/** What a step came to: there may be more to do at once, or somebody else has to act first. */
-export type Step = 'on' | 'wait';
 
 /** How one kind of operation is carried out. Each step can be repeated without harm. */
 export interface OperationWork {
   /**
    * Does what the operation's state says is next, and writes down what came of it.
    *
-   * @returns the operation as it stands after that
+   * @returns the operation as it stands after that: the same where somebody else has to act first
    * @throws RegistrySilent
    */
-  step(operation: KeptOperation): Promise<{ readonly operation: KeptOperation; readonly came: Step }>;
+  step(operation: KeptOperation): Promise<KeptOperation>;
   /** Ends it, since its registry was silent for too long. */
   giveUp(operation: KeptOperation): Promise<void>;
 }
@@ -51,7 +49,7 @@ interface Lane {
 export class OperationDesk {
   private readonly lanes = new Map<string, Lane>();
   private readonly running = new Set<Promise<void>>();
-  private readonly retries = new Set<NodeJS.Timeout>();
+  private readonly alarms = new Alarms();
   private closed = false;
 
   constructor(private readonly parts: DeskParts) {}
@@ -71,7 +69,7 @@ export class OperationDesk {
   /** Takes nothing more, and waits for what is under way. */
   async stop(): Promise<void> {
     this.closed = true;
-    for (const retry of this.retries) clearTimeout(retry);
+    this.alarms.close();
     for (const { taking } of this.lanes.values()) await taking;
     await Promise.all(this.running);
   }
@@ -128,10 +126,9 @@ export class OperationDesk {
       const doing = work[operation.kind];
       if (!doing) throw new Error(`Nobody carries out ${operation.kind}`);
       for (;;) {
-        const { operation: after, came } = await doing.step(operation);
-        const stands = after.version === operation.version;
+        const after = await doing.step(operation);
+        if (after.version === operation.version) return await store.later(operation, this.in(lookAgainMs), null);
         operation = after;
-        if (came === 'wait' || stands) return await store.later(operation, this.in(lookAgainMs), null);
         if (operation.nextAt === null) return;
       }
     } catch (fault) {
@@ -190,12 +187,6 @@ export class OperationDesk {
   }
 
   private wakeIn(registry: string, ms: number): void {
-    if (this.closed) return;
-    const retry = setTimeout(() => {
-      this.retries.delete(retry);
-      this.wake(registry);
-    }, ms);
-    retry.unref();
-    this.retries.add(retry);
+    this.alarms.after(ms, () => this.wake(registry));
   }
 }

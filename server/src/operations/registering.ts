@@ -10,11 +10,12 @@ import { register, type RegisterRequest, type RegisterState } from '@tienda/core
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { Clock } from '../clock/clock';
 import type { ContactStore } from '../contacts/store';
+import { registryOf } from '../gateways/registry/keeper';
 import { RegistrySilent, type Registries, type RegistryGateway } from '../gateways/registry/registryGateway';
 import type { AvailabilityStore } from '../search/store';
 import type { Keyring } from '../secrets/keyring';
 import { amountText } from '../texts/texts';
-import type { OperationWork, Step } from './desk';
+import type { OperationWork } from './desk';
 import { authCode, authCodes, contactHandle, contactHandles, eppDomain, isOurs } from './identity';
 import type { RegistryMessages } from './messages';
 import type { KeptOperation } from './store';
@@ -50,13 +51,11 @@ interface Subject {
 export class Registering implements OperationWork {
   constructor(private readonly parts: RegisteringParts) {}
 
-  async step(operation: KeptOperation): Promise<{ operation: KeptOperation; came: Step }> {
+  async step(operation: KeptOperation): Promise<KeptOperation> {
     const subject = this.subjectOf(operation);
     const effect = register.effect(operation.state as RegisterState);
-    if (!effect) return { operation, came: 'on' };
-    const after =
-      effect.do === 'register' ? await this.register(subject, effect.askFirst) : await this.decided(subject);
-    return after ? { operation: after, came: 'on' } : { operation, came: 'wait' };
+    if (!effect) return operation;
+    return effect.do === 'register' ? this.register(subject, effect.askFirst) : this.decided(subject);
   }
 
   async giveUp(operation: KeptOperation): Promise<void> {
@@ -96,14 +95,14 @@ export class Registering implements OperationWork {
   /**
    * Sees whether the registry has decided on a name that it looks at first.
    *
-   * @returns undefined where it has not
+   * @returns the same where it has not
    * @throws RegistrySilent
    */
-  private async decided(subject: Subject): Promise<KeptOperation | undefined> {
+  private async decided(subject: Subject): Promise<KeptOperation> {
     const { operation, registry } = subject;
     const found = await registry.info(operation.name);
     if (found && this.isOurs(subject, found))
-      return isPending(found) ? undefined : this.done(operation, found.expiresAt);
+      return isPending(found) ? operation : this.done(operation, found.expiresAt);
     // Its words may still be in the queue.
     await this.parts.messages.hear(registry);
     const decision = operation.decision ?? (await this.parts.messages.decisionOf(operation));
@@ -112,8 +111,7 @@ export class Registering implements OperationWork {
   }
 
   private subjectOf(operation: KeptOperation): Subject {
-    const registry = this.parts.registries.get(operation.registry);
-    if (!registry) throw new Error(`There is no registry ${operation.registry}`);
+    const registry = registryOf(operation, this.parts.registries);
     const request = operation.request as RegisterRequest;
     const of = operation.orderId ?? operation.id;
     const { keys } = this.parts;

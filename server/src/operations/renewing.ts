@@ -1,9 +1,11 @@
 import { decimalAmount } from '@tienda/core/money/money';
+import type { Failure } from '@tienda/core/operations/operation';
 import type { OperationEvent } from '@tienda/core/operations/operations';
 import { renew, renewalSeen, type RenewRequest, type RenewState } from '@tienda/core/operations/renew';
 import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
+import { registryOf } from '../gateways/registry/keeper';
 import type { Registries, RegistryGateway } from '../gateways/registry/registryGateway';
-import type { OperationWork, Step } from './desk';
+import type { OperationWork } from './desk';
 import { failureOf } from './registering';
 import type { KeptOperation } from './store';
 
@@ -25,16 +27,12 @@ export interface RenewingParts {
 export class Renewing implements OperationWork {
   constructor(private readonly parts: RenewingParts) {}
 
-  async step(operation: KeptOperation): Promise<{ operation: KeptOperation; came: Step }> {
+  async step(operation: KeptOperation): Promise<KeptOperation> {
     const effect = renew.effect(operation.state as RenewState);
-    if (!effect) return { operation, came: 'on' };
-    const registry = this.parts.registries.get(operation.registry);
-    if (!registry) throw new Error(`There is no registry ${operation.registry}`);
+    if (!effect) return operation;
+    const registry = registryOf(operation, this.parts.registries);
     const { sentFrom } = effect;
-    const after = await (sentFrom === undefined
-      ? this.begin(operation, registry)
-      : this.askedFirst(operation, registry, sentFrom));
-    return { operation: after, came: 'on' };
+    return sentFrom === undefined ? this.begin(operation, registry) : this.askedFirst(operation, registry, sentFrom);
   }
 
   async giveUp(operation: KeptOperation): Promise<void> {
@@ -43,7 +41,7 @@ export class Renewing implements OperationWork {
 
   private async begin(operation: KeptOperation, registry: RegistryGateway): Promise<KeptOperation> {
     const begun = await this.parts.begin(operation);
-    if (!begun) return this.parts.record(operation, { type: 'refused', ...failureOf({ cause: 'gone' }) });
+    if (!begun) return this.refused(operation, { cause: 'gone' });
     const { orderId } = operation;
     if (orderId) this.parts.afterwards?.(orderId);
     return this.send(begun.operation, registry, begun.from);
@@ -52,8 +50,17 @@ export class Renewing implements OperationWork {
   /** @throws RegistrySilent */
   private async askedFirst(operation: KeptOperation, registry: RegistryGateway, from: IsoDate): Promise<KeptOperation> {
     const found = await registry.info(operation.name);
-    if (!found?.isSponsored) return this.parts.record(operation, { type: 'refused', ...failureOf({ cause: 'gone' }) });
-    const expiresOn = isoDate(new Date(found.expiresAt));
+    if (!found?.isSponsored) return this.refused(operation, { cause: 'gone' });
+    return this.goOn(operation, registry, from, dayOf(found.expiresAt));
+  }
+
+  /** What follows from when the name expires. @throws RegistrySilent */
+  private async goOn(
+    operation: KeptOperation,
+    registry: RegistryGateway,
+    from: IsoDate,
+    expiresOn: IsoDate,
+  ): Promise<KeptOperation> {
     switch (renewalSeen(expiresOn, from, operation.request as RenewRequest)) {
       case 'done':
         return this.parts.record(operation, { type: 'done', expiresOn });
@@ -72,14 +79,20 @@ export class Renewing implements OperationWork {
     const outcome = await registry.renew({ name, expiresOn: from, years, ...(fee ? { fee } : {}) }, transaction);
     if (orderId) this.parts.afterwards?.(orderId);
     if (outcome.type === 'renewed')
-      return this.parts.record(operation, { type: 'done', expiresOn: isoDate(new Date(outcome.expiresAt)) });
-    if (outcome.type === 'gone')
-      return this.parts.record(operation, { type: 'refused', ...failureOf({ cause: 'gone' }) });
+      return this.parts.record(operation, { type: 'done', expiresOn: dayOf(outcome.expiresAt) });
+    if (outcome.type === 'gone') return this.refused(operation, { cause: 'gone' });
     // It may have been refused since the name expires on another day: then it was done, or is sent from there.
     const found = await registry.info(name);
-    const expiresOn = found?.isSponsored ? isoDate(new Date(found.expiresAt)) : from;
-    if (expiresOn !== from) return this.askedFirst(operation, registry, from);
-    const refusal = failureOf({ cause: 'refused', said: outcome.reason });
-    return this.parts.record(operation, { type: 'refused', ...refusal });
+    const expiresOn = found?.isSponsored ? dayOf(found.expiresAt) : from;
+    if (expiresOn !== from) return this.goOn(operation, registry, from, expiresOn);
+    return this.refused(operation, { cause: 'refused', said: outcome.reason });
   }
+
+  private refused(operation: KeptOperation, why: Omit<Failure, 'reason'>): Promise<KeptOperation> {
+    return this.parts.record(operation, { type: 'refused', ...failureOf(why) });
+  }
+}
+
+function dayOf(instant: string): IsoDate {
+  return isoDate(new Date(instant));
 }

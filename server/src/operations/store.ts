@@ -1,8 +1,9 @@
-import { and, asc, eq, inArray, isNotNull, sql, type SQL } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import { isEnded, nextOperation, type OperationEvent } from '@tienda/core/operations/operations';
 import type { OrderEvent } from '@tienda/core/orders/order';
 import type { Clock } from '../clock/clock';
 import type { Database, Transaction } from '../db/database';
+import { leaseEnd } from '../db/leases';
 import { customerOrder, operation, orderEvent } from '../db/schema';
 
 /** An operation as it is kept. */
@@ -68,7 +69,7 @@ export class OperationStore {
     return this.database
       .update(operation)
       .set({
-        leasedUntil: this.lease(),
+        leasedUntil: leaseEnd(this.leaseSeconds),
         attempts: sql`${operation.attempts} + 1`,
       })
       .where(sql`${operation.id} = any(array(${due}))`)
@@ -147,12 +148,8 @@ export class OperationStore {
   async extend(ids: readonly string[]): Promise<void> {
     await this.database
       .update(operation)
-      .set({ leasedUntil: this.lease() })
+      .set({ leasedUntil: leaseEnd(this.leaseSeconds) })
       .where(and(inArray(operation.id, [...ids]), isNotNull(operation.leasedUntil)));
-  }
-
-  private lease(): SQL {
-    return sql`now() + make_interval(secs => ${this.leaseSeconds})`;
   }
 
   private now(): string {

@@ -7,11 +7,14 @@ import { longestSilenceMs, paymentPatienceMs } from '../attention/patience';
 import type { Clock } from '../clock/clock';
 import type { Heartbeat } from '../db/heartbeat';
 import { PaymentSilent, type PaymentGateway, type PaymentStanding } from '../gateways/payments/paymentGateway';
+import { Alarms } from '../jobs/alarms';
 import type { OrderRecorder } from './recorder';
-import { OrderMoved, type OrderHead, type OrderStore } from './store';
+import type { OperationStore } from '../operations/store';
+import { OrderMoved, orderOf, type OrderHead, type OrderStore } from './store';
 
 export interface CashierParts {
   readonly orders: OrderStore;
+  readonly operations: OperationStore;
   readonly recorder: OrderRecorder;
   readonly payments: PaymentGateway;
   /** Keeps what is at work from being taken for dead. */
@@ -56,7 +59,7 @@ const gaveUp: Readonly<Record<DeclineCause, string>> = {
 export class Cashier {
   private readonly waiting = new Set<string>();
   private readonly running = new Map<string, Promise<void>>();
-  private readonly retries = new Set<NodeJS.Timeout>();
+  private readonly alarms = new Alarms();
   private closed = false;
 
   constructor(private readonly parts: CashierParts) {}
@@ -81,7 +84,7 @@ export class Cashier {
   /** Takes nothing more, and waits for what is under way. */
   async stop(): Promise<void> {
     this.closed = true;
-    for (const retry of this.retries) clearTimeout(retry);
+    this.alarms.close();
     await Promise.all(this.running.values());
   }
 
@@ -131,12 +134,14 @@ export class Cashier {
     const head = await this.parts.orders.claim(orderId);
     if (!head) return undefined;
     try {
-      return await this.parts.heartbeat.during(orderId, async () =>
-        action({ head, order: await this.parts.orders.order(head) }),
-      );
+      return await this.parts.heartbeat.during(orderId, async () => action(await this.withOrder(head)));
     } finally {
       await this.parts.orders.release(head, this.parts.clock.now());
     }
+  }
+
+  private async withOrder(head: OrderHead): Promise<Taken> {
+    return { head, order: orderOf(head, await this.parts.operations.ofOrders([head.id])) };
   }
 
   private fill(): void {
@@ -167,14 +172,14 @@ export class Cashier {
       if (!isOvertaken) log.error({ orderId, err: fault }, 'a payment could not be moved on; trying again');
       const retryMs = isOvertaken ? firstRetryMs : faultyRetryMs;
       // Where even that fails, its lease runs out by itself.
-      if (claimed) await orders.release(claimed, this.in(retryMs), claimed.silentSince).catch(() => undefined);
+      if (claimed) await orders.release(claimed, this.in(retryMs)).catch(() => undefined);
       this.wakeIn(orderId, retryMs);
     }
   }
 
   /** Moves a payment on as far as it goes. @returns when to look again, and since when its provider is silent */
   private async movedOn(head: OrderHead): Promise<{ after: OrderHead; lookAt: Date | null; silentSince: Date | null }> {
-    let taken: Taken = { head, order: await this.parts.orders.order(head) };
+    let taken = await this.withOrder(head);
     for (;;) {
       const [effect] = effects(taken.order);
       if (!effect) return { after: taken.head, lookAt: null, silentSince: null };
@@ -336,12 +341,6 @@ export class Cashier {
   }
 
   private wakeIn(orderId: string, ms: number): void {
-    if (this.closed) return;
-    const retry = setTimeout(() => {
-      this.retries.delete(retry);
-      this.wake(orderId);
-    }, ms);
-    retry.unref();
-    this.retries.add(retry);
+    this.alarms.after(ms, () => this.wake(orderId));
   }
 }

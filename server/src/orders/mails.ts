@@ -35,37 +35,20 @@ export function receivedMail({ email, language }: Reader, number: number, order:
   };
 }
 
-/** One name is registered. */
-export function registeredMail(
+/** One name is registered, or renewed. */
+export function doneMail(
   { email, language }: Reader,
   number: number,
-  { unicode, years, autoRenew }: OrderLine,
-  expiresOn: string,
-): Mail {
-  const words = textsIn(language).orders;
-  return {
-    to: email,
-    subject: words.registered(unicode),
-    text: textOf(
-      words.registeredText(unicode, number, words.years(years), expiresOn),
-      autoRenew ? words.autoRenewOn : words.autoRenewOff,
-    ),
-  };
-}
-
-/** One name is renewed. */
-export function renewedMail(
-  { email, language }: Reader,
-  number: number,
-  { unicode, years }: OrderLine,
+  { kind, unicode, years }: OrderLine,
   { expiresOn, autoRenew }: { readonly expiresOn: string; readonly autoRenew: boolean },
 ): Mail {
   const words = textsIn(language).orders;
+  const { subject, text } = words.done[kind];
   return {
     to: email,
-    subject: words.renewed(unicode),
+    subject: subject(unicode),
     text: textOf(
-      words.renewedText(unicode, number, words.years(years), expiresOn),
+      text(unicode, number, words.years(years), expiresOn),
       autoRenew ? words.autoRenewOn : words.autoRenewOff,
     ),
   };

@@ -14,8 +14,7 @@ import type { PaymentGateway } from '../gateways/payments/paymentGateway';
 import type { Registries } from '../gateways/registry/registryGateway';
 import type { HolderChecks } from '../holders/service';
 import type { InvoiceStore } from '../invoices/store';
-import { Rounds } from '../jobs/rounds';
-import type { Chore } from '../jobs/sweeper';
+import { everyProcess, Sweeper, type Chore } from '../jobs/sweeper';
 import type { Outbox } from '../mails/outbox';
 import type { NameStore } from '../names/store';
 import { OperationDesk } from '../operations/desk';
@@ -108,6 +107,7 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
   const cashier = new Cashier({
     ...parts,
     orders: store,
+    operations,
     recorder,
     heartbeat: new Heartbeat(leaseSeconds, (ids) => store.extend(ids), log),
     ...(afterwards ? { afterwards: ({ id }) => afterwards(id) } : {}),
@@ -121,8 +121,15 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
     publicUrl: config.publicUrl,
     ...dying,
   });
-  // Every process looks for what it can take up: leases keep them apart.
-  const rounds = new Rounds([() => desk.lookAround(), () => cashier.lookAround()], leaseSeconds * 1000, log);
+  const rounds = new Sweeper(
+    everyProcess,
+    [
+      { name: 'operations', run: () => desk.lookAround() },
+      { name: 'payments', run: () => cashier.lookAround() },
+    ],
+    leaseSeconds * 1000,
+    log,
+  );
   return {
     service,
     store,

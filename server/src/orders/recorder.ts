@@ -17,7 +17,7 @@ import type { Mail } from '../gateways/mail/mailGateway';
 import type { NameStore } from '../names/store';
 import type { KeptOperation, OperationStore } from '../operations/store';
 import type { Reader } from '../texts/texts';
-import { documentMail, endedMail, receivedMail, registeredMail, renewedMail } from './mails';
+import { documentMail, doneMail, endedMail, receivedMail } from './mails';
 import type { OrderHead, OrderStore } from './store';
 
 /** One event of an order's payment with everything that goes with it. */
@@ -217,7 +217,7 @@ export class OrderRecorder {
     const holder = await contacts.find(accountId, chosen.registrant, transaction);
     if (holder) await holders.ask(transaction, account, holder.email, line.unicode);
     await this.write(transaction, account, `order ${head.id} registered ${name}`, (reader) =>
-      registeredMail(reader, head.number, line, expiresOn),
+      doneMail(reader, head.number, line, { expiresOn, autoRenew }),
     );
   }
 
@@ -236,7 +236,7 @@ export class OrderRecorder {
     const account = await accounts.byId(accountId, transaction);
     if (account && head && line)
       await this.write(transaction, account, `operation ${id} renewed`, (reader) =>
-        renewedMail(reader, head.number, line, { expiresOn, autoRenew: held.autoRenew }),
+        doneMail(reader, head.number, line, { expiresOn, autoRenew: held.autoRenew }),
       );
   }
 

@@ -1,8 +1,9 @@
-import { and, asc, desc, eq, inArray, isNotNull, notExists, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, notExists, or, sql } from 'drizzle-orm';
 import { hasEnded, isFunded, next, type Order, type OrderEvent, type OrderLine } from '@tienda/core/orders/order';
 import type { PaymentEvent } from '@tienda/core/orders/paymentState';
 import type { Clock } from '../clock/clock';
 import type { Database, Transaction } from '../db/database';
+import { leaseEnd } from '../db/leases';
 import { codeUse, customerOrder, operation, orderEvent, registryMessage } from '../db/schema';
 import type { RegistryMessage } from '../gateways/registry/registryGateway';
 import { orderChannel, type KeptOperation } from '../operations/store';
@@ -72,16 +73,6 @@ export class OrderStore {
     });
   }
 
-  /** An order with its operations, as core knows it. */
-  async order(head: OrderHead, within: Database | Transaction = this.database): Promise<Order> {
-    const operations = await within
-      .select()
-      .from(operation)
-      .where(eq(operation.orderId, head.id))
-      .orderBy(asc(operation.sequence));
-    return orderOf(head, operations);
-  }
-
   /**
    * Moves the payment of an order on by events that follow one another, written down together; the order is over where
    * they end it, and its operations have their turn where they fund it.
@@ -135,7 +126,7 @@ export class OrderStore {
   async claim(orderId: string): Promise<OrderHead | undefined> {
     const [claimed] = await this.database
       .update(customerOrder)
-      .set({ leasedUntil: this.lease() })
+      .set({ leasedUntil: leaseEnd(this.leaseSeconds) })
       .where(
         and(
           eq(customerOrder.id, orderId),
@@ -150,9 +141,10 @@ export class OrderStore {
    * Gives a payment back that was taken.
    *
    * @param lookAt when to look again; never, where null, but for an order whose operations have all ended
+   * @param silentSince since when its provider is silent, null where it answers; as it was, where left out
    * @returns true where somebody wished for it to be looked at meanwhile
    */
-  async release(head: OrderHead, lookAt: Date | null, silentSince: Date | null = null): Promise<boolean> {
+  async release(head: OrderHead, lookAt: Date | null, silentSince?: Date | null): Promise<boolean> {
     const now = this.clock.now();
     const seen = sql`${head.lookAt?.toISOString() ?? null}::timestamptz`;
     const wished = sql`date_trunc('milliseconds', ${customerOrder.lookAt}) is distinct from ${seen}`;
@@ -162,7 +154,7 @@ export class OrderStore {
       .update(customerOrder)
       .set({
         leasedUntil: null,
-        silentSince,
+        ...(silentSince === undefined ? {} : { silentSince }),
         lookAt: sql`case when ${wished} then ${customerOrder.lookAt} else ${never} end`,
       })
       .where(eq(customerOrder.id, head.id))
@@ -174,12 +166,8 @@ export class OrderStore {
   async extend(ids: readonly string[]): Promise<void> {
     await this.database
       .update(customerOrder)
-      .set({ leasedUntil: this.lease() })
+      .set({ leasedUntil: leaseEnd(this.leaseSeconds) })
       .where(and(inArray(customerOrder.id, [...ids]), isNotNull(customerOrder.leasedUntil)));
-  }
-
-  private lease(): SQL {
-    return sql`now() + make_interval(secs => ${this.leaseSeconds})`;
   }
 
   /** Wishes for the payment of an order to be looked at. */

@@ -8,7 +8,9 @@ import { isValidVatNumber } from '@tienda/core/pricing/vatNumber';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import { codeKey, type CodeUses } from '@tienda/core/pricing/promotion';
 import type { Clock } from '../clock/clock';
+import { answersOfHeld, namesToRenew, nameToRenew } from '../names/renewals';
 import type { HeldName, NameStore } from '../names/store';
+import type { Catalogue } from '@tienda/core/catalogue/extension';
 import type { SearchService } from '../search/service';
 import type { CodeUseStore } from '../promotions/store';
 import { promotions } from '../promotions/promotions';
@@ -59,7 +61,7 @@ export class QuoteService {
     const held = await this.held(request, accountId);
     return {
       quote: await this.compute(request, accountId, answers, held, locked),
-      answers: withHeldPremium(answers, held),
+      answers: new Map([...answers, ...answersOfHeld(held)]),
       held,
     };
   }
@@ -74,12 +76,12 @@ export class QuoteService {
     const catalogue = this.catalogue.current();
     const [isNew, codeUses] = await Promise.all([this.isNew(request, accountId), this.usesOf(request, accountId)]);
     return quote(
-      { ...request, items: asHeld(request.items, held), customer: { ...request.customer, isNew } },
+      { ...request, items: asHeld(request.items, held, catalogue), customer: { ...request.customer, isNew } },
       {
         now: this.clock.now(),
         readName: (typed) => domainName(typed, catalogue),
         rates: ratesUsed,
-        answers: withHeldPremium(answers, held),
+        answers: new Map([...answers, ...answersOfHeld(held)]),
         heldUntil: new Map(held.map(({ name, expiresOn }) => [name, expiresOn])),
         ranOut: new Set(held.filter(({ stage }) => !canRenew(stage)).map(({ name }) => name)),
         isValidVatNumber,
@@ -91,12 +93,7 @@ export class QuoteService {
 
   /** The names to renew that the account holds. */
   private async held({ items }: QuoteRequest, accountId: string | undefined): Promise<HeldName[]> {
-    const catalogue = this.catalogue.current();
-    const renewals = items.flatMap(({ action, name }) => {
-      if (action !== 'renew') return [];
-      const read = domainName(name, catalogue);
-      return read.kind === 'name' ? [read.name] : [];
-    });
+    const renewals = namesToRenew(items, this.catalogue.current());
     return accountId && renewals.length > 0 ? this.names.among(accountId, renewals) : [];
   }
 
@@ -118,23 +115,12 @@ export class QuoteService {
 }
 
 /** A name is renewed with the privacy that it has: nobody pays less than keeping it costs. */
-function asHeld(items: QuoteRequest['items'], held: readonly HeldName[]): QuoteRequest['items'] {
+function asHeld(items: QuoteRequest['items'], held: readonly HeldName[], catalogue: Catalogue): QuoteRequest['items'] {
   const byName = new Map(held.map((one) => [one.name, one]));
   return items.map((item) => {
-    const mine = item.action === 'renew' ? byName.get(item.name.toLowerCase()) : undefined;
+    const mine = byName.get(nameToRenew(item, catalogue) ?? '');
     return mine ? { ...item, privacy: mine.privacy, autoRenew: mine.autoRenew } : item;
   });
-}
-
-/** A premium name is renewed at its registry's own price, which was kept with it. */
-function withHeldPremium(
-  answers: ReadonlyMap<string, RegistryAnswer>,
-  held: readonly HeldName[],
-): ReadonlyMap<string, RegistryAnswer> {
-  const premium = held.flatMap(({ name, premiumRenew: renew }) =>
-    renew === null ? [] : [[name, { status: 'taken', premium: { register: renew, renew } }] as const],
-  );
-  return premium.length === 0 ? answers : new Map([...answers, ...premium]);
 }
 
 function registrations({ items }: QuoteRequest): string[] {

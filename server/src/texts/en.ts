@@ -41,12 +41,18 @@ export const en = {
     reference: (reference: string) => `reference: ${reference}`,
     arrive: (date: string) =>
       `It has to arrive by ${date}. The names are registered once it is here. No registry holds them until then: someone else can register one first, and then you get its price back.`,
-    registered: (name: string) => `${name} is registered`,
-    registeredText: (name: string, number: number, years: string, date: string) =>
-      `${name} of order ${number} is registered for ${years}, until ${date}.`,
-    renewed: (name: string) => `${name} is renewed`,
-    renewedText: (name: string, number: number, years: string, date: string) =>
-      `${name} is renewed with order ${number} for ${years}, until ${date}.`,
+    done: {
+      register: {
+        subject: (name: string) => `${name} is registered`,
+        text: (name: string, number: number, years: string, date: string) =>
+          `${name} of order ${number} is registered for ${years}, until ${date}.`,
+      },
+      renew: {
+        subject: (name: string) => `${name} is renewed`,
+        text: (name: string, number: number, years: string, date: string) =>
+          `${name} is renewed with order ${number} for ${years}, until ${date}.`,
+      },
+    },
     autoRenewOn: 'Auto-renew is on: its renewal falls due then. You can switch it off at any time.',
     autoRenewOff: 'Auto-renew is off: it ends that day unless it is renewed.',
     ended: (number: number, outcome: string) => `Order ${number}: ${outcome}`,

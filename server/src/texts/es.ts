@@ -42,12 +42,18 @@ export const es: Texts = {
     reference: (reference) => `referencia: ${reference}`,
     arrive: (date) =>
       `Tiene que llegar antes del ${date}. Los nombres se registran cuando haya llegado. Ningún operador los guarda hasta entonces: otra persona puede registrar uno antes, y entonces se le devuelve su precio.`,
-    registered: (name) => `${name} está registrado`,
-    registeredText: (name, number, years, date) =>
-      `${name}, del pedido ${number}, está registrado por ${years}, hasta el ${date}.`,
-    renewed: (name) => `${name} está renovado`,
-    renewedText: (name, number, years, date) =>
-      `${name} se renovó con el pedido ${number} por ${years}, hasta el ${date}.`,
+    done: {
+      register: {
+        subject: (name) => `${name} está registrado`,
+        text: (name, number, years, date) =>
+          `${name}, del pedido ${number}, está registrado por ${years}, hasta el ${date}.`,
+      },
+      renew: {
+        subject: (name) => `${name} está renovado`,
+        text: (name, number, years, date) =>
+          `${name} se renovó con el pedido ${number} por ${years}, hasta el ${date}.`,
+      },
+    },
     autoRenewOn: 'La renovación automática está activada: toca ese día. Puede desactivarla cuando quiera.',
     autoRenewOff: 'La renovación automática está desactivada: termina ese día si no se renueva.',
     ended: (number, outcome) => `Pedido ${number}: ${outcome}`,

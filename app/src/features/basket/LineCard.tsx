@@ -49,8 +49,8 @@ export const LineCard = memo(function LineCard(props: LineCardProps) {
   const [chosen, setChosen] = useState<boolean>();
   const open = chosen ?? props.open;
   const [protecting, setProtecting] = useState(false);
-  const status = line.action === 'renew' ? 'available' : (line.answer?.status ?? 'available');
   const isRenewal = line.action === 'renew';
+  const status = isRenewal ? 'available' : (line.answer?.status ?? 'available');
   const begins = isRenewal ? line.heldUntil : today;
   const ends = begins && addYears(begins, line.years);
   const chooseWords = open ? words.chooseLess : isRenewal ? words.chooseYears : words.choose;

@@ -87,8 +87,7 @@ export function ReviewStep() {
 function agreementsOf({ lines, catalogue }: Tally): string[] {
   const ids = lines.flatMap(({ name, action }) => {
     const extension = catalogue && action === 'register' && extensionOf(name, catalogue);
-    if (!extension) return [];
-    return extension.agreements.map(({ id }) => id);
+    return extension ? extension.agreements.map(({ id }) => id) : [];
   });
   return [...new Set(ids)].sort();
 }

@@ -42,7 +42,7 @@ export function NameScreen() {
 function Held({ name }: { readonly name: ShownName }) {
   const setAutoRenew = useSetAutoRenew(name.name);
   const { expiresOn, renewal, holder, autoRenew, registeredOn } = name;
-  const amount = wholeAmount(renewal.amount, renewal.currency);
+  const each = eachYear(name);
   const autoRenewWords = autoRenew ? texts.basket.autoRenewOn : texts.basket.autoRenewOff;
   return (
     <View>
@@ -56,7 +56,7 @@ function Held({ name }: { readonly name: ShownName }) {
         <CardRule />
         <Toggle
           title={texts.basket.autoRenew}
-          detail={autoRenewWords(dateText(renewal.on), amount)}
+          detail={autoRenewWords(dateText(renewal.on), each)}
           value={autoRenew}
           disabled={setAutoRenew.isPending}
           onChange={(on) => setAutoRenew.mutate(on)}
@@ -79,13 +79,18 @@ function Held({ name }: { readonly name: ShownName }) {
   );
 }
 
+/** What a year more costs at today's prices. */
+function eachYear({ renewal: { amount, years, currency } }: ShownName): string {
+  return wholeAmount(amount / years, currency);
+}
+
 /** Paying for it longer: by way of the basket, beside whatever else is bought. */
 function Renewal({ name }: { readonly name: ShownName }) {
   const inBasket = useBasket().data?.lines.some((line) => line.name === name.name) ?? false;
   const put = usePutInBasket();
-  const { renewal, renewFor, expiresOn, stage, unicode, privacy, autoRenew } = name;
+  const { renewFor, expiresOn, stage, unicode, privacy, autoRenew } = name;
   const [shortest] = renewFor;
-  const each = wholeAmount(renewal.amount, renewal.currency);
+  const each = eachYear(name);
   const detail = shortest === undefined ? (canRenew(stage) ? words.renewFull : words.tooLate) : undefined;
   return (
     <Card label={words.renew}>

@@ -36,6 +36,7 @@ export const problems: Readonly<Record<string, ProblemWords>> = {
   termNotOffered: 'La extensión no se ofrece por ese plazo: elija otro.',
   notAvailable: 'El nombre ya no se puede registrar: quítelo de la cesta.',
   notHeld: 'Ese nombre no está entre los suyos.',
+  ranOut: 'El nombre venció hace demasiado tiempo y ya no se puede renovar: quítelo de la cesta.',
   beyondTenYears: 'Un nombre se puede pagar hasta diez años por adelantado: elija menos años.',
   transferNotOneYear: 'Un traslado añade exactamente un año.',
   basketFull: 'En la cesta caben 500 nombres: pague o quite algunos.',

@@ -13,3 +13,10 @@ export function keeperOf(
   if (read.kind !== 'name' || !registry) throw new Error(`No registry keeps ${name}`);
   return { registry, unicode: read.unicode };
 }
+
+/** The registry that something is kept at. @throws Error where there is none of that id */
+export function registryOf({ registry: id }: { readonly registry: string }, registries: Registries): RegistryGateway {
+  const registry = registries.get(id);
+  if (!registry) throw new Error(`There is no registry ${id}`);
+  return registry;
+}
