@@ -1,5 +1,14 @@
 const ours = '^(core|server|standins|app)/';
 
+/** The server's wings, top to bottom: each stands on those after it. */
+const wings = ['names', 'money', 'find', 'people', 'gateways', 'platform'];
+const wingsStandOnThoseBelow = wings.map((wing, place) => ({
+  name: `${wing}-stands-on-those-below`,
+  severity: 'error',
+  from: { path: `^server/src/${wing}/` },
+  to: { path: `^server/src/([^/]+\\.ts$|(${['demo', ...wings.slice(0, place)].join('|')})/)` },
+}));
+
 /** The one way in which imports run: app, server and standins import core; core imports nothing of ours. */
 module.exports = {
   forbidden: [
@@ -50,10 +59,11 @@ module.exports = {
       severity: 'error',
       from: {
         path: '^server/src/',
-        pathNot: '(store|sessions|devices|attention|clock|idempotency)\\.ts$|^server/src/db/',
+        pathNot: '(store|sessions|devices|attention|clock|idempotency)\\.ts$|^server/src/platform/db/',
       },
       to: { path: 'node_modules/drizzle-orm' },
     },
+    ...wingsStandOnThoseBelow,
     {
       name: 'core-does-no-io',
       severity: 'error',

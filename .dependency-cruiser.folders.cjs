@@ -7,7 +7,7 @@ module.exports = {
       name: 'no-circles-of-folders',
       severity: 'error',
       scope: 'folder',
-      from: { path: '^(core|app|standins)/src' },
+      from: { path: '^(core|app|standins|server)/src' },
       to: { circular: true },
     },
   ],

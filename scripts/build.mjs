@@ -43,8 +43,8 @@ async function buildPrograms() {
   await build({
     entryPoints: {
       server: 'server/src/main.ts',
-      zoneBuilder: 'server/src/zones/builder.ts',
-      printing: 'server/src/invoices/printing.ts',
+      zoneBuilder: 'server/src/find/zones/builder.ts',
+      printing: 'server/src/money/invoices/printing.ts',
       standins: 'standins/src/main.ts',
     },
     absWorkingDir: root,

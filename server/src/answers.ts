@@ -11,15 +11,18 @@ import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { ShownBalance, ShownTopUp } from '@tienda/core/orders/topUp';
 import type { KnownPromotion } from '@tienda/core/pricing/promotion';
 import type { RdapDomain } from '@tienda/core/rdap/domainObject';
-import type { AccountExport } from './accounts/departure';
-import type { ShownPlace } from './accounts/mine';
-import type { TwoStepSetup } from './accounts/twoStep';
-import type { ShownBasket } from './basket/service';
-import type { StoredContact } from './contacts/store';
+import type { FindExport } from './find/openFind';
+import type { MoneyExport } from './money/openMoney';
+import type { NamesExport } from './names/openNames';
+import type { PeopleExport } from './people/accounts/departure';
+import type { ShownPlace } from './people/accounts/mine';
+import type { TwoStepSetup } from './people/accounts/twoStep';
+import type { ShownBasket } from './money/basket/service';
+import type { StoredContact } from './people/contacts/store';
 import type { ShownClock } from './demo/routes';
-import type { IdeaEvent } from './ideas/service';
-import type { AgreedVersion } from './orders/store';
-import type { BindingQuote } from './pricing/service';
+import type { IdeaEvent } from './find/ideas/service';
+import type { AgreedVersion } from './names/orders/store';
+import type { BindingQuote } from './money/quotes/service';
 
 /** To which address a mail is on its way. */
 interface SentTo {
@@ -56,6 +59,9 @@ interface DemoMail {
   readonly messageId: string | null;
   readonly receivedAt: Date;
 }
+
+/** All that is kept of an account. */
+type AccountExport = PeopleExport & FindExport & MoneyExport & NamesExport;
 
 /** A PDF. */
 type Paper = string;

@@ -1,6 +1,6 @@
 import http from 'node:http';
-import { readConfig } from './config';
-import { openLog } from './http/log';
+import { readConfig } from './platform/config';
+import { openLog } from './platform/http/log';
 import { openTienda } from './tienda';
 
 const config = readConfig();

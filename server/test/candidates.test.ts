@@ -1,8 +1,8 @@
 import { agreements, extensionEntries } from '@tienda/core/catalogue/shipped';
 import { readCatalogue } from '@tienda/core/catalogue/readCatalogue';
 import { readQuery } from '@tienda/core/names/readQuery';
-import { candidatesOf, type CandidateChoices } from '../src/search/candidates';
-import { SearchPrices } from '../src/search/prices';
+import { candidatesOf, type CandidateChoices } from '../src/find/search/candidates';
+import { SearchPrices } from '../src/find/search/prices';
 
 const catalogue = readCatalogue(extensionEntries, agreements, '2026-11');
 const candidates = (query: string, choices: CandidateChoices = {}) =>

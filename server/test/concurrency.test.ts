@@ -1,16 +1,16 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import pino from 'pino';
-import { openDatabase, type OpenDatabase } from '../src/db/database';
-import { sweepOut } from '../src/db/housekeeping';
-import { Leases } from '../src/db/leases';
-import { Notifications } from '../src/db/notifications';
-import { csrfMatches } from '../src/accounts/sessions';
-import { session } from '../src/db/schema';
-import { AvailabilityStore } from '../src/search/store';
-import { BasketStore } from '../src/basket/store';
-import { readModel } from '../src/http/readModel';
-import { Problem } from '../src/http/problem';
-import { QuoteRequestModel } from '../src/pricing/models';
+import { openDatabase, type OpenDatabase } from '../src/platform/db/database';
+import { sweepOut } from '../src/platform/jobs/housekeeping';
+import { Leases } from '../src/platform/db/leases';
+import { Notifications } from '../src/platform/db/notifications';
+import { csrfMatches } from '../src/platform/http/sessions';
+import { session } from '../src/platform/db/schema';
+import { AvailabilityStore } from '../src/find/search/store';
+import { BasketStore } from '../src/money/basket/store';
+import { readModel } from '../src/platform/http/readModel';
+import { Problem } from '../src/platform/http/problem';
+import { QuoteRequestModel } from '../src/money/quotes/models';
 import { unique } from './serverProcess';
 
 const silent = pino({ level: 'silent' });

@@ -1,7 +1,7 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
 import { marenContact } from '../../scripts/demo.mjs';
-import { loggedError } from '../src/http/log';
+import { loggedError } from '../src/platform/http/log';
 import { ServerProcess, unique } from './serverProcess';
 
 /** A server whose log the test reads. */

@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { eq } from 'drizzle-orm';
 import pino from 'pino';
-import { Attention } from '../src/attention/attention';
-import { openDatabase, type OpenDatabase } from '../src/db/database';
-import { attention as attentionTable, outgoingMail } from '../src/db/schema';
-import type { Mail } from '../src/gateways/mail/mailGateway';
-import { Outbox } from '../src/mails/outbox';
-import { OutgoingMailStore } from '../src/mails/store';
-import { Keyring } from '../src/secrets/keyring';
+import { Attention } from '../src/platform/attention/attention';
+import { openDatabase, type OpenDatabase } from '../src/platform/db/database';
+import { attention as attentionTable, outgoing } from '../src/platform/db/schema';
+import { mailCarrier, type Mail } from '../src/platform/outbox/mail';
+import { Outbox } from '../src/platform/outbox/outbox';
+import { OutgoingStore } from '../src/platform/outbox/store';
+import { Keyring } from '../src/platform/secrets/keyring';
 import { unique } from './serverProcess';
 import { next, placed as placedOrder, type Order, type OrderEvent, type OrderLine } from '@tienda/core/orders/order';
-import { doneMail, endedMail, receivedMail } from '../src/orders/mails';
+import { doneMail, endedMail, receivedMail } from '../src/names/orders/mails';
 import { contactsOf } from '@tienda/core/contacts/roles';
 import {
   authCode,
@@ -20,7 +20,7 @@ import {
   eppDomain,
   isOurs,
   transactionOf,
-} from '../src/operations/identity';
+} from '../src/names/operations/identity';
 
 const line = (name: string, more: Partial<OrderLine> = {}): OrderLine => ({
   kind: 'register',
@@ -243,12 +243,13 @@ describe('mail that waits', () => {
     const log = pino({ level: 'silent' });
     const attention = new Attention(open.database, clock, log);
     const noFiles = () => Promise.reject(new Error('no files here'));
-    const outbox = new Outbox(new OutgoingMailStore(open.database), gateway, noFiles, attention, clock, log);
+    const outbox = new Outbox(new OutgoingStore(open.database), attention, clock, log);
+    outbox.carriedBy('mail', mailCarrier(gateway, noFiles));
     return { outbox, sent, clock };
   }
   const mail = (to: string, more: Partial<Mail> = {}) => ({ to, subject: `to ${to}`, text: 'words', ...more });
   const rowOf = async (key: string) => {
-    const [row] = await open.database.select().from(outgoingMail).where(eq(outgoingMail.key, key));
+    const [row] = await open.database.select().from(outgoing).where(eq(outgoing.key, key));
     return row;
   };
 
@@ -256,9 +257,9 @@ describe('mail that waits', () => {
     const [bad, good] = [unique('bad'), unique('good')];
     const { outbox, sent, clock } = outboxWith((to) => to === bad);
     await open.database.transaction(async (transaction) => {
-      await outbox.put(transaction, bad, mail(bad));
-      await outbox.put(transaction, good, mail(good));
-      await outbox.put(transaction, good, mail(`${good} again`));
+      await outbox.put(transaction, 'mail', bad, mail(bad));
+      await outbox.put(transaction, 'mail', good, mail(good));
+      await outbox.put(transaction, 'mail', good, mail(`${good} again`));
     });
     await Promise.all([outbox.flush(), outbox.flush()]);
     expect(sent.filter((to) => to.startsWith(good))).toEqual([good]);
@@ -271,7 +272,7 @@ describe('mail that waits', () => {
   test('that cannot be sent for four days is given up, and someone is told', async () => {
     const to = unique('gone');
     const { outbox, clock } = outboxWith((one) => one === to);
-    await outbox.send(to, mail(to));
+    await outbox.send('mail', to, mail(to));
     await outbox.flush();
     clock.time += 5 * 24 * 3600_000;
     await outbox.flush();
@@ -287,17 +288,17 @@ describe('mail that waits', () => {
   test('is not kept once it is out, nor is a subject that holds a code', async () => {
     const [letter, code] = [unique('letter'), unique('code')];
     const { outbox } = outboxWith(() => false);
-    await outbox.send(letter, mail(letter));
-    await outbox.send(code, mail(code, { isSecret: true }));
+    await outbox.send('mail', letter, mail(letter));
+    await outbox.send('mail', code, mail(code, { isSecret: true }));
     await outbox.flush();
-    expect((await rowOf(letter))?.mail).toEqual({ to: letter, subject: `to ${letter}`, text: '' });
-    expect((await rowOf(code))?.mail).toEqual({ to: code, subject: '', text: '' });
+    expect((await rowOf(letter))?.content).toEqual({ to: letter, subject: `to ${letter}`, text: '' });
+    expect((await rowOf(code))?.content).toEqual({ to: code, subject: '', text: '' });
   });
 
   test('that is only written down is not sent', async () => {
     const to = unique('nobody');
     const { outbox, sent } = outboxWith(() => false);
-    await outbox.pretend(to, mail(to));
+    await outbox.pretend('mail', to, mail(to));
     await outbox.flush();
     expect(sent).toEqual([]);
   });

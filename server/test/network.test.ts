@@ -1,4 +1,4 @@
-import { networkOf } from '../src/http/network';
+import { networkOf } from '../src/platform/http/network';
 
 test.each([
   ['198.51.100.7', '198.51.100.7'],

@@ -2,11 +2,11 @@ import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { setTimeout as pause } from 'node:timers/promises';
 import pino from 'pino';
-import { openDatabase, type OpenDatabase } from '../src/db/database';
-import { Leases } from '../src/db/leases';
+import { openDatabase, type OpenDatabase } from '../src/platform/db/database';
+import { Leases } from '../src/platform/db/leases';
 import { BrokerSilent, HttpBroker } from '../src/gateways/broker/broker';
 import { RdapClient, RdapSilent } from '../src/gateways/rdap/rdapClient';
-import { Sweeper } from '../src/jobs/sweeper';
+import { Sweeper } from '../src/platform/jobs/sweeper';
 import { unique } from './serverProcess';
 
 /** A server that answers as the test says, by path. */

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { pageLanguage, Pages, type Page } from '../src/http/pages';
+import { pageLanguage, Pages, type Page } from '../src/platform/http/pages';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'pages-'));
 const file = path.join(folder, 'pages.json');

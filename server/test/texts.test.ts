@@ -1,6 +1,6 @@
 import { textsOf, unlike, untold } from '../../core/test/texts';
-import { en } from '../src/texts/en';
-import { es } from '../src/texts/es';
+import { en } from '../src/platform/texts/en';
+import { es } from '../src/platform/texts/es';
 
 test('mails and papers say in Spanish all that they say in English, with what they are given', () => {
   const [english, spanish] = [textsOf(en), textsOf(es)];

@@ -1,16 +1,16 @@
 import { extensionEntries } from '@tienda/core/catalogue/shipped';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import type { RdapDomain } from '@tienda/core/rdap/domainObject';
-import { AccountStore } from '../src/accounts/store';
-import { CatalogueReader } from '../src/catalogue/catalogue';
-import { openDatabase, type OpenDatabase } from '../src/db/database';
-import { account } from '../src/db/schema';
-import type { Mail } from '../src/gateways/mail/mailGateway';
+import { AccountStore } from '../src/people/accounts/store';
+import { CatalogueReader } from '../src/find/catalogue/catalogue';
+import { openDatabase, type OpenDatabase } from '../src/platform/db/database';
+import { account } from '../src/platform/db/schema';
+import type { Mail } from '../src/platform/outbox/mail';
 import { RdapSilent } from '../src/gateways/rdap/rdapClient';
-import type { Outbox } from '../src/mails/outbox';
-import type { SearchService } from '../src/search/service';
-import { WatchService } from '../src/watches/service';
-import { WatchStore } from '../src/watches/store';
+import type { Outbox } from '../src/platform/outbox/outbox';
+import type { SearchService } from '../src/find/search/service';
+import { WatchService } from '../src/find/watches/service';
+import { WatchStore } from '../src/find/watches/store';
 import { unique } from './serverProcess';
 
 let open: OpenDatabase;
@@ -55,7 +55,7 @@ class World {
       answers: (names: readonly string[]) => Promise.resolve(new Map(names.map((name) => [name, this.answer]))),
     } as unknown as SearchService;
     const outbox = {
-      put: (_within: unknown, _key: string, mail: Mail) => Promise.resolve(void this.mails.push(mail)),
+      put: (_within: unknown, _kind: string, _key: string, mail: Mail) => Promise.resolve(void this.mails.push(mail)),
       soon: () => undefined,
     } as unknown as Outbox;
     const accounts = new AccountStore(open.database);

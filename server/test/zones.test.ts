@@ -3,8 +3,8 @@ import os from 'node:os';
 import path from 'node:path';
 import { mayHold } from '@tienda/core/zones/fuseFilter';
 import { listZones, zoneLines } from '../src/gateways/zones/zoneFiles';
-import { keepList, keepZoneFilter, readList, readZoneFilter } from '../src/zones/files';
-import { readZone } from '../src/zones/readZone';
+import { keepList, keepZoneFilter, readList, readZoneFilter } from '../src/find/zones/files';
+import { readZone } from '../src/find/zones/readZone';
 
 const source = {
   url: `http://127.0.0.1:${Number(process.env['TIENDA_REGISTRY_PORT']) + 7}`,

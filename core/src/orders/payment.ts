@@ -11,6 +11,16 @@ export interface Funding {
   readonly balance: Minor;
 }
 
+/** How a payment is made, with what the provider needs for it. */
+export type PaymentWay =
+  /** The provider's token for the card. */
+  | { readonly type: 'card'; readonly token: string }
+  /** The wallet leads the buyer back to `returnUrl`. */
+  | { readonly type: 'wallet'; readonly returnUrl: string }
+  /** E.164. */
+  | { readonly type: 'mobile'; readonly phone: string }
+  | { readonly type: 'transfer' };
+
 /** What the buyer has to do before the money is there. */
 export type PaymentAction =
   /** Go to the wallet's page; it leads back. */

@@ -1,9 +1,9 @@
 import { IsArray, IsIn, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
-import type { DemoClock } from '../clock/clock';
-import type { Config } from '../config';
-import { badField, Problem } from '../http/problem';
-import { route, type Route } from '../http/route';
-import { ListOf, MayBeLeftOut } from '../http/readModel';
+import type { DemoClock } from '../platform/clock/clock';
+import type { Config } from '../platform/config';
+import { badField, Problem } from '../platform/http/problem';
+import { route, type Route } from '../platform/http/route';
+import { ListOf, MayBeLeftOut } from '../platform/http/readModel';
 
 class AdvanceModel {
   @IsInt({ message: 'advanceDays is a whole number.' })

@@ -1,18 +1,8 @@
-import type { PaymentAction } from '@tienda/core/orders/payment';
+import type { PaymentAction, PaymentWay } from '@tienda/core/orders/payment';
 import type { Currency, Minor } from '@tienda/core/money/money';
 
 /** The provider gave no usable answer: ask again under the same key. */
 export class PaymentSilent extends Error {}
-
-/** How a payment is made, with what the provider needs for it. */
-export type PaymentWay =
-  /** The provider's token for the card. */
-  | { readonly type: 'card'; readonly token: string }
-  /** The wallet leads the buyer back to `returnUrl`. */
-  | { readonly type: 'wallet'; readonly returnUrl: string }
-  /** E.164. */
-  | { readonly type: 'mobile'; readonly phone: string }
-  | { readonly type: 'transfer' };
 
 /** Where a payment stands at the provider. */
 export type PaymentStanding =

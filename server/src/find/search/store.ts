@@ -1,0 +1,80 @@
+import { setTimeout as pause } from 'node:timers/promises';
+import { and, gt, sql } from 'drizzle-orm';
+import type { RegistryAnswer } from '@tienda/core/names/availability';
+import type { Database } from '../../platform/db/database';
+import { availability } from '../../platform/db/schema';
+
+/** A registry's answer as it was kept. */
+export interface KeptAnswer extends RegistryAnswer {
+  readonly checkedAt: Date;
+}
+
+/** So long answers wait for those of other registries, to be kept with them. */
+const togetherMs = 20;
+
+/** Keeps the registries' answers, so that a quote need not ask again for what was just asked. */
+export class AvailabilityStore {
+  private waiting = new Map<string, KeptAnswer>();
+  private keeping: Promise<void> | undefined;
+
+  constructor(private readonly database: Database) {}
+
+  /** Keeps answers, in one statement with all others of the same moment. */
+  keep(answers: ReadonlyMap<string, RegistryAnswer>, checkedAt: Date): Promise<void> {
+    for (const [name, answer] of answers)
+      if (answer.status !== 'unknown') this.waiting.set(name, { ...answer, checkedAt });
+    if (this.waiting.size === 0) return Promise.resolve();
+    this.keeping ??= pause(togetherMs).then(() => {
+      const together = this.waiting;
+      this.waiting = new Map();
+      this.keeping = undefined;
+      return this.write(together);
+    });
+    return this.keeping;
+  }
+
+  private async write(answers: ReadonlyMap<string, KeptAnswer>): Promise<void> {
+    // In the order of names: two processes that keep the same ones do not wait for each other in a circle.
+    const rows = [...answers].sort(([a], [b]) => (a < b ? -1 : 1));
+    // An array a column instead of a parameter a value: hundreds of names are kept in one statement.
+    const column = <Value>(value: (answer: KeptAnswer) => Value) => sql.param(rows.map(([, answer]) => value(answer)));
+    await this.database.execute(sql`
+      insert into ${availability} (name, status, premium_register, premium_renew, checked_at)
+      select name, status, premium_register, premium_renew, checked_at
+      from unnest(
+        ${sql.param(rows.map(([name]) => name))}::text[],
+        ${column(({ status }) => status)}::text[],
+        ${column(({ premium }) => premium?.register ?? null)}::bigint[],
+        ${column(({ premium }) => premium?.renew ?? null)}::bigint[],
+        ${column(({ checkedAt }) => checkedAt.toISOString())}::timestamptz[]
+      ) as answer (name, status, premium_register, premium_renew, checked_at)
+      on conflict (name) do update set
+        status = excluded.status,
+        premium_register = excluded.premium_register,
+        premium_renew = excluded.premium_renew,
+        checked_at = excluded.checked_at
+    `);
+  }
+
+  /** Answers given after `since`. */
+  async answers(names: readonly string[], since: Date): Promise<Map<string, RegistryAnswer>> {
+    const kept = await this.kept(names, since);
+    return new Map([...kept].map(([name, { checkedAt: _, ...answer }]) => [name, answer]));
+  }
+
+  /** Answers given after `since`, with when they were given. */
+  async kept(names: readonly string[], since: Date): Promise<Map<string, KeptAnswer>> {
+    if (names.length === 0) return new Map();
+    const rows = await this.database
+      .select()
+      .from(availability)
+      .where(and(sql`${availability.name} = any(${sql.param(names)})`, gt(availability.checkedAt, since)));
+    return new Map(
+      rows.flatMap(({ name, status, premiumRegister: register, premiumRenew: renew, checkedAt }) => {
+        if (status === 'invalid' || status === 'unsupported') return [];
+        const premium = register !== null && renew !== null ? { premium: { register, renew } } : {};
+        return [[name, { status, ...premium, checkedAt }]];
+      }),
+    );
+  }
+}

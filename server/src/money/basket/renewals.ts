@@ -1,0 +1,48 @@
+import type { Catalogue } from '@tienda/core/catalogue/extension';
+import type { RegistryAnswer } from '@tienda/core/names/availability';
+import { domainName } from '@tienda/core/names/domainName';
+import type { HeldStage } from '@tienda/core/lifecycle/stage';
+import type { IsoDate } from '@tienda/core/time/isoDate';
+
+/** What renewing a name needs to know of it. */
+export interface RenewableName {
+  readonly name: string;
+  readonly expiresOn: IsoDate;
+  readonly privacy: boolean;
+  readonly autoRenew: boolean;
+  /** US cents a year. */
+  readonly premiumRenew: number | null;
+  readonly stage: HeldStage;
+}
+
+/** Where the names are looked up that accounts hold. */
+export interface HeldNames {
+  /** Those of the names that an account holds. */
+  among(accountId: string, names: readonly string[]): Promise<readonly RenewableName[]>;
+}
+
+/** A name as it was typed, and what is to be done to it. */
+interface Wanted {
+  readonly name: string;
+  readonly action: string;
+}
+
+/** The name to renew as it is kept, however it was typed; undefined for anything else. */
+export function nameToRenew({ name, action }: Wanted, catalogue: Catalogue): string | undefined {
+  const read = action === 'renew' ? domainName(name, catalogue) : undefined;
+  return read?.kind === 'name' ? read.name : undefined;
+}
+
+/** The names to renew among others, as they are kept. */
+export function namesToRenew(wanted: readonly Wanted[], catalogue: Catalogue): string[] {
+  return wanted.flatMap((one) => nameToRenew(one, catalogue) ?? []);
+}
+
+/** What counts as the registry's word of names held: a premium one is renewed at the price that was kept with it. */
+export function answersOfHeld(held: Iterable<RenewableName>): Map<string, RegistryAnswer> {
+  return new Map(
+    [...held].flatMap(({ name, premiumRenew: renew }) =>
+      renew === null ? [] : [[name, { status: 'taken', premium: { register: renew, renew } }] as const],
+    ),
+  );
+}

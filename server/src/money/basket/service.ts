@@ -1,0 +1,188 @@
+import type { BasketCodes } from '@tienda/core/basket/basketCodes';
+import type { BasketLine } from '@tienda/core/basket/basketLine';
+import { lineChanges, lineFacts, type LineFacts } from '@tienda/core/basket/lineFacts';
+import { extensionOf } from '@tienda/core/catalogue/extensionOf';
+import { addYears, isoDate } from '@tienda/core/time/isoDate';
+import { allowedTerms, offeredTerms } from '@tienda/core/pricing/priceItem';
+import { longestTerm } from '@tienda/core/pricing/yearRail';
+import type { RegistryAnswer } from '@tienda/core/names/availability';
+import { domainName } from '@tienda/core/names/domainName';
+import { canRenew } from '@tienda/core/lifecycle/stage';
+import { toULabel } from '@tienda/core/idna/idna';
+import { codeKey } from '@tienda/core/pricing/promotion';
+import type { CatalogueReader } from '../../find/catalogue/catalogue';
+import type { Clock } from '../../platform/clock/clock';
+import { badField, badFields, type FieldError } from '../../platform/http/problem';
+import { answersOfHeld, namesToRenew, type HeldNames, type RenewableName } from './renewals';
+import type { SearchService } from '../../find/search/service';
+import { mostLines } from './models';
+import type { BasketStore, ChosenLine, KeptLine } from './store';
+
+/** Whose basket it is: an account's, or that of a visitor. */
+export interface BasketOwner {
+  /** Of the basket. */
+  readonly id: string;
+  readonly accountId?: string;
+}
+
+export interface ShownBasket {
+  readonly lines: readonly BasketLine[];
+  readonly codes: BasketCodes;
+}
+
+/** How old the registries' answers may be when the basket is checked. */
+const checkedForMs = 5 * 60 * 1000;
+
+export class BasketService {
+  constructor(
+    private readonly store: BasketStore,
+    private readonly catalogue: CatalogueReader,
+    private readonly search: SearchService,
+    private readonly names: HeldNames,
+    private readonly clock: Clock,
+  ) {}
+
+  /** The basket with what is known of its names; `check` asks the registries for what is not known lately. */
+  async show(owner: BasketOwner | undefined, check = false): Promise<ShownBasket> {
+    if (!owner) return { lines: [], codes: { typed: [] } };
+    const [kept, codes] = await Promise.all([this.store.lines(owner.id), this.store.codes(owner.id)]);
+    const held = await this.held(owner, kept);
+    const answers = await this.answers(kept, held, check);
+    const lines = kept.map(({ seen, ...line }): BasketLine => {
+      const answer = answers.get(line.name);
+      const facts = this.facts(line, answer);
+      const changes = seen && facts ? lineChanges(seen, facts, line.years) : [];
+      const mine = held.get(line.name);
+      return {
+        ...line,
+        unicode: toULabel(line.name),
+        ...(mine ? { heldUntil: mine.expiresOn } : {}),
+        ...(mine && !canRenew(mine.stage) ? { ranOut: true } : {}),
+        ...(answer ? { answer } : {}),
+        ...(changes.length > 0 ? { changes } : {}),
+      };
+    });
+    return { lines, codes: codes ?? { typed: [] } };
+  }
+
+  /**
+   * Puts lines in the basket, or changes what was chosen for them; all of them or none.
+   *
+   * @param pointer where the field of a line stands in the request
+   * @throws Problem 422 naming every line that cannot be put in
+   */
+  async put(
+    owner: BasketOwner,
+    wanted: readonly ChosenLine[],
+    pointer: (place: number, field: 'name' | 'years') => string,
+  ): Promise<void> {
+    const { id } = owner;
+    const held = await this.held(owner, wanted);
+    const faults: FieldError[] = [];
+    const chosen = wanted.flatMap((line, place) => {
+      const read = this.read(line, held);
+      if ('name' in read) return { ...line, ...read };
+      faults.push({ pointer: pointer(place, read.field), code: read.code, detail: read.detail });
+      return [];
+    });
+    if (faults.length > 0) throw badFields(faults);
+    const inBasket = new Set((await this.store.lines(id)).map(({ name }) => name));
+    const once = [...new Map(chosen.map((line) => [line.name, line])).values()];
+    if (new Set([...inBasket, ...once.map(({ name }) => name)]).size > mostLines)
+      throw badField(
+        pointer(0, 'name'),
+        'basketFull',
+        `A basket holds at most ${mostLines} names: check out or remove some.`,
+      );
+    const answers = await this.answers(once, held, false);
+    await this.store.put(
+      id,
+      once.map((line): KeptLine => ({ ...line, seen: this.facts(line, answers.get(line.name)) ?? null })),
+    );
+  }
+
+  /** Takes what has changed as read: changes are told against today from now on. */
+  async see(owner: BasketOwner): Promise<void> {
+    const { id } = owner;
+    const kept = await this.store.lines(id);
+    const answers = await this.answers(kept, await this.held(owner, kept), false);
+    const facts = kept.flatMap((line) => {
+      const now = this.facts(line, answers.get(line.name));
+      return now ? [[line.name, now] as const] : [];
+    });
+    await this.store.see(id, new Map(facts));
+  }
+
+  async remove(id: string, name: string): Promise<void> {
+    await this.store.remove(id, [name]);
+  }
+
+  async empty(id: string): Promise<void> {
+    await this.store.empty(id);
+  }
+
+  async keepCodes(id: string, { typed, use }: BasketCodes): Promise<void> {
+    const once = [...new Map(typed.map((code) => [codeKey(code), code.trim()])).values()].filter((code) => code !== '');
+    await this.store.keepCodes(id, { typed: once, ...(use === undefined ? {} : { use }) });
+  }
+
+  /** What registries say of names to register; of those to renew, what their registry asks for a premium name. */
+  private async answers(
+    lines: readonly Pick<ChosenLine, 'name' | 'action'>[],
+    held: ReadonlyMap<string, RenewableName>,
+    check: boolean,
+  ): Promise<Map<string, RegistryAnswer>> {
+    const names = lines.flatMap(({ name, action }) => (action === 'register' ? [name] : []));
+    const answers = check ? await this.search.answers(names, checkedForMs) : await this.search.known(names);
+    return new Map([...answers, ...answersOfHeld(held.values())]);
+  }
+
+  /** Those of the names to renew that the account holds. */
+  private async held(
+    { accountId }: BasketOwner,
+    lines: readonly Pick<ChosenLine, 'name' | 'action'>[],
+  ): Promise<Map<string, RenewableName>> {
+    const names = namesToRenew(lines, this.catalogue.current());
+    if (!accountId || names.length === 0) return new Map();
+    return new Map((await this.names.among(accountId, names)).map((held) => [held.name, held]));
+  }
+
+  private facts(
+    { name, action }: Pick<ChosenLine, 'name' | 'action'>,
+    answer: RegistryAnswer | undefined,
+  ): LineFacts | undefined {
+    const extension = extensionOf(name, this.catalogue.current());
+    return extension && lineFacts(extension, answer, isoDate(this.clock.now()), action);
+  }
+
+  /** The name as it is stored, with what is fixed for one that is held; or what is wrong with the line. */
+  private read(
+    { name, action, years }: ChosenLine,
+    held: ReadonlyMap<string, RenewableName>,
+  ):
+    | Pick<ChosenLine, 'name'>
+    | Omit<ChosenLine, 'years' | 'action'>
+    | (Omit<FieldError, 'pointer'> & { field: 'name' | 'years' }) {
+    const read = domainName(name, this.catalogue.current());
+    if (read.kind === 'problem') return { field: 'name', code: read.code, detail: read.detail };
+    const { extension, unicode } = read;
+    const mine = held.get(read.name);
+    if (action === 'renew' && !mine)
+      return { field: 'name', code: 'notHeld', detail: `${unicode} is not among your names.` };
+    if (mine && !canRenew(mine.stage))
+      return { field: 'name', code: 'ranOut', detail: `${unicode} ran out too long ago and can no longer be renewed.` };
+    const today = isoDate(this.clock.now());
+    const subject = { name: read.name, unicode, extension, ...(mine ? { heldUntil: mine.expiresOn } : {}) };
+    const terms = allowedTerms(action, subject, today);
+    if (terms.includes(years))
+      return mine ? { name: read.name, privacy: mine.privacy, autoRenew: mine.autoRenew } : { name: read.name };
+    const isLater = offeredTerms(action, extension).includes(years);
+    return {
+      field: 'years',
+      code: isLater ? 'beyondTenYears' : 'termNotOffered',
+      detail: isLater
+        ? `${unicode} can be paid for until ${addYears(today, longestTerm)} at most: choose fewer years.`
+        : `.${extension.unicode} is offered for ${terms.join(', ')} years.`,
+    };
+  }
+}

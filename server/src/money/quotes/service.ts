@@ -1,0 +1,131 @@
+import type { RegistryAnswer } from '@tienda/core/names/availability';
+import { canRenew } from '@tienda/core/lifecycle/stage';
+import { domainName } from '@tienda/core/names/domainName';
+import { quote, type Quote } from '@tienda/core/pricing/quote';
+import { agreedQuote } from '@tienda/core/pricing/quoteChanges';
+import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
+import { isValidVatNumber } from '@tienda/core/pricing/vatNumber';
+import type { CatalogueReader } from '../../find/catalogue/catalogue';
+import { codeKey, type CodeUses } from '@tienda/core/pricing/promotion';
+import type { Clock } from '../../platform/clock/clock';
+import { answersOfHeld, namesToRenew, nameToRenew, type HeldNames, type RenewableName } from '../basket/renewals';
+import type { Catalogue } from '@tienda/core/catalogue/extension';
+import type { SearchService } from '../../find/search/service';
+import type { CodeUseStore } from '../promotions/store';
+import { promotions } from '../promotions/promotions';
+import { rates } from '../../find/catalogue/rates';
+import type { QuoteStore, StoredQuote } from './store';
+
+/** How long a quote binds. */
+const validForMs = 30 * 60 * 1000;
+/** How old a registry's answer may be for a quote; before payment it is always asked again. */
+const answersForMs = 10 * 60 * 1000;
+
+export interface BindingQuote extends Quote {
+  readonly id: string;
+  /** ISO 8601 instant. */
+  readonly validUntil: string;
+}
+
+export class QuoteService {
+  constructor(
+    private readonly catalogue: CatalogueReader,
+    private readonly search: SearchService,
+    private readonly names: HeldNames,
+    private readonly store: QuoteStore,
+    private readonly codeUses: CodeUseStore,
+    private readonly clock: Clock,
+  ) {}
+
+  /** The binding quote: computed from what the registries say, and kept. */
+  async bind(request: QuoteRequest, accountId: string | undefined): Promise<BindingQuote> {
+    const answers = await this.search.answers(registrations(request), answersForMs);
+    const result = await this.compute(request, accountId, answers, await this.held(request, accountId));
+    const validUntil = new Date(this.clock.now().getTime() + validForMs);
+    const id = await this.store.keep(request, agreedQuote(result), validUntil);
+    return { id, validUntil: validUntil.toISOString(), ...result };
+  }
+
+  /**
+   * A quote's request quoted again with fresh answers from the registries, and not kept.
+   *
+   * @param rate the quote's own, which holds as long as it does
+   */
+  async again(
+    { request, quote: { rate } }: Pick<StoredQuote, 'request' | 'quote'>,
+    accountId: string,
+  ): Promise<{ quote: Quote; answers: ReadonlyMap<string, RegistryAnswer>; held: readonly RenewableName[] }> {
+    const answers = await this.search.answers(registrations(request), 0);
+    const locked = { ...rates, [request.currency]: rate };
+    const held = await this.held(request, accountId);
+    return {
+      quote: await this.compute(request, accountId, answers, held, locked),
+      answers: new Map([...answers, ...answersOfHeld(held)]),
+      held,
+    };
+  }
+
+  private async compute(
+    request: QuoteRequest,
+    accountId: string | undefined,
+    answers: ReadonlyMap<string, RegistryAnswer>,
+    held: readonly RenewableName[],
+    ratesUsed = rates,
+  ): Promise<Quote> {
+    const catalogue = this.catalogue.current();
+    const [isNew, codeUses] = await Promise.all([this.isNew(request, accountId), this.usesOf(request, accountId)]);
+    return quote(
+      { ...request, items: asHeld(request.items, held, catalogue), customer: { ...request.customer, isNew } },
+      {
+        now: this.clock.now(),
+        readName: (typed) => domainName(typed, catalogue),
+        rates: ratesUsed,
+        answers: new Map([...answers, ...answersOfHeld(held)]),
+        heldUntil: new Map(held.map(({ name, expiresOn }) => [name, expiresOn])),
+        ranOut: new Set(held.filter(({ stage }) => !canRenew(stage)).map(({ name }) => name)),
+        isValidVatNumber,
+        promotions,
+        codeUses,
+      },
+    );
+  }
+
+  /** The names to renew that the account holds. */
+  private async held({ items }: QuoteRequest, accountId: string | undefined): Promise<readonly RenewableName[]> {
+    const renewals = namesToRenew(items, this.catalogue.current());
+    return accountId && renewals.length > 0 ? this.names.among(accountId, renewals) : [];
+  }
+
+  /** A visitor is believed until the order, which needs an account. */
+  private async isNew({ customer }: QuoteRequest, accountId: string | undefined): Promise<boolean> {
+    return customer.isNew && (!accountId || (await this.codeUses.isNew(accountId)));
+  }
+
+  /** How often the codes that have a limit, and are public or were typed, have been used. */
+  private usesOf({ codes, use }: QuoteRequest, accountId: string | undefined): Promise<Map<string, CodeUses>> {
+    const typed = new Set([...codes, use ?? ''].map(codeKey));
+    const limited = promotions.filter(
+      (promotion) =>
+        (promotion.public || typed.has(promotion.code)) &&
+        (promotion.totalUses !== undefined || (accountId && promotion.perAccount !== undefined)),
+    );
+    return this.codeUses.uses(limited, accountId);
+  }
+}
+
+/** A name is renewed with the privacy that it has: nobody pays less than keeping it costs. */
+function asHeld(
+  items: QuoteRequest['items'],
+  held: readonly RenewableName[],
+  catalogue: Catalogue,
+): QuoteRequest['items'] {
+  const byName = new Map(held.map((one) => [one.name, one]));
+  return items.map((item) => {
+    const mine = byName.get(nameToRenew(item, catalogue) ?? '');
+    return mine ? { ...item, privacy: mine.privacy, autoRenew: mine.autoRenew } : item;
+  });
+}
+
+function registrations({ items }: QuoteRequest): string[] {
+  return items.filter(({ action }) => action === 'register').map(({ name }) => name);
+}

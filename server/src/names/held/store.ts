@@ -1,0 +1,193 @@
+import { randomUUID } from 'node:crypto';
+import { and, asc, eq, getTableColumns, gte, isNull, lte, sql } from 'drizzle-orm';
+import type { Who } from '@tienda/core/accounts/actor';
+import type { NameContacts } from '@tienda/core/contacts/roles';
+import type { HeldStage } from '@tienda/core/lifecycle/stage';
+import type { NameEvent, ShownNameEvent } from '@tienda/core/names/nameEvent';
+import type { IsoDate } from '@tienda/core/time/isoDate';
+import type { Database, Transaction } from '../../platform/db/database';
+import { availability, heldName, nameLog } from '../../platform/db/schema';
+import { nameChanges } from '../../find/zones/changes';
+
+/** A name that an account holds, as it is kept. */
+export interface HeldName {
+  /** Of this time that somebody holds it. */
+  readonly id: string;
+  readonly name: string;
+  readonly accountId: string;
+  readonly orderId: string;
+  readonly contactId: string;
+  /** The other contacts; the registrant where null. */
+  readonly contacts: NameContacts | null;
+  readonly registeredOn: IsoDate;
+  readonly expiresOn: IsoDate;
+  readonly privacy: boolean;
+  readonly autoRenew: boolean;
+  /** US cents a year. */
+  readonly premiumRenew: number | null;
+  readonly suspended: boolean;
+  readonly stage: HeldStage;
+  readonly nextStageOn: IsoDate;
+}
+
+/** What a name begins with. */
+export type NewlyHeld = Omit<HeldName, 'id' | 'suspended' | 'stage' | 'nextStageOn'> & { readonly years: number };
+
+const { leftAt: _leftAt, ...columns } = getTableColumns(heldName);
+
+/** Names that were held at a time are kept; whoever holds one now has its one current row. */
+const current = isNull(heldName.leftAt);
+
+export class NameStore {
+  constructor(private readonly database: Database) {}
+
+  /** The soonest to expire first. */
+  ofAccount(accountId: string): Promise<HeldName[]> {
+    return this.database
+      .select(columns)
+      .from(heldName)
+      .where(and(eq(heldName.accountId, accountId), current))
+      .orderBy(asc(heldName.expiresOn), asc(heldName.name));
+  }
+
+  /** Those of the names that an account holds. */
+  among(
+    accountId: string,
+    names: readonly string[],
+    within: Database | Transaction = this.database,
+  ): Promise<HeldName[]> {
+    return within
+      .select(columns)
+      .from(heldName)
+      .where(and(eq(heldName.accountId, accountId), sql`${heldName.name} = any(${sql.param([...names])})`, current));
+  }
+
+  async find(
+    accountId: string,
+    name: string,
+    within: Database | Transaction = this.database,
+  ): Promise<HeldName | undefined> {
+    const [found] = await this.among(accountId, [name], within);
+    return found;
+  }
+
+  /** A name of an account, that nobody else changes until the transaction is over. */
+  async lock(transaction: Transaction, accountId: string, name: string): Promise<HeldName | undefined> {
+    const [found] = await transaction
+      .select(columns)
+      .from(heldName)
+      .where(and(eq(heldName.accountId, accountId), eq(heldName.name, name), current))
+      .for('update');
+    return found;
+  }
+
+  /** Every name whose next stage can have begun, the one longest due first. */
+  due(today: IsoDate, limit: number): Promise<HeldName[]> {
+    return this.database
+      .select(columns)
+      .from(heldName)
+      .where(and(lte(heldName.nextStageOn, today), current))
+      .orderBy(asc(heldName.nextStageOn), asc(heldName.id))
+      .limit(limit);
+  }
+
+  async setAutoRenew({ id }: HeldName, autoRenew: boolean, who: Who, at: Date): Promise<void> {
+    await this.database.transaction(async (transaction) => {
+      const changed = await transaction
+        .update(heldName)
+        .set({ autoRenew })
+        .where(and(eq(heldName.id, id), sql`${heldName.autoRenew} <> ${autoRenew}`))
+        .returning({ id: heldName.id });
+      if (changed.length > 0) await this.log(transaction, id, who, { type: 'autoRenew', on: autoRenew }, at);
+    });
+  }
+
+  async setSuspended(transaction: Transaction, id: string, suspended: boolean, at: Date): Promise<void> {
+    await transaction.update(heldName).set({ suspended }).where(eq(heldName.id, id));
+    await this.log(transaction, id, { type: 'clock' }, { type: suspended ? 'suspended' : 'released' }, at);
+  }
+
+  /** Names registered on a day or after it, whoever holds them. */
+  async registeredSince(day: IsoDate): Promise<string[]> {
+    const rows = await this.database
+      .select({ name: heldName.name })
+      .from(heldName)
+      .where(and(gte(heldName.registeredOn, day), current));
+    return rows.map(({ name }) => name);
+  }
+
+  /** The name is held from now on, known as taken, and all processes are told. One statement. */
+  async add(transaction: Transaction, { years, ...held }: NewlyHeld, who: Who, at: Date): Promise<void> {
+    const { channel, written } = nameChanges;
+    const registered: NameEvent = { type: 'registered', years, expiresOn: held.expiresOn };
+    const id = randomUUID();
+    await transaction.execute(sql`
+      with added as (
+        insert into ${heldName} (id, name, account_id, order_id, contact_id, contacts, registered_on, expires_on, next_stage_on,
+          privacy, auto_renew, premium_renew)
+        values (${id}, ${held.name}, ${held.accountId}, ${held.orderId}, ${held.contactId}, ${JSON.stringify(held.contacts)}::jsonb,
+          ${held.registeredOn}, ${held.expiresOn}, ${held.expiresOn}, ${held.privacy}, ${held.autoRenew}, ${held.premiumRenew})
+      ), known as (
+        insert into ${availability} (name, status, checked_at) values (${held.name}, 'taken', ${at.toISOString()}::timestamptz)
+        on conflict (name) do update set status = excluded.status, premium_register = null, premium_renew = null,
+          checked_at = excluded.checked_at
+      ), logged as (
+        insert into ${nameLog} (held_id, at, who, what)
+        values (${id}, ${at.toISOString()}::timestamptz, ${JSON.stringify(who)}::jsonb, ${JSON.stringify(registered)}::jsonb)
+      )
+      select pg_notify(${channel}, ${written(held.name, 'taken')})`);
+  }
+
+  /** The name is paid for until a later day. */
+  async renewed(
+    transaction: Transaction,
+    { id }: HeldName,
+    expiresOn: IsoDate,
+    years: number,
+    who: Who,
+    at: Date,
+  ): Promise<void> {
+    await transaction
+      .update(heldName)
+      .set({ expiresOn, nextStageOn: expiresOn, stage: 'active' })
+      .where(eq(heldName.id, id));
+    await this.log(transaction, id, who, { type: 'renewed', years, expiresOn }, at);
+  }
+
+  /** Nothing has changed: looked at again on a later day. */
+  async lookAgain({ id }: HeldName, nextStageOn: IsoDate): Promise<void> {
+    await this.database.update(heldName).set({ nextStageOn }).where(eq(heldName.id, id));
+  }
+
+  /** The name's days have come. @returns false where it was renewed meanwhile */
+  async enter(held: HeldName, stage: HeldStage & NameEvent['type'], nextStageOn: IsoDate, at: Date): Promise<boolean> {
+    const isGone = stage === 'gone';
+    return this.database.transaction(async (transaction) => {
+      const entered = await transaction
+        .update(heldName)
+        .set({ stage, nextStageOn, ...(isGone ? { leftAt: at } : {}) })
+        .where(and(eq(heldName.id, held.id), eq(heldName.expiresOn, held.expiresOn), current))
+        .returning({ id: heldName.id });
+      if (entered.length === 0) return false;
+      await this.log(transaction, held.id, { type: 'registry' }, { type: stage }, at);
+      const { channel, written } = nameChanges;
+      if (isGone) await transaction.execute(sql`select pg_notify(${channel}, ${written(held.name, 'available')})`);
+      return true;
+    });
+  }
+
+  /** What happened to a name, the latest first. */
+  async logOf({ id }: HeldName): Promise<ShownNameEvent[]> {
+    const rows = await this.database
+      .select()
+      .from(nameLog)
+      .where(eq(nameLog.heldId, id))
+      .orderBy(sql`${nameLog.id} desc`)
+      .limit(200);
+    return rows.map(({ at, who, what }) => ({ at: at.toISOString(), who: who.type, what }));
+  }
+
+  private async log(transaction: Transaction, heldId: string, who: Who, what: NameEvent, at: Date): Promise<void> {
+    await transaction.insert(nameLog).values({ heldId, who, what, at });
+  }
+}

@@ -1,0 +1,107 @@
+import { and, asc, between, eq, isNotNull, isNull, lt, or, sql } from 'drizzle-orm';
+import { remindersDue } from '@tienda/core/contacts/holderCheck';
+import type { IsoDate } from '@tienda/core/time/isoDate';
+import type { Database, Transaction } from '../../platform/db/database';
+import { contact, heldName, holderCheck } from '../../platform/db/schema';
+
+export type KeptHolderCheck = typeof holderCheck.$inferSelect;
+
+/** A name that has to be put out of service, or back in. */
+export interface Misplaced extends Pick<KeptHolderCheck, 'accountId' | 'email' | 'askedOn' | 'tokenHash'> {
+  readonly heldId: string;
+  readonly name: string;
+  readonly suspend: boolean;
+}
+
+const mostAtOnce = 500;
+
+/** Which holders' addresses are confirmed. */
+export class HolderCheckStore {
+  constructor(private readonly database: Database) {}
+
+  /** @returns false where the address was asked for before */
+  async ask(transaction: Transaction, row: Pick<KeptHolderCheck, 'accountId' | 'email' | 'tokenHash' | 'askedOn'>) {
+    const asked = await transaction.insert(holderCheck).values(row).onConflictDoNothing().returning();
+    return asked.length > 0;
+  }
+
+  ofAccount(accountId: string): Promise<KeptHolderCheck[]> {
+    return this.database
+      .select()
+      .from(holderCheck)
+      .where(eq(holderCheck.accountId, accountId))
+      .orderBy(asc(holderCheck.askedOn), asc(holderCheck.email));
+  }
+
+  /** Addresses to remind, those asked for first before others. */
+  toRemind(today: IsoDate): Promise<KeptHolderCheck[]> {
+    const due = remindersDue(today).map(({ reminded, from, to }) =>
+      and(eq(holderCheck.reminded, reminded), between(holderCheck.askedOn, from, to)),
+    );
+    return this.database
+      .select()
+      .from(holderCheck)
+      .where(and(isNull(holderCheck.confirmedAt), or(...due)))
+      .orderBy(asc(holderCheck.askedOn))
+      .limit(mostAtOnce);
+  }
+
+  /** @returns false where the reminder went out already */
+  async reminded(transaction: Transaction, { accountId, email, reminded }: KeptHolderCheck): Promise<boolean> {
+    const noted = await transaction
+      .update(holderCheck)
+      .set({ reminded: reminded + 1 })
+      .where(
+        and(
+          eq(holderCheck.accountId, accountId),
+          eq(holderCheck.email, email),
+          eq(holderCheck.reminded, reminded),
+          isNull(holderCheck.confirmedAt),
+        ),
+      )
+      .returning();
+    return noted.length > 0;
+  }
+
+  /** Harmless when repeated. @returns undefined where nobody was sent that token */
+  async confirm(tokenHash: string, at: Date): Promise<KeptHolderCheck | undefined> {
+    const [confirmed] = await this.database
+      .update(holderCheck)
+      .set({ confirmedAt: sql`coalesce(${holderCheck.confirmedAt}, ${at.toISOString()}::timestamptz)` })
+      .where(eq(holderCheck.tokenHash, tokenHash))
+      .returning();
+    return confirmed;
+  }
+
+  /**
+   * Names whose service is not what it has to be: of addresses not confirmed in time, and not suspended; or of
+   * others, and suspended.
+   *
+   * @param before addresses asked for before this day are out of time
+   */
+  async misplaced(before: string): Promise<Misplaced[]> {
+    const late = and(isNull(holderCheck.confirmedAt), lt(holderCheck.askedOn, before));
+    const isIts = sql`${holderCheck.email} = lower(${contact.contact} ->> 'email')`;
+    const { accountId, email, askedOn, tokenHash } = holderCheck;
+    const current = isNull(heldName.leftAt);
+    const columns = { heldId: heldName.id, name: heldName.name, accountId, email, askedOn, tokenHash };
+    const toSuspend = await this.database
+      .select(columns)
+      .from(holderCheck)
+      .innerJoin(heldName, eq(heldName.accountId, holderCheck.accountId))
+      .innerJoin(contact, and(eq(contact.id, heldName.contactId), isIts))
+      .where(and(late, eq(heldName.suspended, false), current))
+      .limit(mostAtOnce);
+    const toRelease = await this.database
+      .select(columns)
+      .from(heldName)
+      .innerJoin(contact, eq(contact.id, heldName.contactId))
+      .innerJoin(holderCheck, and(eq(holderCheck.accountId, heldName.accountId), isIts))
+      .where(and(eq(heldName.suspended, true), current, isNotNull(holderCheck.confirmedAt)))
+      .limit(mostAtOnce);
+    return [
+      ...toSuspend.map((row) => ({ ...row, suspend: true })),
+      ...toRelease.map((row) => ({ ...row, suspend: false })),
+    ];
+  }
+}

@@ -1,0 +1,57 @@
+import type { Idempotency } from '../../platform/http/idempotency';
+import { accountRoute, type Route } from '../../platform/http/route';
+import { AmountModel, NewOffer } from './models';
+import type { OfferService } from './service';
+
+export function offerRoutes(offers: OfferService, idempotency: Idempotency): Route[] {
+  return [
+    accountRoute(
+      'get',
+      '/api/me/offers',
+      { needs: 'seeNames', summary: 'Offers made, the latest first' },
+      async ({ actor: { account: accountId } }) => ({
+        body: await offers.list(accountId),
+      }),
+    ),
+    accountRoute(
+      'post',
+      '/api/me/offers',
+      {
+        needs: 'makeOffers',
+        summary: 'Makes an offer to the holder of a name',
+        model: NewOffer,
+        perMinute: 20,
+        takesKey: true,
+      },
+      ({ ctx, actor: { account: accountId }, body }) =>
+        idempotency.once(ctx, accountId, async () => ({
+          status: 201,
+          body: await offers.make(accountId, body, ctx.get('Idempotency-Key')),
+        })),
+    ),
+    accountRoute(
+      'post',
+      '/api/me/offers/:id/accept',
+      { needs: 'makeOffers', summary: 'Accepts what the holder asks' },
+      async ({ actor: { account: accountId }, params }) => ({
+        body: await offers.move(accountId, params['id'] ?? '', { type: 'buyerAccepted' }),
+      }),
+    ),
+    accountRoute(
+      'post',
+      '/api/me/offers/:id/raise',
+      { needs: 'makeOffers', summary: 'Offers another amount after the holder asked for more', model: AmountModel },
+      async ({ actor: { account: accountId }, params, body: { amount } }) => ({
+        body: await offers.move(accountId, params['id'] ?? '', { type: 'buyerRaised', amount }),
+      }),
+    ),
+    accountRoute(
+      'post',
+      '/api/me/offers/:id/withdraw',
+      { needs: 'makeOffers', summary: 'Withdraws an offer' },
+      async ({ actor: { account: accountId }, params }) => ({
+        body: await offers.move(accountId, params['id'] ?? '', { type: 'buyerWithdrew' }),
+      }),
+    ),
+  ];
+}

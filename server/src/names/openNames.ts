@@ -1,0 +1,105 @@
+import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
+import type { ShownOffer } from '@tienda/core/names/shownOffer';
+import type { ShownOrder } from '@tienda/core/orders/shownOrder';
+import type { Find } from '../find/openFind';
+import type { Gateways } from '../gateways/openGateways';
+import type { Money } from '../money/openMoney';
+import { paymentNoticeRoutes } from '../money/payments/notices';
+import type { KeptOfAccounts } from '../people/accounts/departure';
+import type { People } from '../people/openPeople';
+import type { Platform, Wing } from '../platform/openPlatform';
+import { NameLives } from './held/lives';
+import { nameRoutes } from './held/routes';
+import type { HeldName, NameStore } from './held/store';
+import { holderRoutes } from './holders/routes';
+import { HolderChecks } from './holders/service';
+import { HolderCheckStore } from './holders/store';
+import { offerRoutes } from './offers/routes';
+import { OfferService } from './offers/service';
+import { OfferStore } from './offers/store';
+import { openOrders } from './orders/openOrders';
+import { orderRoutes } from './orders/routes';
+import type { AgreedVersion } from './orders/store';
+
+/** What is kept of an account here. */
+export interface NamesExport {
+  readonly holderChecks: readonly ShownHolderCheck[];
+  readonly names: readonly HeldName[];
+  readonly orders: readonly ShownOrder[];
+  readonly agreements: readonly AgreedVersion[];
+  readonly offers: readonly ShownOffer[];
+}
+
+/** Names that are held, and all that is done to get and keep them. */
+export interface Names extends Wing {
+  readonly kept: KeptOfAccounts<NamesExport>;
+  /** Takes up what is to be done. */
+  start(): void;
+  stop(): Promise<void>;
+}
+
+export async function openNames(
+  platform: Platform,
+  gateways: Gateways,
+  people: People,
+  find: Find,
+  money: Money,
+  held: NameStore,
+): Promise<Names> {
+  const { config, database, notifications, idempotency, outbox, clock, codeKeys } = platform;
+  const { registries, broker } = gateways;
+  const { accounts, contacts } = people;
+  const { catalogue, search } = find;
+  const holders = new HolderChecks({
+    database,
+    store: new HolderCheckStore(database),
+    names: held,
+    accounts,
+    catalogue,
+    registries,
+    outbox,
+    clock,
+    publicUrl: config.publicUrl,
+    keys: codeKeys,
+  });
+  const lives = new NameLives(held, catalogue, registries, clock);
+  const offers = new OfferService(new OfferStore(database), broker, catalogue, search, accounts, outbox, clock);
+  const orders = await openOrders({ ...platform, ...gateways, ...people, ...find, ...money, holders, names: held });
+  return {
+    kept: {
+      exported: async ({ id }) => ({
+        holderChecks: await holders.list(id),
+        names: await held.ofAccount(id),
+        orders: await orders.service.list(id),
+        agreements: await orders.service.agreed(id),
+        offers: await offers.list(id),
+      }),
+      whyNeeded: async ({ id }) => {
+        const names = (await held.ofAccount(id)).length;
+        if (names > 0)
+          return `${names === 1 ? 'One name is' : `${names} names are`} held by it: move what it holds away first.`;
+        if ((await orders.service.list(id)).some(({ ended }) => !ended))
+          return 'An order is under way: wait for its end.';
+        if ((await offers.list(id)).some(({ state }) => state.at === 'sent'))
+          return 'An offer waits for its answer: withdraw it first.';
+        return undefined;
+      },
+      forgotten: ({ id }) => offers.forget(id),
+    },
+    routes: [
+      ...orderRoutes(orders.service, notifications, idempotency),
+      ...paymentNoticeRoutes(config.noticeSecret, [money.topUpPaid, orders.paid]),
+      ...holderRoutes(holders),
+      ...offerRoutes(offers, idempotency),
+      ...nameRoutes(held, contacts, catalogue, clock),
+    ],
+    chores: [
+      { name: 'offers', run: () => offers.lookAround() },
+      { name: 'names', run: () => lives.lookAround() },
+      { name: 'holders', run: () => holders.lookAround() },
+      ...orders.chores,
+    ],
+    start: () => orders.start(),
+    stop: () => orders.stop(),
+  };
+}

@@ -1,0 +1,189 @@
+import { contactRoles, type NameContacts } from '@tienda/core/contacts/roles';
+import { eppContact } from '@tienda/core/contacts/eppContact';
+import { needsLatin } from '@tienda/core/contacts/latin';
+import type { EppDomainInfo } from '@tienda/core/epp/objects';
+import type { RegistryAnswer } from '@tienda/core/names/availability';
+import { failureWords } from '@tienda/core/orders/failureWords';
+import type { Failure } from '@tienda/core/operations/operation';
+import type { OperationEvent } from '@tienda/core/operations/operations';
+import { register, type RegisterRequest, type RegisterState } from '@tienda/core/operations/register';
+import { isoDate } from '@tienda/core/time/isoDate';
+import type { Clock } from '../../platform/clock/clock';
+import type { ContactStore } from '../../people/contacts/store';
+import { registryOf } from '../../gateways/registry/keeper';
+import { RegistrySilent, type Registries, type RegistryGateway } from '../../gateways/registry/registryGateway';
+import type { AvailabilityStore } from '../../find/search/store';
+import type { Keyring } from '../../platform/secrets/keyring';
+import { amountText } from '../../platform/texts/texts';
+import type { OperationWork } from './desk';
+import { authCode, authCodes, contactHandle, contactHandles, eppDomain, isOurs } from './identity';
+import type { RegistryMessages } from './messages';
+import type { KeptOperation } from './store';
+
+export interface RegisteringParts {
+  readonly record: (operation: KeptOperation, event: OperationEvent) => Promise<KeptOperation>;
+  readonly contacts: ContactStore;
+  readonly availability: AvailabilityStore;
+  readonly registries: Registries;
+  readonly messages: RegistryMessages;
+  readonly clock: Clock;
+  readonly keys: Keyring;
+  /** Called after every command that changes something; tests end the process here. */
+  readonly afterwards?: (orderId: string) => void;
+}
+
+/** A name that is being registered, and what it is known by at its registry. */
+interface Subject {
+  readonly operation: KeptOperation;
+  readonly request: RegisterRequest;
+  readonly registry: RegistryGateway;
+  /** The registry's ids of the contacts. */
+  readonly handles: NameContacts;
+  readonly code: string;
+  /** The code, and what it was under older keys. */
+  readonly codes: readonly string[];
+}
+
+/**
+ * Registers names. Whatever a registry answers or leaves unanswered, what happened is found out by asking it, never by
+ * guessing.
+ */
+export class Registering implements OperationWork {
+  constructor(private readonly parts: RegisteringParts) {}
+
+  async step(operation: KeptOperation): Promise<KeptOperation> {
+    const subject = this.subjectOf(operation);
+    const effect = register.effect(operation.state as RegisterState);
+    if (!effect) return operation;
+    return effect.do === 'register' ? this.register(subject, effect.askFirst) : this.decided(subject);
+  }
+
+  async giveUp(operation: KeptOperation): Promise<void> {
+    await this.parts.record(operation, { type: 'givenUp', ...failureOf({ cause: 'silent' }) });
+  }
+
+  /** @throws RegistrySilent */
+  private async register(subject: Subject, askFirst: boolean): Promise<KeptOperation> {
+    const { operation, request, registry, handles, code } = subject;
+    const { name } = operation;
+    if (askFirst) {
+      const found = await registry.info(name);
+      if (found && this.isOurs(subject, found)) return this.found(operation, found);
+    }
+    for (const id of new Set(contactRoles.map((role) => request.contacts[role]))) {
+      const refusal = await this.needContact(subject, id);
+      if (refusal !== undefined) return this.refused(operation, { cause: 'refused', said: refusal });
+    }
+    const sent = askFirst ? operation : await this.parts.record(operation, { type: 'sent' });
+    const outcome = await registry.create(eppDomain(name, request, handles, code), operation.transaction);
+    if (operation.orderId) this.parts.afterwards?.(operation.orderId);
+    switch (outcome.type) {
+      case 'created':
+        return this.done(sent, outcome.expiresAt);
+      case 'pending':
+        return this.pending(sent);
+      case 'refused':
+        return this.explained(subject, sent, outcome.reason);
+      case 'exists': {
+        const found = await registry.info(name);
+        if (!found) throw new RegistrySilent(`${name} both exists and does not`);
+        return this.isOurs(subject, found) ? this.found(sent, found) : this.refused(sent, { cause: 'taken' });
+      }
+    }
+  }
+
+  /**
+   * Sees whether the registry has decided on a name that it looks at first.
+   *
+   * @returns the same where it has not
+   * @throws RegistrySilent
+   */
+  private async decided(subject: Subject): Promise<KeptOperation> {
+    const { operation, registry } = subject;
+    const found = await registry.info(operation.name);
+    if (found && this.isOurs(subject, found))
+      return isPending(found) ? operation : this.done(operation, found.expiresAt);
+    // Its words may still be in the queue.
+    await this.parts.messages.hear(registry);
+    const decision = operation.decision ?? (await this.parts.messages.decisionOf(operation));
+    const said = decision && !decision.done ? { said: decision.text } : {};
+    return this.refused(operation, { cause: 'refused', ...said });
+  }
+
+  private subjectOf(operation: KeptOperation): Subject {
+    const registry = registryOf(operation, this.parts.registries);
+    const request = operation.request as RegisterRequest;
+    const of = operation.orderId ?? operation.id;
+    const { keys } = this.parts;
+    return {
+      operation,
+      request,
+      registry,
+      handles: contactHandles(request.contacts, request.privacy),
+      code: authCode(keys, of, operation.name),
+      codes: authCodes(keys, of, operation.name),
+    };
+  }
+
+  private isOurs({ handles, codes }: Subject, found: EppDomainInfo): boolean {
+    return isOurs(found, handles.registrant, codes);
+  }
+
+  /** Makes a contact at the registry, or finds it there. @returns why the registry refuses it for good @throws RegistrySilent */
+  private async needContact({ operation, request, registry }: Subject, id: string): Promise<string | undefined> {
+    const contact = await this.parts.contacts.find(operation.accountId, id);
+    if (!contact) throw new Error(`${operation.name} has lost a contact`);
+    const { privacy } = request;
+    const handle = contactHandle(id, privacy);
+    return registry.needContact(
+      eppContact(contact, handle, privacy, authCode(this.parts.keys, id, handle), needsLatin(registry.id)),
+    );
+  }
+
+  /** The name is there and ours: registered, or being looked at. */
+  private found(operation: KeptOperation, info: EppDomainInfo): Promise<KeptOperation> {
+    return isPending(info) ? this.pending(operation) : this.done(operation, info.expiresAt);
+  }
+
+  private async pending(operation: KeptOperation): Promise<KeptOperation> {
+    if (operation.state.at === 'pending') return operation;
+    await this.parts.availability.keep(new Map([[operation.name, { status: 'taken' }]]), this.parts.clock.now());
+    return this.parts.record(operation, { type: 'pending' });
+  }
+
+  private done(operation: KeptOperation, expiresAt: string): Promise<KeptOperation> {
+    return this.parts.record(operation, { type: 'done', expiresOn: isoDate(new Date(expiresAt)) });
+  }
+
+  /** A refusal for good. Where the price is not the one that was shown any more, that is why. */
+  private async explained({ registry, request }: Subject, sent: KeptOperation, said: string): Promise<KeptOperation> {
+    const { name } = sent;
+    let answer: RegistryAnswer | undefined;
+    await registry.check([name], (answers) => {
+      answer = answers.get(name);
+    });
+    if (!answer || answer.status === 'unknown') throw new RegistrySilent(`${name} was refused and not explained`);
+    await this.parts.availability.keep(new Map([[name, answer]]), this.parts.clock.now());
+    const asks = otherPrice(request, answer);
+    if (asks) return this.refused(sent, { cause: 'price', asks });
+    return this.refused(sent, answer.status === 'taken' ? { cause: 'taken' } : { cause: 'refused', said });
+  }
+
+  private refused(operation: KeptOperation, why: Omit<Failure, 'reason'>): Promise<KeptOperation> {
+    return this.parts.record(operation, { type: 'refused', ...failureOf(why) });
+  }
+}
+
+/** With the reason as a sentence, for those who keep to the interface. */
+export function failureOf(why: Omit<Failure, 'reason'>): Failure {
+  return { ...why, reason: failureWords(why, 'en', (cents) => amountText(cents, 'USD')) };
+}
+
+function isPending({ statuses }: EppDomainInfo): boolean {
+  return statuses.includes('pendingCreate');
+}
+
+/** The price that the registry asks, where it is another than was shown. */
+function otherPrice({ premium: shown }: RegisterRequest, { premium: now }: RegistryAnswer): RegistryAnswer['premium'] {
+  return shown && shown.register === now?.register && shown.renew === now.renew ? undefined : now;
+}

@@ -1,0 +1,346 @@
+import type { Logger } from 'pino';
+import { effects, type Order, type OrderEffect } from '@tienda/core/orders/order';
+import { payBy, type DeclineCause } from '@tienda/core/orders/payment';
+import type { PaymentEvent } from '@tienda/core/orders/paymentState';
+import type { Attention } from '../../platform/attention/attention';
+import { longestSilenceMs, paymentPatienceMs } from '../../platform/attention/patience';
+import type { Clock } from '../../platform/clock/clock';
+import type { Heartbeat } from '../../platform/db/heartbeat';
+import { PaymentSilent, type PaymentGateway, type PaymentStanding } from '../../gateways/payments/paymentGateway';
+import { Alarms } from '../../platform/jobs/alarms';
+import type { OrderRecorder } from './recorder';
+import type { OperationStore } from '../operations/store';
+import { OrderMoved, orderOf, type OrderHead, type OrderStore } from './store';
+
+export interface CashierParts {
+  readonly orders: OrderStore;
+  readonly operations: OperationStore;
+  readonly recorder: OrderRecorder;
+  readonly payments: PaymentGateway;
+  /** Keeps what is at work from being taken for dead. */
+  readonly heartbeat: Heartbeat;
+  readonly clock: Clock;
+  readonly attention: Attention;
+  readonly log: Logger;
+  /** Called after every effect outside; tests end the process here. */
+  readonly afterwards?: (head: OrderHead) => void;
+}
+
+/** The payment of an order, taken, with all that core knows of it. */
+interface Taken {
+  readonly head: OrderHead;
+  readonly order: Order;
+}
+
+/** What came of one effect: it is written down, or somebody else has to act first. */
+type Outcome = Taken | 'wait';
+
+/** Payments that one process moves on side by side: a slow bank holds up only its own. */
+const atOnce = 8;
+/** How soon somebody else's answer is looked for, where no notice of it comes; a transfer takes days. */
+const lookAgainMs = 20_000;
+const lookForTransferMs = 600_000;
+/** How soon a silent provider is asked again: sooner at first. */
+const firstRetryMs = 1000;
+const longestRetryMs = 60_000;
+/** How soon a payment is tried again of which something here went wrong. */
+const faultyRetryMs = 5000;
+/** How soon a payment is tried again that another process has just now. */
+const busyMs = 250;
+
+const gaveUp: Readonly<Record<DeclineCause, string>> = {
+  refused: 'The payment was refused.',
+  cancelled: 'You did not go on with the payment.',
+  tooLate: 'The payment did not come while there was time.',
+  silent: 'The payment provider gave no answer.',
+};
+
+/** Moves the payments of orders on as core says, each by one process at a time. */
+export class Cashier {
+  private readonly waiting = new Set<string>();
+  private readonly running = new Map<string, Promise<void>>();
+  private readonly alarms = new Alarms();
+  private closed = false;
+
+  constructor(private readonly parts: CashierParts) {}
+
+  /** The payment of an order has to be looked at; harmless when repeated. */
+  wake(orderId: string): void {
+    this.waiting.add(orderId);
+    this.fill();
+  }
+
+  /** Wishes for a payment to be looked at, also where this process dies first. */
+  async push(orderId: string): Promise<void> {
+    await this.parts.orders.wish(orderId);
+    this.wake(orderId);
+  }
+
+  /** Wakes every payment that has to be looked at. */
+  async lookAround(): Promise<void> {
+    for (const id of await this.parts.orders.due()) this.wake(id);
+  }
+
+  /** Takes nothing more, and waits for what is under way. */
+  async stop(): Promise<void> {
+    this.closed = true;
+    this.alarms.close();
+    await Promise.all(this.running.values());
+  }
+
+  /**
+   * Gives up a payment that waits for its buyer.
+   *
+   * @returns false where another process has the payment just now
+   * @throws PaymentSilent
+   */
+  async cancel(orderId: string): Promise<boolean> {
+    const done = await this.alone(orderId, async (taken) => {
+      const { head, order } = taken;
+      const { payment } = order;
+      if (payment.at === 'waiting') {
+        const { intent } = payment;
+        await this.standsAt(
+          taken,
+          await this.outside(head, (provider) => provider.void(intent, `${head.id} void`)),
+          'cancelled',
+        );
+      }
+      // The provider has not answered yet: what it may hold is let go once it does.
+      if (payment.at === 'asked') await this.decline(taken, 'cancelled', true);
+      return true;
+    });
+    return done ?? false;
+  }
+
+  /**
+   * Money came; where the order's payment was given up before, it goes back.
+   *
+   * @returns false where another process has the payment just now: tell it again
+   * @throws PaymentSilent
+   */
+  async paidLate(orderId: string, intent: string): Promise<boolean> {
+    const done = await this.alone(orderId, async (taken) => {
+      if (taken.order.payment.at !== 'declined') return true;
+      const standing = await this.outside(taken.head, (provider) => provider.look(intent));
+      if (standing.at === 'paid') await this.record(taken, { type: 'paidLate', intent, amount: standing.amount });
+      return true;
+    });
+    return done ?? false;
+  }
+
+  /** Runs while no other process is at work on the payment; undefined where one is. It is looked at again after that. */
+  private async alone<Result>(orderId: string, action: (taken: Taken) => Promise<Result>): Promise<Result | undefined> {
+    const head = await this.parts.orders.claim(orderId);
+    if (!head) return undefined;
+    try {
+      return await this.parts.heartbeat.during(orderId, async () => action(await this.withOrder(head)));
+    } finally {
+      await this.parts.orders.release(head, this.parts.clock.now());
+    }
+  }
+
+  private async withOrder(head: OrderHead): Promise<Taken> {
+    return { head, order: orderOf(head, await this.parts.operations.ofOrders([head.id])) };
+  }
+
+  private fill(): void {
+    for (const id of this.waiting) {
+      if (this.closed || this.running.size >= atOnce) return;
+      if (this.running.has(id)) continue;
+      this.waiting.delete(id);
+      const run = this.advance(id).finally(() => {
+        this.running.delete(id);
+        this.fill();
+      });
+      this.running.set(id, run);
+    }
+  }
+
+  private async advance(orderId: string): Promise<void> {
+    const { orders, log, heartbeat } = this.parts;
+    let claimed: OrderHead | undefined;
+    try {
+      claimed = await orders.claim(orderId);
+      // Where it is taken by another process, that one may have looked before what we were told of.
+      if (!claimed) return this.wakeIn(orderId, busyMs);
+      const head = claimed;
+      const { after, lookAt, silentSince } = await heartbeat.during(orderId, () => this.movedOn(head));
+      if (await orders.release(after, lookAt, silentSince)) this.waiting.add(orderId);
+    } catch (fault) {
+      const isOvertaken = fault instanceof OrderMoved;
+      if (!isOvertaken) log.error({ orderId, err: fault }, 'a payment could not be moved on; trying again');
+      const retryMs = isOvertaken ? firstRetryMs : faultyRetryMs;
+      // Where even that fails, its lease runs out by itself.
+      if (claimed) await orders.release(claimed, this.in(retryMs)).catch(() => undefined);
+      this.wakeIn(orderId, retryMs);
+    }
+  }
+
+  /** Moves a payment on as far as it goes. @returns when to look again, and since when its provider is silent */
+  private async movedOn(head: OrderHead): Promise<{ after: OrderHead; lookAt: Date | null; silentSince: Date | null }> {
+    let taken = await this.withOrder(head);
+    for (;;) {
+      const [effect] = effects(taken.order);
+      if (!effect) return { after: taken.head, lookAt: null, silentSince: null };
+      try {
+        const outcome = await this.carryOut(taken, effect);
+        if (outcome === 'wait') {
+          const waitMs = taken.head.way.type === 'transfer' ? lookForTransferMs : lookAgainMs;
+          return { after: taken.head, lookAt: this.in(waitMs), silentSince: null };
+        }
+        taken = outcome;
+      } catch (fault) {
+        if (!(fault instanceof PaymentSilent)) throw fault;
+        const silent = await this.silent(taken, effect, fault);
+        if ('silentSince' in silent) return silent;
+        taken = silent;
+      }
+    }
+  }
+
+  /** Nobody waits for ever: what was asked for too long is given up, and someone is told. */
+  private async silent(
+    taken: Taken,
+    effect: OrderEffect,
+    fault: PaymentSilent,
+  ): Promise<Taken | { after: OrderHead; lookAt: Date; silentSince: Date }> {
+    const { clock, attention } = this.parts;
+    const { head } = taken;
+    const now = clock.now();
+    const silentSince = head.silentSince ?? now;
+    const waitedMs = now.getTime() - silentSince.getTime();
+    if (effect.type === 'authorise' && waitedMs > paymentPatienceMs) return this.decline(taken, 'silent', true);
+    if (waitedMs > longestSilenceMs)
+      await attention.raise(
+        `order ${head.id} ${effect.type}`,
+        `Order ${head.number}: ${effect.type} has had no answer for three days; it is still asked. ${fault.message}`,
+      );
+    const retryMs = Math.min(longestRetryMs, Math.max(firstRetryMs, waitedMs));
+    this.wakeIn(head.id, retryMs);
+    return { after: head, lookAt: this.in(retryMs), silentSince };
+  }
+
+  /** No money came. @param isUnresolved whether the provider holds any is not known */
+  private decline(taken: Taken, cause: DeclineCause, isUnresolved = false): Promise<Taken> {
+    const unresolved = isUnresolved ? ({ unresolved: true } as const) : {};
+    return this.record(taken, { type: 'declined', cause, reason: gaveUp[cause], ...unresolved });
+  }
+
+  private async carryOut(taken: Taken, effect: OrderEffect): Promise<Outcome> {
+    const { head } = taken;
+    switch (effect.type) {
+      case 'authorise':
+        return this.authorise(taken, effect.amount);
+      case 'awaitPayment':
+        return this.awaitPayment(taken, effect.intent, effect.until);
+      case 'capture':
+        return this.capture(taken, effect);
+      case 'void':
+        await this.letGo(head, effect.intent);
+        return this.record(taken, { type: 'voided' });
+      case 'clear':
+        for (const intent of await this.outside(head, (payments) => payments.open(head.id)))
+          await this.letGo(head, intent);
+        return this.record(taken, { type: 'cleared' });
+      case 'refund': {
+        const { intent, amount, settlement } = effect;
+        if (amount > 0) await this.outside(head, (payments) => payments.refund(intent, amount, `${head.id} refund`));
+        return this.record(taken, settlement ? { type: 'captured', ...settlement } : { type: 'refunded', amount });
+      }
+      case 'tell':
+        return this.record(taken, { type: 'told' });
+    }
+  }
+
+  private async authorise(taken: Taken, amount: number): Promise<Outcome> {
+    const { way, id } = taken.head;
+    const { currency } = taken.order;
+    if (amount === 0 || way.type === 'balance') return this.record(taken, { type: 'authorised' });
+    const request = { amount, currency, way, reference: id };
+    const standing = await this.outside(taken.head, (payments) => payments.begin(request, `${id} authorise`));
+    return this.standsAt(taken, standing, 'refused');
+  }
+
+  private async awaitPayment(taken: Taken, intent: string, until: string): Promise<Outcome> {
+    const { head, order } = taken;
+    const standing = await this.outside(head, (payments) => payments.look(intent));
+    const isOver = standing.at === 'waiting' && new Date(until) <= this.parts.clock.now();
+    if (standing.at === 'waiting' && !isOver) {
+      const known = order.payment.at === 'waiting' ? (order.payment.received ?? 0) : 0;
+      const { received = 0 } = standing;
+      if (received > known) await this.record(taken, { type: 'partlyPaid', received });
+      return 'wait';
+    }
+    const after = isOver ? await this.outside(head, (payments) => payments.void(intent, `${head.id} void`)) : standing;
+    // Where the provider gave it up by itself, its own time was out.
+    return this.standsAt(taken, after, 'tooLate');
+  }
+
+  /** Writes down where the provider says that the payment stands. @param voidedBecause why, where it was given up */
+  private async standsAt(taken: Taken, standing: PaymentStanding, voidedBecause: DeclineCause): Promise<Taken> {
+    const { head } = taken;
+    switch (standing.at) {
+      case 'waiting': {
+        const { intent, action } = standing;
+        if (taken.order.payment.at === 'waiting') throw new PaymentSilent(`${intent} was not given up`);
+        const until = payBy(head.way.type, this.parts.clock.now()).toISOString();
+        return this.record(taken, { type: 'waiting', intent, action, until });
+      }
+      case 'authorised':
+        return this.record(taken, { type: 'authorised', intent: standing.intent });
+      case 'paid':
+        return this.record(taken, { type: 'paid', intent: standing.intent });
+      case 'declined':
+        return this.record(taken, { type: 'declined', cause: 'refused', reason: standing.reason });
+      case 'voided':
+        return this.decline(taken, voidedBecause);
+      case 'settled':
+        throw new Error(`The payment of order ${head.number} is settled, though its order is not`);
+    }
+  }
+
+  private async capture(taken: Taken, effect: Extract<OrderEffect, { type: 'capture' }>): Promise<Taken> {
+    const { intent, amount, balance, refunded } = effect;
+    const { head } = taken;
+    if (amount === 0) await this.letGo(head, intent);
+    else if (intent !== undefined) {
+      const isTaken = await this.outside(head, (payments) => payments.capture(intent, amount, `${head.id} capture`));
+      if (!isTaken) return this.lost(taken);
+    }
+    return this.record(taken, { type: 'captured', amount, balance, refunded });
+  }
+
+  /** The bank let go of the money before it was taken. What was bought stays bought all the same. */
+  private async lost(taken: Taken): Promise<Taken> {
+    const { id, number } = taken.head;
+    await this.parts.attention.raise(
+      `order ${id} lost`,
+      `Order ${number}: its names are bought, but the bank had let go of the money before it was taken`,
+    );
+    return this.record(taken, { type: 'lost', reason: 'The bank had let go of the money.' });
+  }
+
+  /** Lets money go that is held; there is none where the balance paid. */
+  private async letGo(head: OrderHead, intent: string | undefined): Promise<void> {
+    if (intent !== undefined) await this.outside(head, (payments) => payments.void(intent, `${head.id} void`));
+  }
+
+  private async record(taken: Taken, event: PaymentEvent): Promise<Taken> {
+    return this.parts.recorder.paymentHappened(taken.head, taken.order, event);
+  }
+
+  private async outside<Result>(head: OrderHead, ask: (payments: PaymentGateway) => Promise<Result>): Promise<Result> {
+    const answer = await ask(this.parts.payments);
+    this.parts.afterwards?.(head);
+    return answer;
+  }
+
+  private in(ms: number): Date {
+    return new Date(this.parts.clock.now().getTime() + ms);
+  }
+
+  private wakeIn(orderId: string, ms: number): void {
+    this.alarms.after(ms, () => this.wake(orderId));
+  }
+}

@@ -1,0 +1,173 @@
+import type { Logger } from 'pino';
+import type { AccountStore } from '../../people/accounts/store';
+import type { Attention } from '../../platform/attention/attention';
+import type { BalanceStore } from '../../money/balance/store';
+import type { BasketStore } from '../../money/basket/store';
+import type { PaymentWays } from '../../money/cards/service';
+import type { CatalogueReader } from '../../find/catalogue/catalogue';
+import type { Clock } from '../../platform/clock/clock';
+import type { Config } from '../../platform/config';
+import type { ContactStore } from '../../people/contacts/store';
+import type { Database } from '../../platform/db/database';
+import { Heartbeat } from '../../platform/db/heartbeat';
+import type { PaymentGateway } from '../../gateways/payments/paymentGateway';
+import type { Registries } from '../../gateways/registry/registryGateway';
+import type { HolderChecks } from '../holders/service';
+import type { HearsOfPayment } from '../../money/payments/notices';
+import type { InvoiceStore } from '../../money/invoices/store';
+import { everyProcess, Sweeper, type Chore } from '../../platform/jobs/sweeper';
+import type { Outbox } from '../../platform/outbox/outbox';
+import type { NameStore } from '../held/store';
+import { OperationDesk } from '../operations/desk';
+import { RegistryMessages } from '../operations/messages';
+import { Registering } from '../operations/registering';
+import { Renewing } from '../operations/renewing';
+import { OperationStore } from '../operations/store';
+import type { QuoteService } from '../../money/quotes/service';
+import type { QuoteStore } from '../../money/quotes/store';
+import type { CodeUseStore } from '../../money/promotions/store';
+import type { AvailabilityStore } from '../../find/search/store';
+import type { Keyring } from '../../platform/secrets/keyring';
+import { Cashier } from './cashier';
+import { OrderChecks } from './checks';
+import { OrderRecorder } from './recorder';
+import { OrderService } from './service';
+import { OrderStore } from './store';
+
+/** What orders are made of, and what they need. */
+export interface OrderParts {
+  readonly config: Config;
+  readonly database: Database;
+  readonly clock: Clock;
+  readonly log: Logger;
+  readonly attention: Attention;
+  readonly accounts: AccountStore;
+  readonly contacts: ContactStore;
+  readonly holders: HolderChecks;
+  readonly catalogue: CatalogueReader;
+  readonly availability: AvailabilityStore;
+  readonly registries: Registries;
+  readonly names: NameStore;
+  readonly quotes: QuoteService;
+  readonly quoteStore: QuoteStore;
+  readonly basket: BasketStore;
+  readonly codeUses: CodeUseStore;
+  readonly balances: BalanceStore;
+  readonly invoices: InvoiceStore;
+  readonly payments: PaymentGateway;
+  readonly ways: PaymentWays;
+  readonly outbox: Outbox;
+  readonly codeKeys: Keyring;
+}
+
+/** Orders, their payments, and their operations at the registries, at work. */
+export interface Orders {
+  readonly service: OrderService;
+  readonly paid: HearsOfPayment;
+  /** What falls due by itself, and is done by one process at a time. */
+  readonly chores: readonly Chore[];
+  /** Takes up what is to be done. */
+  start(): void;
+  stop(): Promise<void>;
+}
+
+/** Puts them together: what is paid for wakes the registries' lanes, what has ended there wakes the cashier. */
+export async function openOrders(parts: OrderParts): Promise<Orders> {
+  const { config, database, clock, log, attention, registries, codeKeys: keys } = parts;
+  const { leaseSeconds } = config;
+  const store = new OrderStore(database, clock, leaseSeconds);
+  const operations = new OperationStore(database, clock, leaseSeconds);
+  const afterwards = config.dieAfter > 0 ? await deathAfter(config.dieAfter, config.dieOf, store) : undefined;
+  const dying = afterwards ? { afterwards } : {};
+  const recorder = new OrderRecorder({
+    ...parts,
+    orders: store,
+    operations,
+    funded: (lanes) => lanes.forEach((lane) => desk.wake(lane)),
+    settled: (orderId) => cashier.wake(orderId),
+    ...dying,
+  });
+  const record = recorder.operationHappened.bind(recorder);
+  const messages = new RegistryMessages(
+    operations,
+    (registry, message) => store.keepMessage(registry, message),
+    (lane) => desk.wake(lane),
+  );
+  const desk = new OperationDesk({
+    store: operations,
+    heartbeat: new Heartbeat(leaseSeconds, (ids) => operations.extend(ids), log),
+    work: {
+      register: new Registering({ ...parts, keys, record, messages, ...dying }),
+      renew: new Renewing({ record, registries, begin: recorder.renewalBegun.bind(recorder), ...dying }),
+    },
+    attention,
+    clock,
+    log,
+  });
+  const cashier = new Cashier({
+    ...parts,
+    orders: store,
+    operations,
+    recorder,
+    heartbeat: new Heartbeat(leaseSeconds, (ids) => store.extend(ids), log),
+    ...(afterwards ? { afterwards: ({ id }) => afterwards(id) } : {}),
+  });
+  const service = new OrderService({
+    ...parts,
+    orders: store,
+    operations,
+    cashier,
+    checks: new OrderChecks(parts.catalogue),
+    publicUrl: config.publicUrl,
+    ...dying,
+  });
+  const rounds = new Sweeper(
+    everyProcess,
+    [
+      { name: 'operations', run: () => desk.lookAround() },
+      { name: 'payments', run: () => cashier.lookAround() },
+    ],
+    leaseSeconds * 1000,
+    log,
+  );
+  return {
+    service,
+    paid: async ({ type, intent, reference }) => {
+      const head = await store.head(reference);
+      if (!head) return 'other';
+      const isHeard = type !== 'intent.paid' || (await cashier.paidLate(head.id, intent));
+      await cashier.push(head.id);
+      return isHeard ? 'heard' : 'busy';
+    },
+    chores: [...registries.values()].map((registry) => ({
+      name: `messages of ${registry.id}`,
+      run: () => messages.hear(registry),
+    })),
+    start: () => rounds.start(),
+    stop: async () => {
+      await Promise.all([rounds.stop(), desk.stop(), cashier.stop()]);
+    },
+  };
+}
+
+/**
+ * Ends the process without any closing after so many steps of a quote's order: how tests show that nothing gets lost.
+ *
+ * @returns what every step is told to, with the id of its order
+ */
+async function deathAfter(steps: number, quoteId: string, orders: OrderStore): Promise<(orderId: string) => void> {
+  let order = await orders.ofQuote(quoteId);
+  let left = steps;
+  const count = (orderId: string) => {
+    if (orderId === order) left -= 1;
+    if (left === 0) process.kill(process.pid, 'SIGKILL');
+  };
+  return (orderId) => {
+    if (order !== undefined) return count(orderId);
+    // Placed in this very life.
+    void orders.ofQuote(quoteId).then((id) => {
+      order = id;
+      count(orderId);
+    });
+  };
+}

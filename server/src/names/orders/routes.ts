@@ -1,0 +1,95 @@
+import { PassThrough } from 'node:stream';
+import type { Notifications } from '../../platform/db/notifications';
+import type { Idempotency } from '../../platform/http/idempotency';
+import { accountRoute, type Route } from '../../platform/http/route';
+import { NewOrder } from './models';
+import type { OrderService } from './service';
+import { orderChannel } from '../operations/store';
+
+/** A comment is sent this often, so that nothing between closes a quiet stream. */
+const heartbeatMs = 15_000;
+
+export function orderRoutes(orders: OrderService, notifications: Notifications, idempotency: Idempotency): Route[] {
+  return [
+    accountRoute(
+      'post',
+      '/api/me/orders',
+      { needs: 'order', summary: 'Places an order for a quote', model: NewOrder, perMinute: 30, takesKey: true },
+      ({ ctx, actor: { account: accountId }, body }) =>
+        idempotency.once(ctx, accountId, async () => ({
+          status: 201,
+          body: await orders.place(accountId, ctx.get('Idempotency-Key'), body),
+        })),
+    ),
+    accountRoute(
+      'post',
+      '/api/me/orders/:id/cancel',
+      { needs: 'cancelPayment', summary: 'Gives up a payment that waits for its buyer', perMinute: 30 },
+      async ({ actor: { account: accountId }, params }) => ({
+        body: await orders.cancel(accountId, params['id'] ?? ''),
+      }),
+    ),
+    accountRoute(
+      'get',
+      '/api/me/orders',
+      { needs: 'seeOrders', summary: 'Orders, the latest first' },
+      async ({ actor: { account: accountId } }) => ({
+        body: await orders.list(accountId),
+      }),
+    ),
+    accountRoute(
+      'get',
+      '/api/me/agreements',
+      { needs: 'seeOrders', summary: 'Versions of terms agreed to with orders, and when first' },
+      async ({ actor: { account: accountId } }) => ({ body: await orders.agreed(accountId) }),
+    ),
+    accountRoute(
+      'get',
+      '/api/me/orders/:id',
+      { needs: 'seeOrders', summary: 'One order' },
+      async ({ actor: { account: accountId }, params }) => ({
+        body: await orders.find(accountId, params['id'] ?? ''),
+      }),
+    ),
+    accountRoute(
+      'get',
+      '/api/me/orders/:id/progress',
+      {
+        needs: 'seeOrders',
+        summary: 'The order each time something happened to it, until it ends',
+        produces: 'text/event-stream',
+      },
+      async ({ ctx, actor: { account: accountId }, params }) => {
+        const id = params['id'] ?? '';
+        let shown = await orders.find(accountId, id);
+        const stream = new PassThrough();
+        ctx.type = 'text/event-stream';
+        ctx.set('Cache-Control', 'no-store');
+        ctx.body = stream;
+        const tell = () => stream.write(`id: ${shown.events.length}\ndata: ${JSON.stringify(shown)}\n\n`);
+        const unsubscribe = await notifications.subscribe(orderChannel, (payload) => {
+          // An empty payload: something may have been missed.
+          if (payload !== id && payload !== '') return;
+          orders
+            .find(accountId, id)
+            .then((order) => {
+              if (stream.writableEnded || order.events.length < shown.events.length) return;
+              shown = order;
+              tell();
+              if (order.ended) stream.end();
+            })
+            .catch(() => stream.destroy());
+        });
+        const heartbeat = setInterval(() => stream.write(': still here\n\n'), heartbeatMs);
+        stream.on('close', () => {
+          unsubscribe();
+          clearInterval(heartbeat);
+        });
+        shown = await orders.find(accountId, id);
+        tell();
+        if (shown.ended) stream.end();
+        return undefined;
+      },
+    ),
+  ];
+}

@@ -1,0 +1,309 @@
+import { randomUUID } from 'node:crypto';
+import { setTimeout as pause } from 'node:timers/promises';
+import { contactsOf } from '@tienda/core/contacts/roles';
+import { isOrganisation } from '@tienda/core/contacts/contactKind';
+import { domainName } from '@tienda/core/names/domainName';
+import { statusOf, type OrderLine } from '@tienda/core/orders/order';
+import type { ShownOrder } from '@tienda/core/orders/shownOrder';
+import { quoteChanges, type QuoteChange } from '@tienda/core/pricing/quoteChanges';
+import type { AccountStore } from '../../people/accounts/store';
+import type { BalanceStore } from '../../money/balance/store';
+import type { BasketStore } from '../../money/basket/store';
+import type { PaymentWays } from '../../money/cards/service';
+import type { CatalogueReader } from '../../find/catalogue/catalogue';
+import type { Clock } from '../../platform/clock/clock';
+import type { ContactStore, StoredContact } from '../../people/contacts/store';
+import { PaymentSilent } from '../../gateways/payments/paymentGateway';
+import { badField, badFields, notFound, Problem } from '../../platform/http/problem';
+import { isUuid, uuidFrom } from '../../platform/http/uuid';
+import type { InvoiceStore } from '../../money/invoices/store';
+import { transactionOf } from '../operations/identity';
+import type { KeptOperation, OperationStore } from '../operations/store';
+import type { CodeUseStore } from '../../money/promotions/store';
+import { promotionOf } from '../../money/promotions/promotions';
+import type { QuoteService } from '../../money/quotes/service';
+import type { QuoteStore, StoredQuote } from '../../money/quotes/store';
+import type { NewOrder } from './models';
+import type { OrderChecks } from './checks';
+import type { Cashier } from './cashier';
+import { orderOf, type NewOperation, type OrderHead, type OrderStore, type StoredEvent } from './store';
+
+/** How long another process that has an order is waited for. */
+const busyMs = 6000;
+
+/** What placing and showing orders needs. */
+export interface OrderServiceParts {
+  readonly orders: OrderStore;
+  readonly operations: OperationStore;
+  readonly quotes: QuoteService;
+  readonly quoteStore: QuoteStore;
+  readonly contacts: ContactStore;
+  readonly accounts: AccountStore;
+  readonly basket: BasketStore;
+  readonly codeUses: CodeUseStore;
+  readonly balances: BalanceStore;
+  readonly invoices: InvoiceStore;
+  readonly cashier: Cashier;
+  readonly ways: PaymentWays;
+  readonly checks: OrderChecks;
+  readonly catalogue: CatalogueReader;
+  readonly clock: Clock;
+  /** Called after an order is kept; tests end the process here. */
+  readonly afterwards?: (orderId: string) => void;
+  /** Where wallets lead back to. */
+  readonly publicUrl: string;
+}
+
+export class OrderService {
+  constructor(private readonly parts: OrderServiceParts) {}
+
+  /**
+   * Places an order for a quote: the registries are asked once more, and nothing is ordered where the price
+   * or the availability is not what was shown. A quote is ordered again only after the payment of its order before
+   * came to nothing.
+   *
+   * @param key of this attempt to pay: the same attempt is one order, however often it is sent
+   */
+  async place(accountId: string, key: string, wanted: NewOrder): Promise<ShownOrder> {
+    const id = uuidFrom(`order ${accountId} ${key}`);
+    const earlier = await this.parts.orders.earlier(id, wanted.quoteId, accountId);
+    if (earlier) return this.show(earlier);
+    const stored = await this.parts.quoteStore.find(wanted.quoteId);
+    if (!stored) throw badField('/quoteId', 'unknownQuote', 'This quote is not known: open the review again.');
+    const kept = await this.parts.contacts.ofAccount(accountId);
+    const contact = kept.find((one) => one.id === wanted.contactId);
+    if (!contact) throw badField('/contactId', 'unknownContact', 'This contact is not among yours: choose another.');
+    this.expectSameCustomer(stored, contact);
+    const { checks } = this.parts;
+    const toRegister = stored.quote.lines.filter(({ action }) => action === 'register');
+    checks.expectOrderable(stored.quote.lines);
+    checks.expectAgreed(toRegister, wanted);
+    const declarations = checks.declared(toRegister, wanted);
+    const differing = checks.differing(kept, toRegister, wanted);
+    checks.expectLatin(kept, contact, toRegister, differing);
+    const { quote: today, answers, held } = await this.parts.quotes.again(stored, accountId);
+    const changes = quoteChanges(stored.quote, today);
+    if (stored.validUntil <= this.parts.clock.now())
+      throw changed('The quote was good for 30 minutes. Look at the new one.', changes);
+    if (today.problems.length > 0) throw badFields(today.problems);
+    const unanswered = today.lines.find(
+      ({ name, action }) => action === 'register' && (answers.get(name)?.status ?? 'unknown') === 'unknown',
+    );
+    if (unanswered)
+      throw new Problem(
+        503,
+        'registry-silent',
+        'The registry did not answer',
+        `${unanswered.unicode} could not be checked just now. Nothing was charged; try again in a moment.`,
+      );
+    if (changes.length > 0) throw changed('Something changed since the quote was made. Look at the new one.', changes);
+
+    const chosen = new Map(stored.request.items.map((item) => [this.read(item.name).name, item]));
+    const mine = new Map(held.map((one) => [one.name, one]));
+    const lines = today.lines.map(
+      ({ name, unicode, action, years, charge, discount, fee, privacy, net }): OrderLine => {
+        const item = mine.get(name) ?? chosen.get(name);
+        const premium = answers.get(name)?.premium;
+        return {
+          kind: action === 'renew' ? 'renew' : 'register',
+          name,
+          unicode,
+          years,
+          charge,
+          discount,
+          fee,
+          privacyPrice: privacy,
+          net,
+          privacy: item?.privacy ?? true,
+          autoRenew: item?.autoRenew ?? false,
+          ...(premium ? { premium } : {}),
+        };
+      },
+    );
+    const { currency, tax, total } = today;
+    const now = this.parts.clock.now();
+    const { ways, publicUrl } = this.parts;
+    const way = (await ways.of(accountId, wanted.payment, `${publicUrl}/orders/${id}`)) ?? { type: 'balance' };
+    const balance = way.type === 'balance' ? total : Math.min(wanted.balance ?? 0, total);
+    const funding = { method: balance === total ? 'balance' : way.type, balance } as const;
+    const basketId = await this.parts.accounts.basketOf(accountId);
+    const used = promotionOf(today.codes.find(({ applied }) => applied)?.code ?? '');
+    const operations = lines.map((line): NewOperation => {
+      const { kind, name, years, privacy, premium } = line;
+      const contacts = contactsOf(contact.id, differing[name]);
+      const operationId = randomUUID();
+      return {
+        id: operationId,
+        accountId,
+        orderId: id,
+        kind,
+        name,
+        registry: this.read(name).registry,
+        request: kind === 'renew' ? { years } : { years, privacy, contacts, ...(premium ? { premium } : {}) },
+        line,
+        state: { at: 'ready' },
+        transaction: transactionOf(operationId),
+        createdAt: now,
+      };
+    });
+    const terms = { currency, taxRate: tax.rate, taxBasis: tax.basis, total, funding };
+    const placed = await this.parts.orders.place(
+      {
+        id,
+        accountId,
+        quoteId: stored.id,
+        contactId: contact.id,
+        way: balance === total ? { type: 'balance' } : way,
+        agreements: wanted.agreements,
+        differing,
+        declarations,
+        placedAt: now,
+        terms,
+        payment: { at: 'asked' },
+        open: lines.length,
+      },
+      operations,
+      async (transaction) => {
+        const named = [contact.id, ...Object.values(differing).flatMap((roles) => Object.values(roles))];
+        if (!(await this.parts.contacts.hold(transaction, accountId, named)))
+          throw badField('/contactId', 'unknownContact', 'This contact is not among yours: choose another.');
+        const aside = { accountId, currency, amount: balance, reference: id, at: now };
+        if (balance > 0 && !(await this.parts.balances.setAside(transaction, aside)))
+          throw badField(
+            '/balance',
+            'balanceTooLow',
+            'There is less on your balance than this: pay the rest another way, or pay in first.',
+          );
+        if (used && !(await this.parts.codeUses.take(transaction, used, id, accountId)))
+          throw changed(`The promo code ${used.code} was used up a moment ago. Look at the new quote.`);
+        if (basketId)
+          await this.parts.basket.remove(
+            basketId,
+            lines.map(({ name }) => name),
+            transaction,
+          );
+      },
+    );
+    this.parts.afterwards?.(id);
+    if (placed) {
+      await ways.keep(accountId, wanted.payment);
+      this.parts.cashier.wake(id);
+      const event = { event: { type: 'placed' }, at: now } as const;
+      return this.shown(placed.head, placed.operations, [event], []);
+    }
+    const head = await this.parts.orders.earlier(id, stored.id, accountId);
+    if (!head) throw changed('This quote was ordered already.');
+    return this.show(head);
+  }
+
+  async list(accountId: string): Promise<ShownOrder[]> {
+    return this.showAll(await this.parts.orders.ofAccount(accountId));
+  }
+
+  agreed(accountId: string) {
+    return this.parts.orders.agreed(accountId);
+  }
+
+  /** @throws Problem 404 where the order is not the account's */
+  async find(accountId: string, orderId: string): Promise<ShownOrder> {
+    const head = isUuid(orderId) ? await this.parts.orders.head(orderId) : undefined;
+    if (!head || head.accountId !== accountId) throw notFound('order');
+    return this.show(head);
+  }
+
+  /**
+   * Gives up a payment that waits for its buyer; where it was paid meanwhile, the order goes on.
+   *
+   * @throws Problem 404 where the order is not the account's, 503 where that cannot be done just now
+   */
+  async cancel(accountId: string, orderId: string): Promise<ShownOrder> {
+    const { id } = await this.find(accountId, orderId);
+    const cancelled = () =>
+      this.parts.cashier.cancel(id).catch((fault: unknown) => {
+        if (fault instanceof PaymentSilent) return false;
+        throw fault;
+      });
+    // Whoever has the order just now, looking whether it was paid, is soon done with it.
+    for (const end = Date.now() + busyMs; !(await cancelled()); await pause(100))
+      if (Date.now() > end)
+        throw new Problem(
+          503,
+          'order-busy',
+          'The order is at work',
+          'The payment is being looked at: try again in a moment.',
+        );
+    this.parts.cashier.wake(id);
+    return this.find(accountId, id);
+  }
+
+  private async show(head: OrderHead): Promise<ShownOrder> {
+    const [shown] = await this.showAll([head]);
+    if (!shown) throw new Error('An order is shown as one');
+    return shown;
+  }
+
+  private async showAll(heads: readonly OrderHead[]): Promise<ShownOrder[]> {
+    const ids = heads.map(({ id }) => id);
+    const { orders, operations, invoices } = this.parts;
+    const [events, all, documents] = await Promise.all([
+      orders.eventsOf(ids),
+      operations.ofOrders(ids),
+      invoices.ofOrders(ids),
+    ]);
+    const byOrder = new Map<string, KeptOperation[]>(ids.map((id) => [id, []]));
+    for (const operation of all) byOrder.get(operation.orderId ?? '')?.push(operation);
+    return heads.map((head) =>
+      this.shown(head, byOrder.get(head.id) ?? [], events.get(head.id) ?? [], documents.get(head.id) ?? []),
+    );
+  }
+
+  private shown(
+    head: OrderHead,
+    operations: readonly KeptOperation[],
+    events: readonly StoredEvent[],
+    documents: ShownOrder['documents'],
+  ): ShownOrder {
+    const order = orderOf(head, operations);
+    return {
+      id: head.id,
+      number: head.number,
+      placedAt: head.placedAt.toISOString(),
+      status: statusOf(order),
+      ended: order.told,
+      currency: order.currency,
+      total: order.total,
+      funding: order.funding,
+      documents,
+      payment: order.payment,
+      lines: order.lines,
+      events: events.map(shownEvent),
+    };
+  }
+
+  /** Tax was computed for the holder's country and kind, so the holder must be the one the quote was for. */
+  private expectSameCustomer({ request: { customer } }: StoredQuote, { country, kind, vatId }: StoredContact): void {
+    const isSame = customer.country === country && (customer.vatId ?? '') === (vatId ?? '');
+    if (!isSame || (customer.kind === 'business') !== isOrganisation(kind))
+      throw changed('The quote was made for another holder. Look at the new one.');
+  }
+
+  /** A name of a quote, and who keeps it. */
+  private read(typed: string): { readonly name: string; readonly registry: string } {
+    const read = domainName(typed, this.parts.catalogue.current());
+    if (read.kind !== 'name') throw new Error(`${typed} was quoted and cannot be read: ${read.code}`);
+    return { name: read.name, registry: read.extension.registry };
+  }
+}
+
+function shownEvent({ event, at }: StoredEvent, place: number): ShownOrder['events'][number] {
+  return {
+    sequence: place + 1,
+    type: event.type,
+    at: at.toISOString(),
+    ...('name' in event ? { name: event.name } : {}),
+  };
+}
+
+function changed(detail: string, changes: readonly QuoteChange[] = []): Problem {
+  return new Problem(409, 'quote-changed', 'The quote has changed', detail, [], { changes });
+}

@@ -1,0 +1,132 @@
+import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSession';
+import type { Context } from 'koa';
+import type { Logger } from 'pino';
+import type { Clock } from '../../platform/clock/clock';
+import type { Config } from '../../platform/config';
+import type { Limits } from '../../platform/http/limits';
+import { networkOf } from '../../platform/http/network';
+import { Problem } from '../../platform/http/problem';
+import { sessionOf, type Answer } from '../../platform/http/route';
+import type { KnownDevices } from './devices';
+import type { Session, Sessions } from '../../platform/http/sessions';
+import type { Account } from './store';
+
+/** What is sold to those who come in. */
+export interface Custom {
+  /** True where the account never had a name of Tienda. */
+  isNew(accountId: string): Promise<boolean>;
+  /** How often the account used each promo code. */
+  codesUsed(accountId: string): Promise<ReadonlyMap<string, number>>;
+  /** What a visitor put in a basket goes into another, both by id. */
+  moveBasket(from: string, to: string): Promise<void>;
+}
+
+export interface EntranceParts {
+  readonly sessions: Sessions;
+  readonly devices: KnownDevices;
+  readonly limits: Limits;
+  readonly custom: Custom;
+  readonly clock: Clock;
+  readonly config: Pick<Config, 'demo' | 'paymentsUrl'>;
+  readonly log: Logger;
+}
+
+/** What the app is told of the session, how one begins for an account, and how often somebody may try to get in. */
+export class Entrance {
+  constructor(private readonly parts: EntranceParts) {}
+
+  /**
+   * Somebody tries to get in to an account, or asks for a mail with a code. Refusals are counted against where they
+   * are, and written to the log for whoever looks after security.
+   *
+   * @param whose the address typed, or the account whose second step or password is asked for
+   * @throws Problem 429
+   */
+  async attempt<Result>(
+    ctx: Context,
+    kind: 'guess' | 'mail',
+    whose: { readonly email: string } | { readonly accountId: string },
+    what: string,
+    action: () => Promise<Result>,
+  ): Promise<Result> {
+    const { limits, devices } = this.parts;
+    const subject = 'email' in whose ? whose.email : whose.accountId;
+    const device = await devices.find(ctx, whose);
+    try {
+      return await limits.attempt(ctx, kind, subject, device, action);
+    } catch (refusal) {
+      if (refusal instanceof Problem) this.note(ctx, `${what} refused`, { reason: refusal.type });
+      throw refusal;
+    }
+  }
+
+  /** Writes a line for whoever looks after security. No passwords, codes or addresses of mail. */
+  note(ctx: Context, security: string, more: Readonly<Record<string, unknown>> = {}): void {
+    const { accountId, awaiting } = sessionOf(ctx) ?? {};
+    const account = accountId ?? awaiting ?? undefined;
+    this.parts.log.info({ security, request: ctx.state['request'], network: networkOf(ctx.ip), account, ...more });
+  }
+
+  async shown(session: Session, account: Account | undefined): Promise<Answer> {
+    const { clock, config } = this.parts;
+    const body: ShownSession = {
+      csrf: session.csrf,
+      account: account ? await this.shownAccount(account) : null,
+      secondStep: session.awaiting !== null,
+      now: clock.now().toISOString(),
+      demo: config.demo,
+      paymentsUrl: config.paymentsUrl,
+    };
+    return { body };
+  }
+
+  /** What the app needs of an account to preview what the server will charge, and to show its choices. */
+  async shownAccount({
+    id,
+    email,
+    autoRenew,
+    marketing,
+    language,
+    twoStepSince,
+    recoveryHashes,
+  }: Account): Promise<ShownAccount> {
+    const { custom } = this.parts;
+    const [isNew, uses] = await Promise.all([custom.isNew(id), custom.codesUsed(id)]);
+    return {
+      email,
+      autoRenew,
+      marketing,
+      language,
+      twoStep: twoStepSince !== null,
+      recoveryCodes: recoveryHashes.length,
+      isNew,
+      codesUsed: Object.fromEntries(uses),
+    };
+  }
+
+  /** The password or a code was right: signed in, or asked for the second step where the account has one. */
+  async admit(ctx: Context, account: Account): Promise<Answer> {
+    if (!account.twoStepSince) return this.enter(ctx, account);
+    const basketId = sessionOf(ctx)?.basketId;
+    const session = await this.parts.sessions.begin(ctx, { awaiting: account.id, ...(basketId ? { basketId } : {}) });
+    await this.endVisitor(ctx);
+    return this.shown(session, undefined);
+  }
+
+  /** A new session for the account, the old one ended; what the visitor put in the basket comes along. */
+  async enter(ctx: Context, account: Account): Promise<Answer> {
+    const { sessions, devices, custom } = this.parts;
+    const visitor = sessionOf(ctx);
+    const session = await sessions.begin(ctx, { accountId: account.id });
+    await devices.remember(ctx, account.id);
+    if (visitor && !visitor.accountId) await custom.moveBasket(visitor.basketId, account.basketId);
+    await this.endVisitor(ctx);
+    this.note(ctx, 'signed in', { account: account.id });
+    return this.shown(session, account);
+  }
+
+  private async endVisitor(ctx: Context): Promise<void> {
+    const visitor = sessionOf(ctx);
+    if (visitor) await this.parts.sessions.end(visitor);
+  }
+}

@@ -1,0 +1,86 @@
+import { isDeepStrictEqual } from 'node:util';
+import { and, desc, eq, inArray, isNull, notExists, or, sql } from 'drizzle-orm';
+import type { Contact } from '@tienda/core/contacts/contact';
+import type { Database, Transaction } from '../../platform/db/database';
+import { contact, customerOrder, heldName } from '../../platform/db/schema';
+
+export type StoredContact = Contact & { readonly id: string };
+
+export class ContactStore {
+  constructor(private readonly database: Database) {}
+
+  /** The latest first; those that were forgotten and are still kept only where that is asked for. */
+  async ofAccount(accountId: string, withForgotten = false): Promise<StoredContact[]> {
+    const shown = withForgotten ? undefined : isNull(contact.forgottenAt);
+    const rows = await this.database
+      .select()
+      .from(contact)
+      .where(and(eq(contact.accountId, accountId), shown))
+      .orderBy(desc(contact.createdAt));
+    return rows.map((row) => ({ ...row.contact, id: row.id }));
+  }
+
+  async find(
+    accountId: string,
+    id: string,
+    within: Database | Transaction = this.database,
+  ): Promise<StoredContact | undefined> {
+    const [row] = await within
+      .select()
+      .from(contact)
+      .where(and(eq(contact.id, id), eq(contact.accountId, accountId)));
+    return row && { ...row.contact, id: row.id };
+  }
+
+  /** Holds contacts where they are until the transaction is over. @returns false where one of them is gone */
+  async hold(transaction: Transaction, accountId: string, ids: readonly string[]): Promise<boolean> {
+    const wanted = [...new Set(ids)].sort();
+    const held = await transaction
+      .select({ id: contact.id })
+      .from(contact)
+      .where(and(inArray(contact.id, wanted), eq(contact.accountId, accountId)))
+      .orderBy(contact.id)
+      .for('key share');
+    return held.length === wanted.length;
+  }
+
+  /**
+   * Shows a contact no more, and takes it out where no order and no name needs it.
+   *
+   * @returns false where the account has no such contact
+   */
+  async forget(accountId: string, id: string, at: Date): Promise<boolean> {
+    return this.database.transaction(async (transaction) => {
+      const isIt = and(eq(contact.id, id), eq(contact.accountId, accountId), isNull(contact.forgottenAt));
+      // Locked first: an order that names it just now is waited for, and seen.
+      const [found] = await transaction.select({ id: contact.id }).from(contact).where(isIt).for('update');
+      if (!found) return false;
+      const named = sql`${customerOrder.differing}::text like '%' || ${contact.id}::text || '%'`;
+      const ordered = transaction
+        .select()
+        .from(customerOrder)
+        .where(and(eq(customerOrder.accountId, accountId), or(eq(customerOrder.contactId, contact.id), named)));
+      const held = transaction.select().from(heldName).where(eq(heldName.contactId, contact.id));
+      const gone = await transaction
+        .delete(contact)
+        .where(and(isIt, notExists(ordered), notExists(held)))
+        .returning();
+      if (gone.length === 0) await transaction.update(contact).set({ forgottenAt: at }).where(isIt);
+      return true;
+    });
+  }
+
+  /** Keeps a contact; one that is kept already, to the letter, is that one. */
+  async add(accountId: string, details: Contact, now: Date): Promise<StoredContact> {
+    const same = (await this.ofAccount(accountId)).find(({ id: _id, ...kept }) =>
+      isDeepStrictEqual(kept, { ...details }),
+    );
+    if (same) return same;
+    const [row] = await this.database
+      .insert(contact)
+      .values({ accountId, contact: { ...details }, createdAt: now })
+      .returning();
+    if (!row) throw new Error('The contact was not kept');
+    return { ...row.contact, id: row.id };
+  }
+}

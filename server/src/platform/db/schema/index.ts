@@ -1,0 +1,7 @@
+export * from './accounts';
+export * from './attention';
+export * from './leases';
+export * from './outgoing';
+export * from './money';
+export * from './orders';
+export * from './shop';

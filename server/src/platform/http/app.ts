@@ -1,0 +1,131 @@
+import path from 'node:path';
+import { constants } from 'node:zlib';
+import { bodyParser } from '@koa/bodyparser';
+import Router from '@koa/router';
+import Koa, { type Context, type Middleware } from 'koa';
+import compress from 'koa-compress';
+import helmet from 'koa-helmet';
+import serve from 'koa-static';
+import type { Logger } from 'pino';
+import type { Sessions } from './sessions';
+import type { Config } from '../config';
+import { AnswerSchemas } from './answerSchemas';
+import type { Limits } from './limits';
+import { answerProblems, knowVisitor, logRequests, refuseControlCharacters } from './middleware';
+import { openApi } from './openapi';
+import { pageLanguage, Pages, type Page } from './pages';
+import { mount, route, type Route } from './route';
+
+/** Pages whose address ends in a name, which only looks like a file. */
+const pagesOfNames = /^\/(names|find)\//;
+
+const yearInMs = 365 * 24 * 3600 * 1000;
+
+/** The server as a list of what every request passes through. */
+export function createApp(
+  config: Config,
+  routes: readonly Route[],
+  sessions: Sessions,
+  limits: Limits,
+  log: Logger,
+  version: string,
+): Koa {
+  const documented = [
+    ...routes,
+    route('get', '/api/openapi.json', { summary: 'This document' }, async () => ({ body: document })),
+  ];
+  const document = openApi(documented, version, new AnswerSchemas(config.answerSchemas));
+  const router = new Router();
+  mount(router, documented, limits);
+
+  // Behind proxies of ours the visitor's address and protocol are those that the outermost of them wrote down.
+  const app = new Koa({ proxy: config.proxies > 0, maxIpsCount: config.proxies });
+  app.on('error', (fault: Error & { code?: string }) => {
+    if (!hungUp.has(fault.code ?? '')) log.error({ err: fault }, 'a response failed');
+  });
+  app.use(logRequests(log));
+  app.use(answerProblems(log));
+  app.use(refuseControlCharacters);
+  app.use(secureHeaders(config));
+  app.use(bodyParser({ enableTypes: ['json'], jsonLimit: '1mb' }));
+  app.use(knowVisitor(sessions));
+  app.use(router.routes());
+  app.use(webApp(config));
+  return app;
+}
+
+/** The visitor went away while being answered. */
+const hungUp: ReadonlySet<string> = new Set(['EPIPE', 'ECONNRESET', 'ERR_STREAM_PREMATURE_CLOSE']);
+
+const nothingWritten: Pick<Page, 'scripts' | 'styles' | 'styleAttributes'> = {
+  scripts: [],
+  styles: [],
+  styleAttributes: [],
+};
+
+/** What may be loaded and run: the shop's own files, and what the build itself wrote into a page. */
+function contentPolicy({ paymentsUrl }: Config, { scripts, styles, styleAttributes } = nothingWritten) {
+  return {
+    useDefaults: false,
+    directives: {
+      defaultSrc: ["'none'"],
+      scriptSrc: ["'self'", ...scripts],
+      // React Native Web fills a style element through the CSSOM; it is empty where the page did not bring one: the
+      // digest of nothing.
+      styleSrc: ["'self'", "'sha256-47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU='", ...styles],
+      ...(styleAttributes.length > 0 ? { styleSrcAttr: ["'unsafe-hashes'", ...styleAttributes] } : {}),
+      fontSrc: ["'self'"],
+      imgSrc: ["'self'", 'data:'],
+      connectSrc: ["'self'", paymentsUrl],
+      workerSrc: ["'self'"],
+      manifestSrc: ["'self'"],
+      baseUri: ["'none'"],
+      formAction: ["'self'"],
+      frameAncestors: ["'none'"],
+    },
+  };
+}
+
+function secureHeaders(config: Config): Middleware {
+  const { isSecure } = config;
+  return helmet({
+    contentSecurityPolicy: contentPolicy(config),
+    referrerPolicy: { policy: 'same-origin' },
+    xFrameOptions: { action: 'deny' },
+    strictTransportSecurity: isSecure ? { maxAge: yearInMs / 1000, includeSubDomains: true } : false,
+  });
+}
+
+/** The built app: files by their names, hashed ones for a year; every other path is a page. */
+function webApp(config: Config): Middleware {
+  const files = serve(config.web, {
+    index: false,
+    brotli: true,
+    gzip: true,
+    setHeaders: (response, file) => {
+      const hashed = file.includes(`${path.sep}_expo${path.sep}`) || file.includes(`${path.sep}assets${path.sep}`);
+      response.setHeader('Cache-Control', hashed ? `public, max-age=${yearInMs / 1000}, immutable` : 'no-cache');
+    },
+  });
+  const pages = new Pages(config.pages);
+  const small = compress({ br: { params: { [constants.BROTLI_PARAM_QUALITY]: 5 } } });
+  return async (ctx, next) => {
+    if (ctx.path.startsWith('/api/') || !['GET', 'HEAD'].includes(ctx.method)) return next();
+    await files(ctx, async () => {
+      if (path.extname(ctx.path) !== '' && !pagesOfNames.test(ctx.path)) return;
+      await small(ctx, async () => showPage(ctx, config, pages));
+    });
+  };
+}
+
+async function showPage(ctx: Context, config: Config, pages: Pages): Promise<void> {
+  const { q = '' } = ctx.query;
+  const language = pageLanguage(ctx.cookies.get('language'), (offered) => ctx.acceptsLanguages(offered));
+  const page = pages.at(ctx.path, typeof q === 'string' ? q : '', language);
+  ctx.set('Cache-Control', 'no-cache');
+  ctx.vary('Accept-Language');
+  ctx.vary('Cookie');
+  ctx.type = 'html';
+  ctx.body = page?.html ?? 'The app is not built: npm start builds it.';
+  if (page) await helmet.contentSecurityPolicy(contentPolicy(config, page))(ctx, async () => undefined);
+}

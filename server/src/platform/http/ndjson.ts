@@ -1,0 +1,73 @@
+import { randomUUID } from 'node:crypto';
+import { setMaxListeners } from 'node:events';
+import { PassThrough } from 'node:stream';
+import type { Context } from 'koa';
+import type { Logger } from 'pino';
+import { sessionOf } from './route';
+
+/** A visitor who waits for an answer. */
+export interface Reader {
+  /** The same for all that one visitor asks. */
+  readonly id: string;
+  /** Aborts when they hang up. */
+  readonly signal: AbortSignal;
+}
+
+/** Octets that may wait for a visitor to read them. */
+const mostUnread = 4 * 1024 * 1024;
+
+/** So long events wait for others, the first ones excepted: each write costs more than what is written. */
+const togetherMs = 8;
+
+/**
+ * Answers with a line of JSON for each event as soon as it is told; whoever hangs up is told no more.
+ *
+ * @param run tells events until it ends; its reader is the visitor
+ */
+export function answerLines<Event>(
+  ctx: Context,
+  log: Logger,
+  run: (reader: Reader, tell: (events: readonly Event[]) => void) => Promise<void>,
+): undefined {
+  const lines = new PassThrough();
+  const gone = new AbortController();
+  // Every frame that waits for a session listens for the visitor going away.
+  setMaxListeners(0, gone.signal);
+  ctx.type = 'application/x-ndjson';
+  ctx.body = lines;
+  ctx.req.socket.setNoDelay(true);
+  ctx.res.once('close', () => gone.abort());
+  const reader = { id: sessionOf(ctx)?.basketId ?? `${ctx.ip} ${randomUUID()}`, signal: gone.signal };
+  let waiting = '';
+  let timer: NodeJS.Timeout | undefined;
+  let isFirst = true;
+  const send = () => {
+    clearTimeout(timer);
+    timer = undefined;
+    if (gone.signal.aborted || waiting === '') return;
+    lines.write(waiting);
+    waiting = '';
+    // Who does not read is as good as gone: what waits for them does not fill the memory.
+    if (lines.writableLength > mostUnread) {
+      gone.abort();
+      lines.destroy();
+    }
+  };
+  run(reader, (events) => {
+    if (gone.signal.aborted) return;
+    waiting += events.map((event) => `${JSON.stringify(event)}\n`).join('');
+    if (isFirst) send();
+    else timer ??= setTimeout(send, togetherMs);
+    isFirst = false;
+  })
+    .then(() => {
+      send();
+      lines.end();
+    })
+    .catch((fault: unknown) => {
+      clearTimeout(timer);
+      log.error({ err: fault, request: ctx.state['request'] }, 'an answer by lines failed');
+      lines.destroy();
+    });
+  return undefined;
+}

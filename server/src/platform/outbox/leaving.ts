@@ -1,0 +1,18 @@
+import type { Mail } from './mail';
+
+/** All that leaves Tienda after what it tells of is certain: what is written down of it, by its kind. */
+export interface Leaving {
+  readonly mail: Mail;
+}
+
+export type LeavingKind = keyof Leaving;
+
+/** Takes one kind of what leaves to where it goes. */
+export interface Carrier<Content> {
+  /** @param key the same for every attempt; @returns a promise that is rejected where it was not taken */
+  carry(content: Content, key: string): Promise<void>;
+  /** What is kept of it once it is out. */
+  remains(content: Content): Content;
+  /** How long it is tried, in milliseconds; after that someone has to look at it. */
+  readonly patienceMs: number;
+}

@@ -1,0 +1,47 @@
+import type { Invoice } from '@tienda/core/orders/invoice';
+import type { Carrier } from './leaving';
+
+export interface Mail {
+  readonly to: string;
+  readonly subject: string;
+  readonly text: string;
+  /** The invoice or credit note that goes along. */
+  readonly document?: Pick<Invoice, 'kind' | 'number'>;
+  /** Its subject holds a code: it is not kept after it was sent. */
+  readonly isSecret?: boolean;
+}
+
+export interface Attachment {
+  readonly filename: string;
+  readonly contentType: string;
+  readonly content: Buffer;
+}
+
+export interface Sending {
+  /** The same for every attempt at one mail. */
+  readonly messageId: string;
+  readonly attachments: readonly Attachment[];
+}
+
+/** Sends mail; rejects where it was not taken. */
+export interface MailGateway {
+  send(mail: Mail, sending: Sending): Promise<void>;
+}
+
+/** Makes the file that a mail takes along, by what it names. */
+export type AttachmentMaker = (document: NonNullable<Mail['document']>) => Promise<Attachment>;
+
+/** As long as mail servers keep trying (RFC 5321, section 4.5.4.1). */
+const patienceMs = 4 * 24 * 3600_000;
+
+/** Mail as it leaves: sent again, it has the same Message-ID (RFC 5322, section 3.6.4); its text is not kept. */
+export function mailCarrier(gateway: MailGateway, attachment: AttachmentMaker): Carrier<Mail> {
+  return {
+    patienceMs,
+    carry: async (mail, messageId) => {
+      const attachments = mail.document ? [await attachment(mail.document)] : [];
+      await gateway.send(mail, { messageId, attachments });
+    },
+    remains: ({ to, subject, isSecret = false }) => ({ to, subject: isSecret ? '' : subject, text: '' }),
+  };
+}

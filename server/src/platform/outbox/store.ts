@@ -1,0 +1,83 @@
+import { and, asc, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
+import type { Database, Transaction } from '../db/database';
+import { outgoing } from '../db/schema';
+import type { Leaving, LeavingKind } from './leaving';
+
+/** Something to be sent, taken by this process for a while. */
+export interface ClaimedLeaving {
+  readonly id: number;
+  readonly kind: LeavingKind;
+  /** Says what it is about. */
+  readonly key: string;
+  readonly content: Leaving[LeavingKind];
+  /** Times that it was tried before. */
+  readonly attempts: number;
+  readonly createdAt: Date;
+}
+
+export class OutgoingStore {
+  constructor(private readonly database: Database) {}
+
+  /**
+   * @param key says what it is about; a second one under it is not kept
+   * @param isToBeSent false for what is only written down, so that writing it takes as long as any other
+   */
+  async put<Kind extends LeavingKind>(
+    kind: Kind,
+    key: string,
+    content: Leaving[Kind],
+    now: Date,
+    within: Database | Transaction = this.database,
+    isToBeSent = true,
+  ): Promise<void> {
+    await within
+      .insert(outgoing)
+      .values({ kind, key, content, createdAt: now, nextAt: now, ...(isToBeSent ? {} : { sentAt: now }) })
+      .onConflictDoNothing();
+  }
+
+  /** Takes what has its turn; other processes take other rows, and these again once the lease has run out. */
+  async claim(kinds: readonly LeavingKind[], now: Date, leaseUntil: Date, limit: number): Promise<ClaimedLeaving[]> {
+    const due = this.database
+      .select({ id: outgoing.id })
+      .from(outgoing)
+      .where(
+        and(
+          isNull(outgoing.sentAt),
+          isNull(outgoing.givenUpAt),
+          lte(outgoing.nextAt, now),
+          inArray(outgoing.kind, [...kinds]),
+        ),
+      )
+      .orderBy(asc(outgoing.nextAt), asc(outgoing.id))
+      .limit(limit)
+      .for('update', { skipLocked: true });
+    const { id, kind, key, content, attempts, createdAt } = outgoing;
+    const claimed = await this.database
+      .update(outgoing)
+      .set({ nextAt: leaseUntil })
+      .where(inArray(id, due))
+      .returning({ id, kind, key, content, attempts, createdAt });
+    // What `put` wrote of these kinds.
+    return claimed as ClaimedLeaving[];
+  }
+
+  /** They are out. @param out with what is kept of their contents */
+  async sent(out: readonly ClaimedLeaving[], now: Date): Promise<void> {
+    if (out.length === 0) return;
+    const remains = JSON.stringify(out.map(({ id, content }) => ({ id, content })));
+    await this.database
+      .update(outgoing)
+      .set({ sentAt: now, content: sql`out.content` })
+      .from(sql`jsonb_to_recordset(${remains}::jsonb) as out (id bigint, content jsonb)`)
+      .where(sql`${outgoing.id} = out.id`);
+  }
+
+  /** It could not be sent. @param nextAt when it is tried again; never, where left out */
+  async failed({ id, attempts }: ClaimedLeaving, now: Date, nextAt?: Date): Promise<void> {
+    await this.database
+      .update(outgoing)
+      .set({ attempts: attempts + 1, ...(nextAt ? { nextAt } : { givenUpAt: now }) })
+      .where(eq(outgoing.id, id));
+  }
+}
