@@ -59,7 +59,7 @@ module.exports = {
       severity: 'error',
       from: {
         path: '^server/src/',
-        pathNot: '(store|sessions|devices|attention|clock|idempotency)\\.ts$|^server/src/platform/db/',
+        pathNot: '(store|sessions|devices|attention|clock|idempotency|housekeeping)\\.ts$|^server/src/platform/db/',
       },
       to: { path: 'node_modules/drizzle-orm' },
     },

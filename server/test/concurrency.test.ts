@@ -176,7 +176,7 @@ describe('the basket', () => {
 
 describe('answers of the registries', () => {
   test('are kept with their premium prices, and grow old', async () => {
-    const store = new AvailabilityStore(open.database);
+    const store = new AvailabilityStore(open.database, pino({ level: 'silent' }));
     const name = `${unique('sw')}.lake`;
     const premium = { register: 24000, renew: 24000 };
     await store.keep(new Map([[name, { status: 'premium', premium }]]), new Date('2026-11-24T10:00:00Z'));
@@ -189,7 +189,7 @@ describe('answers of the registries', () => {
   });
 
   test('no answer is not an answer: the last one stands', async () => {
-    const store = new AvailabilityStore(open.database);
+    const store = new AvailabilityStore(open.database, pino({ level: 'silent' }));
     const name = `${unique('sw')}.org`;
     await store.keep(new Map([[name, { status: 'available' }]]), new Date('2026-11-24T10:00:00Z'));
     await store.keep(new Map([[name, { status: 'unknown' }]]), new Date('2026-11-24T11:00:00Z'));

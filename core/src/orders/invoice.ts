@@ -49,9 +49,11 @@ export interface Invoice {
 /** What an invoice says before it has a number and a day. */
 export type InvoiceContent = Omit<Invoice, 'number' | 'issuedOn' | 'orderNumber' | 'buyer' | 'language' | 'refersTo'>;
 
-/** The number printed on a document: the year, then six digits. */
+/** The number printed on a document: the year, then so many digits at least. */
+export const invoiceDigits = 6;
+
 export function invoiceNumber(year: number, sequence: number): string {
-  return `${year}-${String(sequence).padStart(6, '0')}`;
+  return `${year}-${String(sequence).padStart(invoiceDigits, '0')}`;
 }
 
 /**

@@ -23,6 +23,13 @@ export type PaymentState =
   | { readonly at: 'returning'; readonly intent: string; readonly amount: Minor }
   | { readonly at: 'refunded'; readonly amount: Minor };
 
+/** True where the provider has something to say that is not known yet. */
+export function awaitsProvider(payment: PaymentState): boolean {
+  return (
+    payment.at === 'asked' || payment.at === 'waiting' || (payment.at === 'declined' && payment.unresolved === true)
+  );
+}
+
 /** The payment of an order. */
 export interface Payment {
   readonly payment: PaymentState;

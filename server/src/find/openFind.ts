@@ -41,7 +41,7 @@ export async function openFind(
 ): Promise<Find> {
   const { config, log, pool, database, notifications, outbox, clock } = platform;
   const catalogue = new CatalogueReader(clock);
-  const availability = new AvailabilityStore(database);
+  const availability = new AvailabilityStore(database, log);
   const zoneSource = { url: config.zonesUrl, password: config.registryPassword };
   const zones = new ZoneIndex(pool, zoneSource, config.zonesDirectory, log);
   await zones.open(notifications);

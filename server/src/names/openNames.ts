@@ -87,8 +87,8 @@ export async function openNames(
       forgotten: ({ id }) => offers.forget(id),
     },
     routes: [
-      ...orderRoutes(orders.service, notifications, idempotency),
-      ...paymentNoticeRoutes(config.noticeSecret, [money.topUpPaid, orders.paid]),
+      ...orderRoutes(orders.service, notifications),
+      ...paymentNoticeRoutes(config.noticeSecret, [orders.paid, money.topUpPaid]),
       ...holderRoutes(holders),
       ...offerRoutes(offers, idempotency),
       ...nameRoutes(held, contacts, catalogue, clock),

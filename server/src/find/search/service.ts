@@ -125,7 +125,10 @@ export class SearchService {
    */
   async answers(names: readonly string[], maxAgeMs: number): Promise<Map<string, RegistryAnswer>> {
     const now = this.clock.now();
-    const answers = await this.store.answers(names, new Date(now.getTime() - maxAgeMs));
+    const answers =
+      maxAgeMs > 0
+        ? await this.store.answers(names, new Date(now.getTime() - maxAgeMs))
+        : new Map<string, RegistryAnswer>();
     const catalogue = this.catalogue.current();
     const missing = names.flatMap((name) => {
       const read = domainName(name, catalogue);
@@ -140,7 +143,7 @@ export class SearchService {
     return this.store.answers(names, new Date(0));
   }
 
-  /** Asks each name's registry, all registries side by side; every answer is told at once, and all are kept. */
+  /** Asks each name's registry, all registries side by side; every answer is told at once, and all are kept soon. */
   private async ask(
     names: readonly { readonly name: string; readonly extension: Extension }[],
     answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void,
@@ -162,7 +165,8 @@ export class SearchService {
           for (const [name, answer] of answers) heard.set(name, answer);
         };
         await registry.check(asked, hear, asker);
-        await this.store.keep(heard, this.clock.now());
+        // Whoever asked has them already; keeping them spares others the question.
+        this.store.keepSoon(heard, this.clock.now());
       }),
     );
   }

@@ -1,5 +1,6 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { and, gt, sql } from 'drizzle-orm';
+import type { Logger } from 'pino';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import type { Database } from '../../platform/db/database';
 import { availability } from '../../platform/db/schema';
@@ -17,7 +18,17 @@ export class AvailabilityStore {
   private waiting = new Map<string, KeptAnswer>();
   private keeping: Promise<void> | undefined;
 
-  constructor(private readonly database: Database) {}
+  constructor(
+    private readonly database: Database,
+    private readonly log: Logger,
+  ) {}
+
+  /** Keeps answers, without anybody waiting for that: they can be asked for again. */
+  keepSoon(answers: ReadonlyMap<string, RegistryAnswer>, checkedAt: Date): void {
+    this.keep(answers, checkedAt).catch((fault: unknown) =>
+      this.log.warn({ err: fault }, 'answers of registries could not be kept'),
+    );
+  }
 
   /** Keeps answers, in one statement with all others of the same moment. */
   keep(answers: ReadonlyMap<string, RegistryAnswer>, checkedAt: Date): Promise<void> {

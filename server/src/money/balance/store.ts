@@ -1,7 +1,7 @@
-import { and, asc, desc, eq, isNotNull, lte, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, lte, sql, type SQL } from 'drizzle-orm';
 import type { TopUpState } from '@tienda/core/orders/topUp';
 import type { Currency, Minor } from '@tienda/core/money/money';
-import type { Database, Transaction } from '../../platform/db/database';
+import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { account, balanceEntry, customerOrder, topUp } from '../../platform/db/schema';
 
 export type BalanceEntry = typeof balanceEntry.$inferSelect & { readonly orderNumber: number | null };
@@ -52,13 +52,18 @@ export class BalanceStore {
     return true;
   }
 
-  /** Gives back what an order did not use; once, however often it is asked for. */
-  async giveBack(transaction: Transaction, entry: Omit<typeof balanceEntry.$inferInsert, 'kind'>): Promise<void> {
-    if (entry.amount > 0)
-      await transaction
-        .insert(balanceEntry)
-        .values({ ...entry, kind: 'notUsed' })
-        .onConflictDoNothing();
+  /**
+   * What an order did not use is given back; once, however often it is asked for: as a part of a larger statement, where
+   * `from` has a row.
+   */
+  givenBack(entry: Omit<typeof balanceEntry.$inferInsert, 'kind' | 'at'>, at: Date, from: SQL): StatementPart {
+    const { accountId, currency, amount, reference } = entry;
+    return sql`given_back as (
+      insert into ${balanceEntry} (account_id, currency, amount, kind, reference, at)
+      select ${accountId}::uuid, ${currency}, ${amount}::bigint, 'notUsed', ${reference}::uuid, ${at.toISOString()}::timestamptz
+      from ${from} where ${amount}::bigint > 0
+      on conflict do nothing
+    )`;
   }
 
   async keepTopUp(row: TopUp): Promise<void> {

@@ -1,8 +1,8 @@
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql, type SQL } from 'drizzle-orm';
 import { mergedCodes, type BasketCodes } from '@tienda/core/basket/basketCodes';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { LineFacts } from '@tienda/core/basket/lineFacts';
-import type { Database, Transaction } from '../../platform/db/database';
+import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { basketCodes, basketLine } from '../../platform/db/schema';
 
 /** What was chosen for a name. */
@@ -74,21 +74,25 @@ export class BasketStore {
     await within.delete(basketLine).where(and(eq(basketLine.basketId, basketId), inArray(basketLine.name, [...names])));
   }
 
-  /** Puts lines back that an order did not come to buy; what is in the basket again by now stays as it is. */
-  async putBack(transaction: Transaction, basketId: string, lines: readonly ChosenLine[]): Promise<void> {
-    await transaction
-      .insert(basketLine)
-      .values(
-        lines.map(({ name, action, years, privacy, autoRenew }) => ({
-          basketId,
-          name,
-          action,
-          years,
-          privacy,
-          autoRenew,
-        })),
-      )
-      .onConflictDoNothing();
+  /**
+   * Lines are put back that an order did not come to buy; what is in the basket again by now stays as it is: as a part of
+   * a larger statement, where `from` has a row.
+   */
+  putBack(basketId: string, lines: readonly ChosenLine[], from: SQL): StatementPart {
+    const rows = lines.map(({ name, action, years, privacy, autoRenew }) => ({
+      name,
+      action,
+      years,
+      privacy,
+      autoRenew,
+    }));
+    return sql`put_back as (
+      insert into ${basketLine} (basket_id, name, action, years, privacy, auto_renew)
+      select ${basketId}::uuid, l.name, l.action, l.years, l.privacy, l."autoRenew"
+      from ${from}, jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
+        as l (name text, action text, years smallint, privacy boolean, "autoRenew" boolean)
+      on conflict do nothing
+    )`;
   }
 
   async empty(basketId: string): Promise<void> {

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import { create, type Font, type GlyphRun } from 'fontkit';
 
 const files = createRequire(import.meta.url);
 const noto = (script: string, subset: string) =>
@@ -71,20 +72,46 @@ export class Letters {
   }
 
   private has(file: string, letter: string): boolean {
-    this.document.font(this.named(file));
-    const { _font } = this.document as unknown as {
-      readonly _font: { readonly font: { hasGlyphForCodePoint(code: number): boolean } };
-    };
-    return _font.font.hasGlyphForCodePoint(letter.codePointAt(0) ?? 0);
+    return opened(file).hasGlyphForCodePoint(letter.codePointAt(0) ?? 0);
   }
 
-  /** Read once, and only where it is needed: those of the most letters are large. */
   private named(file: string): string {
     const known = this.registered.get(file);
     if (known !== undefined) return known;
     const name = `letters ${this.registered.size}`;
-    this.document.registerFont(name, readFileSync(file));
+    // Documents take a font that is open already, which their types do not say.
+    this.document.registerFont(name, opened(file) as unknown as string);
     this.registered.set(file, name);
     return name;
   }
+}
+
+const fonts = new Map<string, Font>();
+
+/** A font, read once for all documents and only where it is needed: those of the most letters are large. */
+function opened(file: string): Font {
+  const known = fonts.get(file);
+  if (known) return known;
+  const font = create(readFileSync(file));
+  if (!('hasGlyphForCodePoint' in font)) throw new Error(`${file} holds several fonts`);
+  fonts.set(file, font);
+  return rememberLayouts(font);
+}
+
+const mostRemembered = 5000;
+
+/** Words that stand in every document are laid out once. */
+function rememberLayouts(font: Font): Font {
+  const runs = new Map<string, GlyphRun>();
+  const layOut = font.layout.bind(font);
+  font.layout = (text, ...more) => {
+    // Of other features nothing is remembered.
+    if (more.some((option) => option !== undefined)) return layOut(text, ...more);
+    const run = runs.get(text) ?? layOut(text);
+    if (runs.size >= mostRemembered) runs.clear();
+    runs.set(text, run);
+    // Whoever asks scales the positions in place.
+    return Object.create(run, { positions: { value: run.positions.map((position) => ({ ...position })) } }) as GlyphRun;
+  };
+  return font;
 }

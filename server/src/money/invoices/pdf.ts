@@ -24,6 +24,8 @@ export async function invoicePdf(invoice: Invoice, kind: PaperKind = invoice.kin
   const document = new PdfDocument({
     size: 'A4',
     margin: left,
+    // None of the fonts that readers are supposed to have is used.
+    font: '',
     pdfVersion: '1.7',
     tagged: true,
     displayTitle: true,

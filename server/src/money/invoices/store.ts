@@ -1,8 +1,8 @@
-import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, sql, type SQL } from 'drizzle-orm';
 import type { Language } from '@tienda/core/accounts/language';
-import { invoiceNumber, type Buyer, type Invoice, type InvoiceContent } from '@tienda/core/orders/invoice';
+import { invoiceDigits, type Buyer, type Invoice, type InvoiceContent } from '@tienda/core/orders/invoice';
 import { isoDate } from '@tienda/core/time/isoDate';
-import type { Database, Transaction } from '../../platform/db/database';
+import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { invoice, invoiceCounter } from '../../platform/db/schema';
 
 /** For whom a document is issued. */
@@ -20,38 +20,59 @@ export class InvoiceStore {
   constructor(private readonly database: Database) {}
 
   /**
-   * Issues a document under the next number of its kind and year. Issuers wait for each other, and a number is
-   * given back where the transaction fails: so none is left out. One of each kind for an order.
+   * Issues a document under the next number of its kind and year, as parts of a larger statement, where `from` has a row;
+   * `issued` has its number. Issuers wait for each other until it is committed, and a number is given back where that
+   * fails: so none is left out. One of each kind for an order.
    */
-  async issue(transaction: Transaction, content: InvoiceContent, issuedFor: IssuedFor, now: Date): Promise<Invoice> {
+  issued(content: InvoiceContent, issuedFor: IssuedFor, now: Date, from: SQL): StatementPart[] {
     const { kind } = content;
     const { accountId, orderId, orderNumber, buyer, language } = issuedFor;
     const year = now.getUTCFullYear();
-    const [counter] = await transaction
-      .insert(invoiceCounter)
-      .values({ kind, year, last: 1 })
-      .onConflictDoUpdate({
-        target: [invoiceCounter.kind, invoiceCounter.year],
-        set: { last: sql`${invoiceCounter.last} + 1` },
-      })
-      .returning();
-    if (!counter) throw new Error('No number was given');
-    const [invoiced] = await transaction
-      .select({ number: invoice.number })
-      .from(invoice)
-      .where(and(eq(invoice.orderId, orderId), eq(invoice.kind, 'invoice')));
-    const number = invoiceNumber(year, counter.last);
-    const issued: Invoice = {
-      ...content,
-      number,
-      issuedOn: isoDate(now),
-      orderNumber,
-      buyer,
-      language,
-      ...(kind === 'creditNote' && invoiced ? { refersTo: invoiced.number } : {}),
-    };
-    await transaction.insert(invoice).values({ kind, number, accountId, orderId, invoice: issued, issuedAt: now });
-    return issued;
+    const printed = { ...content, issuedOn: isoDate(now), orderNumber, buyer, language };
+    const refersTo = sql`coalesce((
+      select jsonb_build_object('refersTo', i.number) from ${invoice} i where i.order_id = ${orderId} and i.kind = 'invoice'), '{}')`;
+    return [
+      sql`counter as (
+        insert into ${invoiceCounter} as c (kind, year, last) select ${kind}, ${year}::int, 1 from ${from}
+        on conflict (kind, year) do update set last = c.last + 1
+        returning last
+      )`,
+      sql`numbered as (
+        select ${`${year}-`} || lpad(last::text, greatest(${invoiceDigits}, length(last::text)), '0') as number from counter
+      )`,
+      sql`issued as (
+        insert into ${invoice} (kind, number, account_id, order_id, invoice, issued_at)
+        select ${kind}, number, ${accountId}::uuid, ${orderId}::uuid,
+          ${JSON.stringify(printed)}::jsonb || jsonb_build_object('number', number)
+            ${kind === 'creditNote' ? sql`|| ${refersTo}` : sql``},
+          ${now.toISOString()}::timestamptz
+        from numbered
+        returning kind, number, invoice
+      )`,
+    ];
+  }
+
+  /** What `issued` has just issued, as what a mail takes along. */
+  justIssued(): SQL {
+    return sql`(select jsonb_build_object('document', jsonb_build_object('kind', kind, 'number', number)) from issued)`;
+  }
+
+  /** The document of an order, as what a mail takes along; nothing where there is none. */
+  documentOf(orderId: string, kind: Invoice['kind']): SQL {
+    return sql`coalesce((
+      select jsonb_build_object('document', jsonb_build_object('kind', i.kind, 'number', i.number))
+      from ${invoice} i where i.order_id = ${orderId}::uuid and i.kind = ${kind}), '{}')`;
+  }
+
+  /** Issues a document by itself. */
+  async issue(transaction: Transaction, content: InvoiceContent, issuedFor: IssuedFor, now: Date): Promise<Invoice> {
+    const parts = this.issued(content, issuedFor, now, sql`(select) now_then`);
+    const result = await transaction.execute<{ invoice: Invoice }>(
+      sql`with ${sql.join(parts, sql`, `)} select invoice from issued`,
+    );
+    const [row] = result.rows;
+    if (!row) throw new Error('No number was given');
+    return row.invoice;
   }
 
   /** The latest first. */

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, eq, getTableColumns, gte, isNull, lte, sql } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, gte, isNull, lte, sql, type SQL } from 'drizzle-orm';
 import type { Who } from '@tienda/core/accounts/actor';
 import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { HeldStage } from '@tienda/core/lifecycle/stage';
 import type { NameEvent, ShownNameEvent } from '@tienda/core/names/nameEvent';
 import type { IsoDate } from '@tienda/core/time/isoDate';
-import type { Database, Transaction } from '../../platform/db/database';
+import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { availability, heldName, nameLog } from '../../platform/db/schema';
 import { nameChanges } from '../../find/zones/changes';
 
@@ -116,26 +116,36 @@ export class NameStore {
     return rows.map(({ name }) => name);
   }
 
-  /** The name is held from now on, known as taken, and all processes are told. One statement. */
-  async add(transaction: Transaction, { years, ...held }: NewlyHeld, who: Who, at: Date): Promise<void> {
+  /**
+   * A name is held from now on, known as taken, and all processes are told: as parts of a larger statement, where `from`
+   * has a row.
+   */
+  added({ years, ...held }: NewlyHeld, who: Who, at: Date, from: SQL): StatementPart[] {
     const { channel, written } = nameChanges;
     const registered: NameEvent = { type: 'registered', years, expiresOn: held.expiresOn };
     const id = randomUUID();
-    await transaction.execute(sql`
-      with added as (
+    const now = at.toISOString();
+    return [
+      sql`added as (
         insert into ${heldName} (id, name, account_id, order_id, contact_id, contacts, registered_on, expires_on, next_stage_on,
           privacy, auto_renew, premium_renew)
-        values (${id}, ${held.name}, ${held.accountId}, ${held.orderId}, ${held.contactId}, ${JSON.stringify(held.contacts)}::jsonb,
-          ${held.registeredOn}, ${held.expiresOn}, ${held.expiresOn}, ${held.privacy}, ${held.autoRenew}, ${held.premiumRenew})
-      ), known as (
-        insert into ${availability} (name, status, checked_at) values (${held.name}, 'taken', ${at.toISOString()}::timestamptz)
+        select ${id}::uuid, ${held.name}, ${held.accountId}::uuid, ${held.orderId}::uuid, ${held.contactId}::uuid,
+          ${JSON.stringify(held.contacts)}::jsonb, ${held.registeredOn}::date, ${held.expiresOn}::date, ${held.expiresOn}::date,
+          ${held.privacy}::boolean, ${held.autoRenew}::boolean, ${held.premiumRenew}::bigint
+        from ${from}
+      )`,
+      sql`known as (
+        insert into ${availability} (name, status, checked_at)
+        select ${held.name}, 'taken', ${now}::timestamptz from ${from}
         on conflict (name) do update set status = excluded.status, premium_register = null, premium_renew = null,
           checked_at = excluded.checked_at
-      ), logged as (
+      )`,
+      sql`logged as (
         insert into ${nameLog} (held_id, at, who, what)
-        values (${id}, ${at.toISOString()}::timestamptz, ${JSON.stringify(who)}::jsonb, ${JSON.stringify(registered)}::jsonb)
-      )
-      select pg_notify(${channel}, ${written(held.name, 'taken')})`);
+        select ${id}::uuid, ${now}::timestamptz, ${JSON.stringify(who)}::jsonb, ${JSON.stringify(registered)}::jsonb from ${from}
+        returning pg_notify(${channel}, ${written(held.name, 'taken')})
+      )`,
+    ];
   }
 
   /** The name is paid for until a later day. */

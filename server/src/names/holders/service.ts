@@ -6,10 +6,10 @@ import {
   type ShownHolderCheck,
 } from '@tienda/core/contacts/holderCheck';
 import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
-import type { Account, AccountStore } from '../../people/accounts/store';
+import type { AccountStore, Addressee } from '../../people/accounts/store';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { Clock } from '../../platform/clock/clock';
-import type { Database, Transaction } from '../../platform/db/database';
+import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { keeperOf } from '../../gateways/registry/keeper';
 import { RegistrySilent, type Registries } from '../../gateways/registry/registryGateway';
 import { notFound } from '../../platform/http/problem';
@@ -38,21 +38,24 @@ export interface HolderCheckParts {
 export class HolderChecks {
   constructor(private readonly parts: HolderCheckParts) {}
 
-  /** A name was registered for a holder: an address that was not asked for before is asked for now. */
-  async ask(
-    transaction: Transaction,
-    { id: accountId, language }: Pick<Account, 'id' | 'language'>,
+  /**
+   * A name was registered for a holder: an address that was not asked for before is asked for now, as parts of a larger
+   * statement, where `from` has a row.
+   */
+  asked(
+    { id: accountId, language }: Addressee,
     typedEmail: string,
     unicode: string,
-  ): Promise<void> {
-    const { store, outbox, clock } = this.parts;
+    from: StatementPart,
+  ): StatementPart[] {
+    const { store, clock } = this.parts;
     const email = typedEmail.toLowerCase();
-    const askedOn = isoDate(clock.now());
+    const now = clock.now();
+    const askedOn = isoDate(now);
     const token = this.token(accountId, email, askedOn);
-    const isNew = await store.ask(transaction, { accountId, email, askedOn, tokenHash: hashOfToken(token) });
-    if (!isNew) return;
     const mail = confirmMail({ email, language }, this.url(token), confirmBy({ askedOn }), [unicode]);
-    await outbox.put(transaction, 'mail', `holder ${accountId} ${email} asked`, mail);
+    const key = `holder ${accountId} ${email} asked`;
+    return store.asked({ accountId, email, askedOn, tokenHash: hashOfToken(token) }, { key, mail }, now, from);
   }
 
   async list(accountId: string): Promise<ShownHolderCheck[]> {

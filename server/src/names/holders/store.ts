@@ -1,8 +1,10 @@
-import { and, asc, between, eq, isNotNull, isNull, lt, or, sql } from 'drizzle-orm';
+import { and, asc, between, eq, isNotNull, isNull, lt, or, sql, type SQL } from 'drizzle-orm';
 import { remindersDue } from '@tienda/core/contacts/holderCheck';
 import type { IsoDate } from '@tienda/core/time/isoDate';
-import type { Database, Transaction } from '../../platform/db/database';
+import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { contact, heldName, holderCheck } from '../../platform/db/schema';
+import type { Mail } from '../../platform/outbox/mail';
+import { written } from '../../platform/outbox/store';
 
 export type KeptHolderCheck = typeof holderCheck.$inferSelect;
 
@@ -19,10 +21,24 @@ const mostAtOnce = 500;
 export class HolderCheckStore {
   constructor(private readonly database: Database) {}
 
-  /** @returns false where the address was asked for before */
-  async ask(transaction: Transaction, row: Pick<KeptHolderCheck, 'accountId' | 'email' | 'tokenHash' | 'askedOn'>) {
-    const asked = await transaction.insert(holderCheck).values(row).onConflictDoNothing().returning();
-    return asked.length > 0;
+  /**
+   * An address is asked for now, by mail, unless it was before: as parts of a larger statement, where `from` has a row.
+   */
+  asked(
+    { accountId, email, tokenHash, askedOn }: Pick<KeptHolderCheck, 'accountId' | 'email' | 'tokenHash' | 'askedOn'>,
+    { key, mail }: { readonly key: string; readonly mail: Mail },
+    now: Date,
+    from: SQL,
+  ): StatementPart[] {
+    return [
+      sql`asked as (
+        insert into ${holderCheck} (account_id, email, token_hash, asked_on)
+        select ${accountId}::uuid, ${email}, ${tokenHash}, ${askedOn}::date from ${from}
+        on conflict do nothing
+        returning email
+      )`,
+      written('asked_by_mail', [{ kind: 'mail', key, content: mail }], now, sql`asked`),
+    ];
   }
 
   ofAccount(accountId: string): Promise<KeptHolderCheck[]> {

@@ -6,7 +6,7 @@ import type { Clock } from '../../platform/clock/clock';
 import type { Heartbeat } from '../../platform/db/heartbeat';
 import { RegistrySilent } from '../../gateways/registry/registryGateway';
 import { Alarms } from '../../platform/jobs/alarms';
-import { OperationMoved, type KeptOperation, type OperationStore } from './store';
+import { OperationMoved, type TakenOperation, type OperationStore } from './store';
 
 /** How one kind of operation is carried out. Each step can be repeated without harm. */
 export interface OperationWork {
@@ -16,9 +16,9 @@ export interface OperationWork {
    * @returns the operation as it stands after that: the same where somebody else has to act first
    * @throws RegistrySilent
    */
-  step(operation: KeptOperation): Promise<KeptOperation>;
+  step(operation: TakenOperation): Promise<TakenOperation>;
   /** Ends it, since its registry was silent for too long. */
-  giveUp(operation: KeptOperation): Promise<void>;
+  giveUp(operation: TakenOperation): Promise<void>;
 }
 
 export interface DeskParts {
@@ -104,7 +104,7 @@ export class OperationDesk {
     }
   }
 
-  private begin(registry: string, lane: Lane, operation: KeptOperation): void {
+  private begin(registry: string, lane: Lane, operation: TakenOperation): void {
     lane.running += 1;
     const { heartbeat } = this.parts;
     const run = heartbeat
@@ -119,7 +119,7 @@ export class OperationDesk {
     this.running.add(run);
   }
 
-  private async carryOut(taken: KeptOperation): Promise<void> {
+  private async carryOut(taken: TakenOperation): Promise<void> {
     const { store, log, work } = this.parts;
     let operation = taken;
     try {
@@ -141,7 +141,7 @@ export class OperationDesk {
   }
 
   /** Something here is not as it should be: tried again, and shown to someone where that goes on for days. */
-  private async failed(operation: KeptOperation): Promise<void> {
+  private async failed(operation: TakenOperation): Promise<void> {
     const { store, clock, attention, log } = this.parts;
     const now = clock.now();
     const deadline = operation.deadline ?? new Date(now.getTime() + longestSilenceMs);
@@ -159,7 +159,7 @@ export class OperationDesk {
   }
 
   /** The registry gave no answer: tried again, until its time is over. Silence is no refusal. */
-  private async silent(operation: KeptOperation, fault: RegistrySilent): Promise<void> {
+  private async silent(operation: TakenOperation, fault: RegistrySilent): Promise<void> {
     const { store, clock, attention, work, log } = this.parts;
     const now = clock.now();
     const deadline = operation.deadline ?? new Date(now.getTime() + longestSilenceMs);
@@ -178,7 +178,7 @@ export class OperationDesk {
     this.wakeIn(operation.registry, this.retryMs(operation));
   }
 
-  private retryMs({ attempts }: KeptOperation): number {
+  private retryMs({ attempts }: TakenOperation): number {
     return Math.min(longestRetryMs, 1000 * 2 ** Math.min(attempts - 1, 10));
   }
 

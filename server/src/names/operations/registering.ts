@@ -9,7 +9,6 @@ import type { OperationEvent } from '@tienda/core/operations/operations';
 import { register, type RegisterRequest, type RegisterState } from '@tienda/core/operations/register';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { Clock } from '../../platform/clock/clock';
-import type { ContactStore } from '../../people/contacts/store';
 import { registryOf } from '../../gateways/registry/keeper';
 import { RegistrySilent, type Registries, type RegistryGateway } from '../../gateways/registry/registryGateway';
 import type { AvailabilityStore } from '../../find/search/store';
@@ -18,11 +17,10 @@ import { amountText } from '../../platform/texts/texts';
 import type { OperationWork } from './desk';
 import { authCode, authCodes, contactHandle, contactHandles, eppDomain, isOurs } from './identity';
 import type { RegistryMessages } from './messages';
-import type { KeptOperation } from './store';
+import type { TakenOperation } from './store';
 
 export interface RegisteringParts {
-  readonly record: (operation: KeptOperation, event: OperationEvent) => Promise<KeptOperation>;
-  readonly contacts: ContactStore;
+  readonly record: (operation: TakenOperation, event: OperationEvent) => Promise<TakenOperation>;
   readonly availability: AvailabilityStore;
   readonly registries: Registries;
   readonly messages: RegistryMessages;
@@ -34,7 +32,7 @@ export interface RegisteringParts {
 
 /** A name that is being registered, and what it is known by at its registry. */
 interface Subject {
-  readonly operation: KeptOperation;
+  readonly operation: TakenOperation;
   readonly request: RegisterRequest;
   readonly registry: RegistryGateway;
   /** The registry's ids of the contacts. */
@@ -51,19 +49,19 @@ interface Subject {
 export class Registering implements OperationWork {
   constructor(private readonly parts: RegisteringParts) {}
 
-  async step(operation: KeptOperation): Promise<KeptOperation> {
+  async step(operation: TakenOperation): Promise<TakenOperation> {
     const subject = this.subjectOf(operation);
     const effect = register.effect(operation.state as RegisterState);
     if (!effect) return operation;
     return effect.do === 'register' ? this.register(subject, effect.askFirst) : this.decided(subject);
   }
 
-  async giveUp(operation: KeptOperation): Promise<void> {
+  async giveUp(operation: TakenOperation): Promise<void> {
     await this.parts.record(operation, { type: 'givenUp', ...failureOf({ cause: 'silent' }) });
   }
 
   /** @throws RegistrySilent */
-  private async register(subject: Subject, askFirst: boolean): Promise<KeptOperation> {
+  private async register(subject: Subject, askFirst: boolean): Promise<TakenOperation> {
     const { operation, request, registry, handles, code } = subject;
     const { name } = operation;
     if (askFirst) {
@@ -98,7 +96,7 @@ export class Registering implements OperationWork {
    * @returns the same where it has not
    * @throws RegistrySilent
    */
-  private async decided(subject: Subject): Promise<KeptOperation> {
+  private async decided(subject: Subject): Promise<TakenOperation> {
     const { operation, registry } = subject;
     const found = await registry.info(operation.name);
     if (found && this.isOurs(subject, found))
@@ -110,7 +108,7 @@ export class Registering implements OperationWork {
     return this.refused(operation, { cause: 'refused', ...said });
   }
 
-  private subjectOf(operation: KeptOperation): Subject {
+  private subjectOf(operation: TakenOperation): Subject {
     const registry = registryOf(operation, this.parts.registries);
     const request = operation.request as RegisterRequest;
     const of = operation.orderId ?? operation.id;
@@ -131,7 +129,7 @@ export class Registering implements OperationWork {
 
   /** Makes a contact at the registry, or finds it there. @returns why the registry refuses it for good @throws RegistrySilent */
   private async needContact({ operation, request, registry }: Subject, id: string): Promise<string | undefined> {
-    const contact = await this.parts.contacts.find(operation.accountId, id);
+    const contact = operation.contacts.find((one) => one.id === id);
     if (!contact) throw new Error(`${operation.name} has lost a contact`);
     const { privacy } = request;
     const handle = contactHandle(id, privacy);
@@ -141,22 +139,22 @@ export class Registering implements OperationWork {
   }
 
   /** The name is there and ours: registered, or being looked at. */
-  private found(operation: KeptOperation, info: EppDomainInfo): Promise<KeptOperation> {
+  private found(operation: TakenOperation, info: EppDomainInfo): Promise<TakenOperation> {
     return isPending(info) ? this.pending(operation) : this.done(operation, info.expiresAt);
   }
 
-  private async pending(operation: KeptOperation): Promise<KeptOperation> {
+  private async pending(operation: TakenOperation): Promise<TakenOperation> {
     if (operation.state.at === 'pending') return operation;
     await this.parts.availability.keep(new Map([[operation.name, { status: 'taken' }]]), this.parts.clock.now());
     return this.parts.record(operation, { type: 'pending' });
   }
 
-  private done(operation: KeptOperation, expiresAt: string): Promise<KeptOperation> {
+  private done(operation: TakenOperation, expiresAt: string): Promise<TakenOperation> {
     return this.parts.record(operation, { type: 'done', expiresOn: isoDate(new Date(expiresAt)) });
   }
 
   /** A refusal for good. Where the price is not the one that was shown any more, that is why. */
-  private async explained({ registry, request }: Subject, sent: KeptOperation, said: string): Promise<KeptOperation> {
+  private async explained({ registry, request }: Subject, sent: TakenOperation, said: string): Promise<TakenOperation> {
     const { name } = sent;
     let answer: RegistryAnswer | undefined;
     await registry.check([name], (answers) => {
@@ -169,7 +167,7 @@ export class Registering implements OperationWork {
     return this.refused(sent, answer.status === 'taken' ? { cause: 'taken' } : { cause: 'refused', said });
   }
 
-  private refused(operation: KeptOperation, why: Omit<Failure, 'reason'>): Promise<KeptOperation> {
+  private refused(operation: TakenOperation, why: Omit<Failure, 'reason'>): Promise<TakenOperation> {
     return this.parts.record(operation, { type: 'refused', ...failureOf(why) });
   }
 }

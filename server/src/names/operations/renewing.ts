@@ -7,15 +7,15 @@ import { registryOf } from '../../gateways/registry/keeper';
 import type { Registries, RegistryGateway } from '../../gateways/registry/registryGateway';
 import type { OperationWork } from './desk';
 import { failureOf } from './registering';
-import type { KeptOperation } from './store';
+import type { TakenOperation } from './store';
 
 export interface RenewingParts {
-  readonly record: (operation: KeptOperation, event: OperationEvent) => Promise<KeptOperation>;
+  readonly record: (operation: TakenOperation, event: OperationEvent) => Promise<TakenOperation>;
   readonly registries: Registries;
   /** Begins a renewal from the expiry that the name has; undefined where the account does not hold it. */
   readonly begin: (
-    operation: KeptOperation,
-  ) => Promise<{ readonly operation: KeptOperation; readonly from: IsoDate } | undefined>;
+    operation: TakenOperation,
+  ) => Promise<{ readonly operation: TakenOperation; readonly from: IsoDate } | undefined>;
   /** Called after every command that changes something; tests end the process here. */
   readonly afterwards?: (orderId: string) => void;
 }
@@ -27,7 +27,7 @@ export interface RenewingParts {
 export class Renewing implements OperationWork {
   constructor(private readonly parts: RenewingParts) {}
 
-  async step(operation: KeptOperation): Promise<KeptOperation> {
+  async step(operation: TakenOperation): Promise<TakenOperation> {
     const effect = renew.effect(operation.state as RenewState);
     if (!effect) return operation;
     const registry = registryOf(operation, this.parts.registries);
@@ -35,11 +35,11 @@ export class Renewing implements OperationWork {
     return sentFrom === undefined ? this.begin(operation, registry) : this.askedFirst(operation, registry, sentFrom);
   }
 
-  async giveUp(operation: KeptOperation): Promise<void> {
+  async giveUp(operation: TakenOperation): Promise<void> {
     await this.parts.record(operation, { type: 'givenUp', ...failureOf({ cause: 'silent' }) });
   }
 
-  private async begin(operation: KeptOperation, registry: RegistryGateway): Promise<KeptOperation> {
+  private async begin(operation: TakenOperation, registry: RegistryGateway): Promise<TakenOperation> {
     const begun = await this.parts.begin(operation);
     if (!begun) return this.refused(operation, { cause: 'gone' });
     const { orderId } = operation;
@@ -48,7 +48,11 @@ export class Renewing implements OperationWork {
   }
 
   /** @throws RegistrySilent */
-  private async askedFirst(operation: KeptOperation, registry: RegistryGateway, from: IsoDate): Promise<KeptOperation> {
+  private async askedFirst(
+    operation: TakenOperation,
+    registry: RegistryGateway,
+    from: IsoDate,
+  ): Promise<TakenOperation> {
     const found = await registry.info(operation.name);
     if (!found?.isSponsored) return this.refused(operation, { cause: 'gone' });
     return this.goOn(operation, registry, from, dayOf(found.expiresAt));
@@ -56,11 +60,11 @@ export class Renewing implements OperationWork {
 
   /** What follows from when the name expires. @throws RegistrySilent */
   private async goOn(
-    operation: KeptOperation,
+    operation: TakenOperation,
     registry: RegistryGateway,
     from: IsoDate,
     expiresOn: IsoDate,
-  ): Promise<KeptOperation> {
+  ): Promise<TakenOperation> {
     switch (renewalSeen(expiresOn, from, operation.request as RenewRequest)) {
       case 'done':
         return this.parts.record(operation, { type: 'done', expiresOn });
@@ -72,7 +76,7 @@ export class Renewing implements OperationWork {
   }
 
   /** @throws RegistrySilent */
-  private async send(operation: KeptOperation, registry: RegistryGateway, from: IsoDate): Promise<KeptOperation> {
+  private async send(operation: TakenOperation, registry: RegistryGateway, from: IsoDate): Promise<TakenOperation> {
     const { name, transaction, orderId, line } = operation;
     const { years } = operation.request as RenewRequest;
     const fee = line?.premium && { currency: 'USD', amount: decimalAmount(line.premium.renew * years, 'USD') };
@@ -88,7 +92,7 @@ export class Renewing implements OperationWork {
     return this.refused(operation, { cause: 'refused', said: outcome.reason });
   }
 
-  private refused(operation: KeptOperation, why: Omit<Failure, 'reason'>): Promise<KeptOperation> {
+  private refused(operation: TakenOperation, why: Omit<Failure, 'reason'>): Promise<TakenOperation> {
     return this.parts.record(operation, { type: 'refused', ...failureOf(why) });
   }
 }

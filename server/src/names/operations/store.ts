@@ -1,13 +1,25 @@
-import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, inArray, isNotNull, sql } from 'drizzle-orm';
 import { isEnded, nextOperation, type OperationEvent } from '@tienda/core/operations/operations';
+import type { Who } from '@tienda/core/accounts/actor';
 import type { OrderEvent } from '@tienda/core/orders/order';
+import type { Addressee } from '../../people/accounts/store';
+import type { StoredContact } from '../../people/contacts/store';
 import type { Clock } from '../../platform/clock/clock';
-import type { Database, Transaction } from '../../platform/db/database';
+import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { leaseEnd } from '../../platform/db/leases';
-import { customerOrder, operation, orderEvent } from '../../platform/db/schema';
+import { account, contact, customerOrder, operation, orderEvent } from '../../platform/db/schema';
 
 /** An operation as it is kept. */
 export type KeptOperation = typeof operation.$inferSelect;
+
+/** An operation that this process has to itself, with what carrying it out needs of others. */
+export interface TakenOperation extends KeptOperation {
+  readonly account: Addressee;
+  /** The order that it was paid with. */
+  readonly order: { readonly number: number; readonly placedBy: Who } | null;
+  /** Those that it names, also where their account has forgotten them. */
+  readonly contacts: readonly StoredContact[];
+}
 
 /** Somebody else moved it on meanwhile: what is known of it is out of date. */
 export class OperationMoved extends Error {
@@ -18,13 +30,32 @@ export class OperationMoved extends Error {
 
 /** An operation after an event. */
 export interface Moved {
-  readonly operation: KeptOperation;
+  readonly operation: TakenOperation;
   /** True where it was the last of its order to end. */
   readonly isLast: boolean;
 }
 
+/** What further parts of a statement that moves an operation or an order on select from. */
+export const moved = sql`moved`;
+
 /** Every process hears of what happens to orders here; the payload is the order's id. */
 export const orderChannel = 'order_event';
+
+/** What carrying an operation out needs of others, read with it. */
+const needed = {
+  // The columns of the operation are named whole: within, those of the other table would be meant.
+  account: sql<Addressee>`(
+    select jsonb_build_object('id', a.id, 'email', a.email, 'language', a.language, 'basketId', a.basket_id)
+    from ${account} a where a.id = operation.account_id)`,
+  order: sql<TakenOperation['order']>`(
+    select jsonb_build_object('number', o.number, 'placedBy', o.placed_by)
+    from ${customerOrder} o where o.id = operation.order_id)`,
+  contacts: sql<readonly StoredContact[]>`coalesce((
+    select jsonb_agg(c.contact || jsonb_build_object('id', c.id))
+    from ${contact} c
+    where c.account_id = operation.account_id and c.id in (
+      select named.value::uuid from jsonb_each_text(operation.request -> 'contacts') named)), '[]')`,
+};
 
 /** What is done to names at their registries: one row each, which is its own place in the queue. */
 export class OperationStore {
@@ -54,7 +85,7 @@ export class OperationStore {
    * Takes operations of a registry whose turn it is; other processes take others, and these again once the lease has
    * run out. Of those on one name of one account the oldest goes first, and the next not before what is begun has ended.
    */
-  claim(registry: string, limit: number): Promise<KeptOperation[]> {
+  claim(registry: string, limit: number): Promise<TakenOperation[]> {
     const due = sql`
       select o.id from ${operation} o
       where o.registry = ${registry} and o.next_at <= ${this.now()} and (o.leased_until is null or o.leased_until < now())
@@ -73,7 +104,7 @@ export class OperationStore {
         attempts: sql`${operation.attempts} + 1`,
       })
       .where(sql`${operation.id} = any(array(${due}))`)
-      .returning();
+      .returning({ ...getTableColumns(operation), ...needed });
   }
 
   /** Registries that have operations whose turn it is. */
@@ -89,9 +120,15 @@ export class OperationStore {
    * Moves an operation on by one event, and writes that down with its order; its registry has answered, so its deadline
    * is off. One statement.
    *
+   * @param along further parts of it, each one that writes only where `moved` has a row
    * @throws OperationEventRefused where the event cannot follow, OperationMoved where it is not where it was
    */
-  async move(within: Database | Transaction, known: KeptOperation, event: OperationEvent): Promise<Moved> {
+  async move(
+    within: Database | Transaction,
+    known: TakenOperation,
+    event: OperationEvent,
+    along: readonly StatementPart[] = [],
+  ): Promise<Moved> {
     const state = nextOperation(known.kind, known.state, event);
     const ended = isEnded(state);
     const happened: OrderEvent = { ...event, name: known.name };
@@ -110,14 +147,14 @@ export class OperationStore {
           look_at = case when c.open = 1 then ${this.now()}::timestamptz else c.look_at end
         from moved where c.id = moved.order_id and ${ended}
         returning c.open
-      )
+      )${sql.join(along.map((part) => sql`, ${part}`))}
       select (select open from counted) as open, pg_notify(${orderChannel}, order_id::text) from moved`);
-    const [moved] = result.rows;
-    if (!moved) throw new OperationMoved(known);
+    const [row] = result.rows;
+    if (!row) throw new OperationMoved(known);
     const nextAt = ended ? null : known.nextAt;
     return {
       operation: { ...known, state, nextAt, version: known.version + 1, deadline: null },
-      isLast: moved.open === 0,
+      isLast: row.open === 0,
     };
   }
 

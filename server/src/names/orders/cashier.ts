@@ -1,5 +1,5 @@
 import type { Logger } from 'pino';
-import { effects, type Order, type OrderEffect } from '@tienda/core/orders/order';
+import { effects, type OrderEffect } from '@tienda/core/orders/order';
 import { payBy, type DeclineCause } from '@tienda/core/orders/payment';
 import type { PaymentEvent } from '@tienda/core/orders/paymentState';
 import type { Attention } from '../../platform/attention/attention';
@@ -9,12 +9,10 @@ import type { Heartbeat } from '../../platform/db/heartbeat';
 import { PaymentSilent, type PaymentGateway, type PaymentStanding } from '../../gateways/payments/paymentGateway';
 import { Alarms } from '../../platform/jobs/alarms';
 import type { OrderRecorder } from './recorder';
-import type { OperationStore } from '../operations/store';
-import { OrderMoved, orderOf, type OrderHead, type OrderStore } from './store';
+import { OrderMoved, type MovedOrder, type OrderHead, type OrderStore, type TakenOrder } from './store';
 
 export interface CashierParts {
   readonly orders: OrderStore;
-  readonly operations: OperationStore;
   readonly recorder: OrderRecorder;
   readonly payments: PaymentGateway;
   /** Keeps what is at work from being taken for dead. */
@@ -26,14 +24,18 @@ export interface CashierParts {
   readonly afterwards?: (head: OrderHead) => void;
 }
 
-/** The payment of an order, taken, with all that core knows of it. */
-interface Taken {
-  readonly head: OrderHead;
-  readonly order: Order;
-}
+/** A payment at work, and whether it was given back already. */
+type Standing = TakenOrder & Pick<MovedOrder, 'rest'>;
 
 /** What came of one effect: it is written down, or somebody else has to act first. */
-type Outcome = Taken | 'wait';
+type Outcome = Standing | 'wait';
+
+/** A payment that goes no further for now: when to look again, and since when its provider is silent. */
+interface Pause {
+  readonly after: Standing;
+  readonly lookAt: Date | null;
+  readonly silentSince: Date | null;
+}
 
 /** Payments that one process moves on side by side: a slow bank holds up only its own. */
 const atOnce = 8;
@@ -94,23 +96,17 @@ export class Cashier {
    * @returns false where another process has the payment just now
    * @throws PaymentSilent
    */
-  async cancel(orderId: string): Promise<boolean> {
-    const done = await this.alone(orderId, async (taken) => {
+  cancel(orderId: string): Promise<boolean> {
+    return this.alone(orderId, async (taken) => {
       const { head, order } = taken;
       const { payment } = order;
-      if (payment.at === 'waiting') {
-        const { intent } = payment;
-        await this.standsAt(
-          taken,
-          await this.outside(head, (provider) => provider.void(intent, `${head.id} void`)),
-          'cancelled',
-        );
-      }
       // The provider has not answered yet: what it may hold is let go once it does.
-      if (payment.at === 'asked') await this.decline(taken, 'cancelled', true);
-      return true;
+      if (payment.at === 'asked') return this.decline(taken, 'cancelled', true);
+      if (payment.at !== 'waiting') return taken;
+      const { intent } = payment;
+      const standing = await this.outside(head, (provider) => provider.void(intent, `${head.id} void`));
+      return this.standsAt(taken, standing, 'cancelled');
     });
-    return done ?? false;
   }
 
   /**
@@ -119,29 +115,25 @@ export class Cashier {
    * @returns false where another process has the payment just now: tell it again
    * @throws PaymentSilent
    */
-  async paidLate(orderId: string, intent: string): Promise<boolean> {
-    const done = await this.alone(orderId, async (taken) => {
-      if (taken.order.payment.at !== 'declined') return true;
+  paidLate(orderId: string, intent: string): Promise<boolean> {
+    return this.alone(orderId, async (taken) => {
+      if (taken.order.payment.at !== 'declined') return taken;
       const standing = await this.outside(taken.head, (provider) => provider.look(intent));
-      if (standing.at === 'paid') await this.record(taken, { type: 'paidLate', intent, amount: standing.amount });
-      return true;
+      return standing.at === 'paid' ? this.record(taken, { type: 'paidLate', intent, amount: standing.amount }) : taken;
     });
-    return done ?? false;
   }
 
-  /** Runs while no other process is at work on the payment; undefined where one is. It is looked at again after that. */
-  private async alone<Result>(orderId: string, action: (taken: Taken) => Promise<Result>): Promise<Result | undefined> {
-    const head = await this.parts.orders.claim(orderId);
-    if (!head) return undefined;
+  /** Runs while no other process is at work on the payment; false where one is. It is looked at again after that. */
+  private async alone(orderId: string, action: (taken: TakenOrder) => Promise<Standing>): Promise<boolean> {
+    const taken = await this.parts.orders.claim(orderId);
+    if (!taken) return false;
+    let after: Standing = taken;
     try {
-      return await this.parts.heartbeat.during(orderId, async () => action(await this.withOrder(head)));
+      after = await this.parts.heartbeat.during(orderId, () => action(taken));
+      return true;
     } finally {
-      await this.parts.orders.release(head, this.parts.clock.now());
+      if (!after.rest) await this.parts.orders.release(after.head, this.parts.clock.now());
     }
-  }
-
-  private async withOrder(head: OrderHead): Promise<Taken> {
-    return { head, order: orderOf(head, await this.parts.operations.ofOrders([head.id])) };
   }
 
   private fill(): void {
@@ -159,52 +151,49 @@ export class Cashier {
 
   private async advance(orderId: string): Promise<void> {
     const { orders, log, heartbeat } = this.parts;
-    let claimed: OrderHead | undefined;
+    let claimed: TakenOrder | undefined;
     try {
       claimed = await orders.claim(orderId);
       // Where it is taken by another process, that one may have looked before what we were told of.
       if (!claimed) return this.wakeIn(orderId, busyMs);
-      const head = claimed;
-      const { after, lookAt, silentSince } = await heartbeat.during(orderId, () => this.movedOn(head));
-      if (await orders.release(after, lookAt, silentSince)) this.waiting.add(orderId);
+      const taken = claimed;
+      const { after, lookAt, silentSince } = await heartbeat.during(orderId, () => this.movedOn(taken));
+      const again = after.rest ? after.rest.again : await orders.release(after.head, lookAt, silentSince);
+      if (again) this.waiting.add(orderId);
     } catch (fault) {
       const isOvertaken = fault instanceof OrderMoved;
       if (!isOvertaken) log.error({ orderId, err: fault }, 'a payment could not be moved on; trying again');
       const retryMs = isOvertaken ? firstRetryMs : faultyRetryMs;
       // Where even that fails, its lease runs out by itself.
-      if (claimed) await orders.release(claimed, this.in(retryMs)).catch(() => undefined);
+      if (claimed) await orders.release(claimed.head, this.in(retryMs)).catch(() => undefined);
       this.wakeIn(orderId, retryMs);
     }
   }
 
   /** Moves a payment on as far as it goes. @returns when to look again, and since when its provider is silent */
-  private async movedOn(head: OrderHead): Promise<{ after: OrderHead; lookAt: Date | null; silentSince: Date | null }> {
-    let taken = await this.withOrder(head);
+  private async movedOn(taken: Standing): Promise<Pause> {
+    let standing = taken;
     for (;;) {
-      const [effect] = effects(taken.order);
-      if (!effect) return { after: taken.head, lookAt: null, silentSince: null };
+      const [effect] = effects(standing.order);
+      if (!effect) return { after: standing, lookAt: null, silentSince: null };
       try {
-        const outcome = await this.carryOut(taken, effect);
+        const outcome = await this.carryOut(standing, effect);
         if (outcome === 'wait') {
-          const waitMs = taken.head.way.type === 'transfer' ? lookForTransferMs : lookAgainMs;
-          return { after: taken.head, lookAt: this.in(waitMs), silentSince: null };
+          const waitMs = standing.head.way.type === 'transfer' ? lookForTransferMs : lookAgainMs;
+          return { after: standing, lookAt: this.in(waitMs), silentSince: null };
         }
-        taken = outcome;
+        standing = outcome;
       } catch (fault) {
         if (!(fault instanceof PaymentSilent)) throw fault;
-        const silent = await this.silent(taken, effect, fault);
-        if ('silentSince' in silent) return silent;
-        taken = silent;
+        const silent = await this.silent(standing, effect, fault);
+        if ('after' in silent) return silent;
+        standing = silent;
       }
     }
   }
 
   /** Nobody waits for ever: what was asked for too long is given up, and someone is told. */
-  private async silent(
-    taken: Taken,
-    effect: OrderEffect,
-    fault: PaymentSilent,
-  ): Promise<Taken | { after: OrderHead; lookAt: Date; silentSince: Date }> {
+  private async silent(taken: TakenOrder, effect: OrderEffect, fault: PaymentSilent): Promise<Standing | Pause> {
     const { clock, attention } = this.parts;
     const { head } = taken;
     const now = clock.now();
@@ -218,16 +207,16 @@ export class Cashier {
       );
     const retryMs = Math.min(longestRetryMs, Math.max(firstRetryMs, waitedMs));
     this.wakeIn(head.id, retryMs);
-    return { after: head, lookAt: this.in(retryMs), silentSince };
+    return { after: taken, lookAt: this.in(retryMs), silentSince };
   }
 
   /** No money came. @param isUnresolved whether the provider holds any is not known */
-  private decline(taken: Taken, cause: DeclineCause, isUnresolved = false): Promise<Taken> {
+  private decline(taken: TakenOrder, cause: DeclineCause, isUnresolved = false): Promise<Standing> {
     const unresolved = isUnresolved ? ({ unresolved: true } as const) : {};
     return this.record(taken, { type: 'declined', cause, reason: gaveUp[cause], ...unresolved });
   }
 
-  private async carryOut(taken: Taken, effect: OrderEffect): Promise<Outcome> {
+  private async carryOut(taken: TakenOrder, effect: OrderEffect): Promise<Outcome> {
     const { head } = taken;
     switch (effect.type) {
       case 'authorise':
@@ -253,7 +242,7 @@ export class Cashier {
     }
   }
 
-  private async authorise(taken: Taken, amount: number): Promise<Outcome> {
+  private async authorise(taken: TakenOrder, amount: number): Promise<Outcome> {
     const { way, id } = taken.head;
     const { currency } = taken.order;
     if (amount === 0 || way.type === 'balance') return this.record(taken, { type: 'authorised' });
@@ -262,7 +251,7 @@ export class Cashier {
     return this.standsAt(taken, standing, 'refused');
   }
 
-  private async awaitPayment(taken: Taken, intent: string, until: string): Promise<Outcome> {
+  private async awaitPayment(taken: TakenOrder, intent: string, until: string): Promise<Outcome> {
     const { head, order } = taken;
     const standing = await this.outside(head, (payments) => payments.look(intent));
     const isOver = standing.at === 'waiting' && new Date(until) <= this.parts.clock.now();
@@ -278,7 +267,7 @@ export class Cashier {
   }
 
   /** Writes down where the provider says that the payment stands. @param voidedBecause why, where it was given up */
-  private async standsAt(taken: Taken, standing: PaymentStanding, voidedBecause: DeclineCause): Promise<Taken> {
+  private async standsAt(taken: TakenOrder, standing: PaymentStanding, voidedBecause: DeclineCause): Promise<Standing> {
     const { head } = taken;
     switch (standing.at) {
       case 'waiting': {
@@ -300,7 +289,7 @@ export class Cashier {
     }
   }
 
-  private async capture(taken: Taken, effect: Extract<OrderEffect, { type: 'capture' }>): Promise<Taken> {
+  private async capture(taken: TakenOrder, effect: Extract<OrderEffect, { type: 'capture' }>): Promise<Standing> {
     const { intent, amount, balance, refunded } = effect;
     const { head } = taken;
     if (amount === 0) await this.letGo(head, intent);
@@ -312,7 +301,7 @@ export class Cashier {
   }
 
   /** The bank let go of the money before it was taken. What was bought stays bought all the same. */
-  private async lost(taken: Taken): Promise<Taken> {
+  private async lost(taken: TakenOrder): Promise<Standing> {
     const { id, number } = taken.head;
     await this.parts.attention.raise(
       `order ${id} lost`,
@@ -326,8 +315,8 @@ export class Cashier {
     if (intent !== undefined) await this.outside(head, (payments) => payments.void(intent, `${head.id} void`));
   }
 
-  private async record(taken: Taken, event: PaymentEvent): Promise<Taken> {
-    return this.parts.recorder.paymentHappened(taken.head, taken.order, event);
+  private async record(taken: TakenOrder, event: PaymentEvent): Promise<Standing> {
+    return this.parts.recorder.paymentHappened(taken, event);
   }
 
   private async outside<Result>(head: OrderHead, ask: (payments: PaymentGateway) => Promise<Result>): Promise<Result> {

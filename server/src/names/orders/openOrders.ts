@@ -9,6 +9,7 @@ import type { Clock } from '../../platform/clock/clock';
 import type { Config } from '../../platform/config';
 import type { ContactStore } from '../../people/contacts/store';
 import type { Database } from '../../platform/db/database';
+import { awaitsProvider } from '@tienda/core/orders/paymentState';
 import { Heartbeat } from '../../platform/db/heartbeat';
 import type { PaymentGateway } from '../../gateways/payments/paymentGateway';
 import type { Registries } from '../../gateways/registry/registryGateway';
@@ -107,7 +108,6 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
   const cashier = new Cashier({
     ...parts,
     orders: store,
-    operations,
     recorder,
     heartbeat: new Heartbeat(leaseSeconds, (ids) => store.extend(ids), log),
     ...(afterwards ? { afterwards: ({ id }) => afterwards(id) } : {}),
@@ -136,7 +136,9 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
       const head = await store.head(reference);
       if (!head) return 'other';
       const isHeard = type !== 'intent.paid' || (await cashier.paidLate(head.id, intent));
-      await cashier.push(head.id);
+      // What is known already needs no other look.
+      if (type === 'intent.paid' || head.silentSince !== null || awaitsProvider(head.payment))
+        await cashier.push(head.id);
       return isHeard ? 'heard' : 'busy';
     },
     chores: [...registries.values()].map((registry) => ({

@@ -1,34 +1,22 @@
-import { contactsOf } from '@tienda/core/contacts/roles';
+import type { Who } from '@tienda/core/accounts/actor';
 import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
-import { creditNoteOf, invoiceOf, type Invoice, type InvoiceContent } from '@tienda/core/orders/invoice';
+import { creditNoteOf, invoiceOf, type InvoiceContent } from '@tienda/core/orders/invoice';
 import type { OperationEvent } from '@tienda/core/operations/operations';
-import { effects, type Order } from '@tienda/core/orders/order';
+import type { RegisterRequest } from '@tienda/core/operations/register';
+import { effects, next, type Order } from '@tienda/core/orders/order';
 import type { PaymentEvent } from '@tienda/core/orders/paymentState';
-import type { Account, AccountStore } from '../../people/accounts/store';
 import type { BalanceStore } from '../../money/balance/store';
 import type { BasketStore } from '../../money/basket/store';
 import type { Clock } from '../../platform/clock/clock';
-import type { ContactStore } from '../../people/contacts/store';
-import type { Database, Transaction } from '../../platform/db/database';
+import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import type { HolderChecks } from '../holders/service';
-import type { InvoiceStore } from '../../money/invoices/store';
+import type { InvoiceStore, IssuedFor } from '../../money/invoices/store';
 import type { Outbox } from '../../platform/outbox/outbox';
-import type { Mail } from '../../platform/outbox/mail';
-import type { NameStore } from '../held/store';
-import type { KeptOperation, OperationStore } from '../operations/store';
-import type { Reader } from '../../platform/texts/texts';
+import { written } from '../../platform/outbox/store';
+import type { HeldName, NameStore } from '../held/store';
+import { moved, type Moved, type OperationStore, type TakenOperation } from '../operations/store';
 import { documentMail, doneMail, endedMail, receivedMail } from './mails';
-import type { OrderHead, OrderStore } from './store';
-
-/** One event of an order's payment with everything that goes with it. */
-interface Happening {
-  readonly head: OrderHead;
-  readonly event: PaymentEvent;
-  /** After the event. */
-  readonly order: Order;
-  readonly account: Account;
-  readonly now: Date;
-}
+import type { MovedOrder, OrderStore, TakenOrder } from './store';
 
 /** Events that concern nothing but the payment. */
 const alone: ReadonlySet<PaymentEvent['type']> = new Set(['partlyPaid', 'cleared']);
@@ -38,8 +26,6 @@ export interface OrderRecorderParts {
   readonly orders: OrderStore;
   readonly operations: OperationStore;
   readonly names: NameStore;
-  readonly accounts: AccountStore;
-  readonly contacts: ContactStore;
   readonly balances: BalanceStore;
   readonly basket: BasketStore;
   readonly invoices: InvoiceStore;
@@ -66,35 +52,78 @@ export class OrderRecorder {
    *
    * @throws PaymentEventRefused where the event cannot follow, OrderMoved where another moved it on
    */
-  async paymentHappened(
-    head: OrderHead,
-    order: Order,
-    event: PaymentEvent,
-  ): Promise<{ readonly head: OrderHead; readonly order: Order }> {
-    const { database, orders } = this.parts;
-    const moved = alone.has(event.type)
-      ? await orders.move(database, head, order, [event])
-      : await database.transaction((transaction) => this.withAll(transaction, head, order, event));
-    this.parts.afterwards?.(head.id);
-    if (moved.registries.length > 0) this.parts.funded(moved.registries);
-    if (!alone.has(event.type)) this.parts.outbox.soon();
+  async paymentHappened(taken: TakenOrder, event: PaymentEvent): Promise<MovedOrder> {
+    const { database, orders, outbox, afterwards, funded } = this.parts;
+    const after = { ...taken, order: next(taken.order, event) };
+    const [then] = event.type === 'told' ? [] : effects(after.order);
+    const events: PaymentEvent[] = then?.type === 'tell' ? [event, { type: 'told' }] : [event];
+    const moved =
+      event.type === 'paid'
+        ? await database.transaction((transaction) => this.paid(transaction, taken, event))
+        : await orders.move(database, taken, events, this.allOf(after, events));
+    afterwards?.(taken.head.id);
+    if (moved.registries.length > 0) funded(moved.registries);
+    if (!alone.has(event.type)) outbox.soon();
     return moved;
   }
 
-  private async withAll(transaction: Transaction, head: OrderHead, order: Order, event: PaymentEvent) {
-    const { orders, accounts, clock } = this.parts;
-    let moved = await orders.move(transaction, head, order, [event]);
-    const account = await accounts.byId(head.accountId, transaction);
-    if (!account) throw new Error(`Order ${head.number} has no account`);
-    const happening: Happening = { head, event, order: moved.order, account, now: clock.now() };
-    await this.alongside(transaction, happening);
-    const [then] = event.type === 'told' ? [] : effects(moved.order);
-    if (then?.type === 'tell') {
-      const { registries } = moved;
-      moved = { ...(await orders.move(transaction, moved.head, moved.order, [{ type: 'told' }])), registries };
-      await this.alongside(transaction, { ...happening, event: { type: 'told' }, order: moved.order });
+  /** The money is here: its invoice goes out at once, under the number that the mail tells. */
+  private async paid(transaction: Transaction, taken: TakenOrder, event: PaymentEvent): Promise<MovedOrder> {
+    const { orders, invoices, outbox } = this.parts;
+    const after = await orders.move(transaction, taken, [event]);
+    const content = invoiceOf(after.order);
+    if (content) {
+      const issued = await invoices.issue(transaction, content, issuedFor(taken), this.now());
+      await outbox.put(transaction, 'mail', `order ${taken.head.id} invoice`, documentMail(taken.account, issued));
     }
-    return moved;
+    return after;
+  }
+
+  /** All that goes with events of one step, as parts of the statement that writes them down. @param after after them */
+  private allOf(after: TakenOrder, events: readonly PaymentEvent[]): StatementPart[] {
+    const issued = events.map((event) => documentWith(after.order, event)).find((content) => content !== undefined);
+    const issues = issued ? this.parts.invoices.issued(issued, issuedFor(after), this.now(), moved) : [];
+    return [...issues, ...events.flatMap((event) => this.along(after, event, issued))];
+  }
+
+  private along(after: TakenOrder, event: PaymentEvent, issued: InvoiceContent | undefined): StatementPart[] {
+    const { head, order, account } = after;
+    const { basket, orders } = this.parts;
+    switch (event.type) {
+      case 'declined':
+        return [
+          orders.codeFreed(head.id, moved),
+          this.givenBack(after, order.funding.balance),
+          basket.putBack(
+            account.basketId,
+            order.lines.map(({ kind, ...line }) => ({ ...line, action: kind })),
+            moved,
+          ),
+        ];
+      case 'captured':
+        return [this.givenBack(after, order.funding.balance - event.balance)];
+      case 'voided':
+      case 'lost':
+      case 'refunded':
+        return [this.givenBack(after, order.funding.balance)];
+      case 'told':
+        return [
+          // An order of which nothing came gives its promo code back; one that was declined has already.
+          ...(order.payment.at === 'declined' || order.lines.some(({ state }) => state.at === 'done')
+            ? []
+            : [orders.codeFreed(head.id, moved)]),
+          this.endedByMail(after, issued),
+        ];
+      case 'waiting':
+        return event.action.type === 'transfer' ? [this.receivedByMail(after)] : [];
+      case 'authorised':
+        return [this.receivedByMail(after)];
+      case 'paid':
+      case 'partlyPaid':
+      case 'cleared':
+      case 'paidLate':
+        return [];
+    }
   }
 
   /**
@@ -102,25 +131,33 @@ export class OrderRecorder {
    *
    * @throws OperationEventRefused where the event cannot follow, OperationMoved where another moved it on
    */
-  async operationHappened(operation: KeptOperation, event: OperationEvent): Promise<KeptOperation> {
-    const { database, operations } = this.parts;
-    const { kind } = operation;
-    const isDone = event.type === 'done' && (kind === 'register' || kind === 'renew') && 'expiresOn' in event;
-    const moved = isDone
-      ? await database.transaction(async (transaction) => {
-          // In the order in which renewals begin: first the name, then what is done to it.
-          if (kind === 'renew') await this.parts.names.lock(transaction, operation.accountId, operation.name);
-          const after = await operations.move(transaction, operation, event);
-          if (kind === 'register') await this.registered(transaction, operation, event.expiresOn);
-          else await this.renewed(transaction, operation, event.expiresOn);
-          return after;
-        })
-      : await operations.move(database, operation, event);
+  async operationHappened(operation: TakenOperation, event: OperationEvent): Promise<TakenOperation> {
     const { orderId } = operation;
+    const after = await this.movedWithAll(operation, event);
     if (orderId) this.parts.afterwards?.(orderId);
-    if (isDone) this.parts.outbox.soon();
-    if (orderId && moved.isLast) this.parts.settled(orderId);
-    return moved.operation;
+    if (event.type === 'done') this.parts.outbox.soon();
+    if (orderId && after.isLast) this.parts.settled(orderId);
+    return after.operation;
+  }
+
+  private movedWithAll(operation: TakenOperation, event: OperationEvent): Promise<Moved> {
+    const { database, operations, names } = this.parts;
+    const { kind, accountId, name } = operation;
+    if (event.type === 'done' && 'expiresOn' in event) {
+      const { expiresOn } = event;
+      if (kind === 'register')
+        return operations.move(database, operation, event, this.registered(operation, expiresOn));
+      if (kind === 'renew')
+        return database.transaction(async (transaction) => {
+          // In the order in which renewals begin: first the name, then what is done to it.
+          const held = await names.lock(transaction, accountId, name);
+          if (!held) throw new Error(`${name} was renewed and is held by nobody`);
+          const after = await operations.move(transaction, operation, event, this.renewed(operation, held, expiresOn));
+          await names.renewed(transaction, held, expiresOn, yearsOf(operation), placedBy(operation), this.now());
+          return after;
+        });
+    }
+    return operations.move(database, operation, event);
   }
 
   /**
@@ -130,7 +167,7 @@ export class OrderRecorder {
    * @returns undefined where the account does not hold the name
    * @throws OperationMoved where another moved it on
    */
-  renewalBegun(operation: KeptOperation): Promise<{ operation: KeptOperation; from: IsoDate } | undefined> {
+  renewalBegun(operation: TakenOperation): Promise<{ operation: TakenOperation; from: IsoDate } | undefined> {
     const { database, names, operations } = this.parts;
     return database.transaction(async (transaction) => {
       const held = await names.lock(transaction, operation.accountId, operation.name);
@@ -140,175 +177,115 @@ export class OrderRecorder {
     });
   }
 
-  private async alongside(transaction: Transaction, happening: Happening): Promise<void> {
-    const { head, event, order } = happening;
-    switch (event.type) {
-      case 'waiting':
-        return event.action.type === 'transfer' ? this.mailReceived(transaction, happening) : undefined;
-      case 'authorised':
-        return this.mailReceived(transaction, happening);
-      case 'paid': {
-        const issued = await this.issue(transaction, happening, invoiceOf(order));
-        if (issued) await this.mail(transaction, happening, 'invoice', (reader) => documentMail(reader, issued));
-        return;
-      }
-      case 'declined':
-        await this.parts.orders.freeCode(transaction, head.id);
-        await this.giveBack(transaction, happening, order.funding.balance);
-        return this.parts.basket.putBack(
-          transaction,
-          happening.account.basketId,
-          order.lines.map(({ kind, ...line }) => ({ ...line, action: kind })),
-        );
-      case 'captured':
-        await this.giveBack(transaction, happening, order.funding.balance - event.balance);
-        if (order.funding.method === 'transfer') await this.issue(transaction, happening, creditNoteOf(order));
-        else await this.issue(transaction, happening, invoiceOf(order));
-        return;
-      case 'voided':
-      case 'lost':
-        return this.giveBack(transaction, happening, order.funding.balance);
-      case 'refunded':
-        await this.giveBack(transaction, happening, order.funding.balance);
-        await this.issue(transaction, happening, creditNoteOf(order));
-        return;
-      case 'told':
-        await this.parts.orders.freeCodeOfNothing(transaction, head.id);
-        return this.mailEnded(transaction, happening);
-      case 'partlyPaid':
-      case 'cleared':
-      case 'paidLate':
-        return undefined;
-    }
-  }
-
   /** The name is held, its holder is asked to confirm the address where that is new, and a mail says so. */
-  private async registered(
-    transaction: Transaction,
-    { orderId, accountId, name, line }: KeptOperation,
-    expiresOn: string,
-  ) {
-    const { orders, names, contacts, holders, accounts, clock } = this.parts;
-    const head = orderId ? await orders.head(orderId, transaction) : undefined;
-    if (!head || !line) throw new Error(`${name} was registered for no order`);
-    const now = clock.now();
-    const chosen = contactsOf(head.contactId, head.differing[name]);
+  private registered(operation: TakenOperation, expiresOn: string): StatementPart[] {
+    const { names, holders } = this.parts;
+    const { orderId, accountId, name, line, account, contacts } = operation;
+    const request = operation.request as RegisterRequest;
+    if (!orderId || !line) throw new Error(`${name} was registered for no order`);
+    const now = this.now();
+    const { registrant } = request.contacts;
     const { years, privacy, autoRenew, premium } = line;
-    await names.add(
-      transaction,
-      {
-        name,
-        accountId,
-        orderId: head.id,
-        contactId: chosen.registrant,
-        contacts: chosen,
-        registeredOn: isoDate(now),
-        expiresOn,
-        privacy,
-        autoRenew,
-        premiumRenew: premium?.renew ?? null,
-        years,
-      },
-      { type: 'owner' },
-      now,
-    );
-    const account = await accounts.byId(accountId, transaction);
-    if (!account) return;
-    const holder = await contacts.find(accountId, chosen.registrant, transaction);
-    if (holder) await holders.ask(transaction, account, holder.email, line.unicode);
-    await this.write(transaction, account, `order ${head.id} registered ${name}`, (reader) =>
-      doneMail(reader, head.number, line, { expiresOn, autoRenew }),
-    );
-  }
-
-  /** The name is paid for until later, and a mail says so. */
-  private async renewed(
-    transaction: Transaction,
-    { id, orderId, accountId, name, line, request }: KeptOperation,
-    expiresOn: string,
-  ) {
-    const { orders, names, accounts, clock } = this.parts;
-    const held = await names.lock(transaction, accountId, name);
-    if (!held) throw new Error(`${name} was renewed and is held by nobody`);
-    const years = 'years' in request ? request.years : 1;
-    await names.renewed(transaction, held, expiresOn, years, { type: 'owner' }, clock.now());
-    const head = orderId ? await orders.head(orderId, transaction) : undefined;
-    const account = await accounts.byId(accountId, transaction);
-    if (account && head && line)
-      await this.write(transaction, account, `operation ${id} renewed`, (reader) =>
-        doneMail(reader, head.number, line, { expiresOn, autoRenew: held.autoRenew }),
-      );
-  }
-
-  private async giveBack(transaction: Transaction, { head, order, now }: Happening, amount: number): Promise<void> {
-    const { id: reference, accountId } = head;
-    await this.parts.balances.giveBack(transaction, {
-      accountId,
-      currency: order.currency,
-      amount,
-      reference,
-      at: now,
-    });
-  }
-
-  private async issue(
-    transaction: Transaction,
-    { head, account, now }: Happening,
-    content: InvoiceContent | undefined,
-  ): Promise<Invoice | undefined> {
-    if (!content) return undefined;
-    const contact = await this.parts.contacts.find(head.accountId, head.contactId, transaction);
-    if (!contact) throw new Error(`Order ${head.number} has no one to bill`);
-    const { name, organisation, vatId, street, city, region, postalCode, country, email } = contact;
-    const buyer = {
+    const held = {
       name,
-      street,
-      city,
-      region,
-      postalCode,
-      country,
-      email,
-      ...(organisation ? { organisation } : {}),
-      ...(vatId ? { vatId } : {}),
+      accountId,
+      orderId,
+      contactId: registrant,
+      contacts: request.contacts,
+      registeredOn: isoDate(now),
+      expiresOn,
+      privacy,
+      autoRenew,
+      premiumRenew: premium?.renew ?? null,
+      years,
     };
-    const { language } = account;
-    const issuedFor = { accountId: head.accountId, orderId: head.id, orderNumber: head.number, buyer, language };
-    return this.parts.invoices.issue(transaction, content, issuedFor, now);
+    const holder = contacts.find(({ id }) => id === registrant);
+    return [
+      ...names.added(held, placedBy(operation), now, moved),
+      ...(holder ? holders.asked(account, holder.email, line.unicode, moved) : []),
+      this.doneByMail(operation, `order ${orderId} registered ${name}`, { expiresOn, autoRenew }),
+    ];
   }
 
-  private mailReceived(transaction: Transaction, happening: Happening): Promise<void> {
-    const { head, order } = happening;
-    return this.mail(transaction, happening, 'received', (reader) => receivedMail(reader, head.number, order));
+  /** A mail says that the name is paid for until later. */
+  private renewed(operation: TakenOperation, { autoRenew }: HeldName, expiresOn: string): StatementPart[] {
+    return operation.line
+      ? [this.doneByMail(operation, `operation ${operation.id} renewed`, { expiresOn, autoRenew })]
+      : [];
   }
 
-  /** Takes along what was issued at the end: the credit note, or the invoice where it did not go out before. */
-  private async mailEnded(transaction: Transaction, happening: Happening): Promise<void> {
-    const { head, order } = happening;
-    const issued = (await this.parts.invoices.ofOrders([head.id], transaction)).get(head.id) ?? [];
-    const last = order.funding.method === 'transfer' ? 'creditNote' : 'invoice';
-    const document = issued.find(({ kind }) => kind === last);
-    const key = order.payment.at === 'refunded' ? 'ended, refunded' : 'ended';
-    await this.mail(transaction, happening, key, (reader) => ({
-      ...endedMail(reader, head.number, order),
-      ...(document ? { document } : {}),
-    }));
-  }
-
-  private mail(
-    transaction: Transaction,
-    { head, account }: Happening,
-    about: string,
-    write: (reader: Reader) => Mail,
-  ): Promise<void> {
-    return this.write(transaction, account, `order ${head.id} ${about}`, write);
-  }
-
-  private write(
-    transaction: Transaction,
-    account: Account,
+  private doneByMail(
+    { account, order, line, name }: TakenOperation,
     key: string,
-    write: (reader: Reader) => Mail,
-  ): Promise<void> {
-    return this.parts.outbox.put(transaction, 'mail', key, write(account));
+    came: { readonly expiresOn: string; readonly autoRenew: boolean },
+  ): StatementPart {
+    if (!order || !line) throw new Error(`${name} was done for no order`);
+    return written(
+      'told',
+      [{ kind: 'mail', key, content: doneMail(account, order.number, line, came) }],
+      this.now(),
+      moved,
+    );
   }
+
+  private now(): Date {
+    return this.parts.clock.now();
+  }
+
+  private givenBack({ head, order }: TakenOrder, amount: number): StatementPart {
+    const { id: reference, accountId } = head;
+    return this.parts.balances.givenBack({ accountId, currency: order.currency, amount, reference }, this.now(), moved);
+  }
+
+  private receivedByMail({ head, order, account }: TakenOrder): StatementPart {
+    const content = receivedMail(account, head.number, order);
+    return written(
+      'received_by_mail',
+      [{ kind: 'mail', key: `order ${head.id} received`, content }],
+      this.now(),
+      moved,
+    );
+  }
+
+  /** Takes along what is issued at the end: the credit note, or the invoice where it did not go out before. */
+  private endedByMail({ head, order, account }: TakenOrder, issuedNow: InvoiceContent | undefined): StatementPart {
+    const last = order.funding.method === 'transfer' ? 'creditNote' : 'invoice';
+    const key = `order ${head.id} ${order.payment.at === 'refunded' ? 'ended, refunded' : 'ended'}`;
+    const mail = { kind: 'mail', key, content: endedMail(account, head.number, order) } as const;
+    const { invoices } = this.parts;
+    const document = issuedNow?.kind === last ? invoices.justIssued() : invoices.documentOf(head.id, last);
+    return written('told_by_mail', [mail], this.now(), moved, document);
+  }
+}
+
+/** What is issued with an event. @param order after it */
+function documentWith(order: Order, event: PaymentEvent): InvoiceContent | undefined {
+  if (event.type === 'refunded') return creditNoteOf(order);
+  if (event.type !== 'captured') return undefined;
+  return order.funding.method === 'transfer' ? creditNoteOf(order) : invoiceOf(order);
+}
+
+function issuedFor({ head, account: { language }, buyer: contact }: TakenOrder): IssuedFor {
+  const { name, organisation, vatId, street, city, region, postalCode, country, email } = contact;
+  const buyer = {
+    name,
+    street,
+    city,
+    region,
+    postalCode,
+    country,
+    email,
+    ...(organisation ? { organisation } : {}),
+    ...(vatId ? { vatId } : {}),
+  };
+  return { accountId: head.accountId, orderId: head.id, orderNumber: head.number, buyer, language };
+}
+
+/** Who asked for it: the clock, where nobody did. */
+function placedBy({ order }: TakenOperation): Who {
+  return order?.placedBy ?? { type: 'clock' };
+}
+
+function yearsOf({ request }: TakenOperation): number {
+  return 'years' in request ? request.years : 1;
 }

@@ -1,6 +1,6 @@
 import { PassThrough } from 'node:stream';
 import type { Notifications } from '../../platform/db/notifications';
-import type { Idempotency } from '../../platform/http/idempotency';
+import { sentOnce } from '../../platform/http/idempotency';
 import { accountRoute, type Route } from '../../platform/http/route';
 import { NewOrder } from './models';
 import type { OrderService } from './service';
@@ -9,17 +9,13 @@ import { orderChannel } from '../operations/store';
 /** A comment is sent this often, so that nothing between closes a quiet stream. */
 const heartbeatMs = 15_000;
 
-export function orderRoutes(orders: OrderService, notifications: Notifications, idempotency: Idempotency): Route[] {
+export function orderRoutes(orders: OrderService, notifications: Notifications): Route[] {
   return [
     accountRoute(
       'post',
       '/api/me/orders',
       { needs: 'order', summary: 'Places an order for a quote', model: NewOrder, perMinute: 30, takesKey: true },
-      ({ ctx, actor: { account: accountId }, body }) =>
-        idempotency.once(ctx, accountId, async () => ({
-          status: 201,
-          body: await orders.place(accountId, ctx.get('Idempotency-Key'), body),
-        })),
+      async ({ ctx, actor, body }) => ({ status: 201, body: await orders.place(actor, sentOnce(ctx), body) }),
     ),
     accountRoute(
       'post',

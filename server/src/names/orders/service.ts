@@ -1,19 +1,21 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
+import type { Actor } from '@tienda/core/accounts/actor';
 import { contactsOf } from '@tienda/core/contacts/roles';
 import { isOrganisation } from '@tienda/core/contacts/contactKind';
 import { domainName } from '@tienda/core/names/domainName';
 import { statusOf, type OrderLine } from '@tienda/core/orders/order';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
+import type { Promotion } from '@tienda/core/pricing/promotion';
 import { quoteChanges, type QuoteChange } from '@tienda/core/pricing/quoteChanges';
-import type { AccountStore } from '../../people/accounts/store';
 import type { BalanceStore } from '../../money/balance/store';
-import type { BasketStore } from '../../money/basket/store';
 import type { PaymentWays } from '../../money/cards/service';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { Clock } from '../../platform/clock/clock';
 import type { ContactStore, StoredContact } from '../../people/contacts/store';
 import { PaymentSilent } from '../../gateways/payments/paymentGateway';
+import type { Transaction } from '../../platform/db/database';
+import { keyReused, type SentOnce } from '../../platform/http/idempotency';
 import { badField, badFields, notFound, Problem } from '../../platform/http/problem';
 import { isUuid, uuidFrom } from '../../platform/http/uuid';
 import type { InvoiceStore } from '../../money/invoices/store';
@@ -26,7 +28,7 @@ import type { QuoteStore, StoredQuote } from '../../money/quotes/store';
 import type { NewOrder } from './models';
 import type { OrderChecks } from './checks';
 import type { Cashier } from './cashier';
-import { orderOf, type NewOperation, type OrderHead, type OrderStore, type StoredEvent } from './store';
+import { ContactGone, orderOf, type NewOperation, type OrderHead, type OrderStore, type StoredEvent } from './store';
 
 /** How long another process that has an order is waited for. */
 const busyMs = 6000;
@@ -38,8 +40,6 @@ export interface OrderServiceParts {
   readonly quotes: QuoteService;
   readonly quoteStore: QuoteStore;
   readonly contacts: ContactStore;
-  readonly accounts: AccountStore;
-  readonly basket: BasketStore;
   readonly codeUses: CodeUseStore;
   readonly balances: BalanceStore;
   readonly invoices: InvoiceStore;
@@ -62,12 +62,13 @@ export class OrderService {
    * or the availability is not what was shown. A quote is ordered again only after the payment of its order before
    * came to nothing.
    *
-   * @param key of this attempt to pay: the same attempt is one order, however often it is sent
+   * @param sent of this attempt to pay: the same attempt is one order, however often it is sent
+   * @throws Problem 409 where something else was sent under the attempt's key
    */
-  async place(accountId: string, key: string, wanted: NewOrder): Promise<ShownOrder> {
-    const id = uuidFrom(`order ${accountId} ${key}`);
+  async place({ account: accountId, who }: Actor, sent: SentOnce, wanted: NewOrder): Promise<ShownOrder> {
+    const id = uuidFrom(`order ${accountId} ${sent.key}`);
     const earlier = await this.parts.orders.earlier(id, wanted.quoteId, accountId);
-    if (earlier) return this.show(earlier);
+    if (earlier) return this.again(earlier, id, sent);
     const stored = await this.parts.quoteStore.find(wanted.quoteId);
     if (!stored) throw badField('/quoteId', 'unknownQuote', 'This quote is not known: open the review again.');
     const kept = await this.parts.contacts.ofAccount(accountId);
@@ -126,7 +127,6 @@ export class OrderService {
     const way = (await ways.of(accountId, wanted.payment, `${publicUrl}/orders/${id}`)) ?? { type: 'balance' };
     const balance = way.type === 'balance' ? total : Math.min(wanted.balance ?? 0, total);
     const funding = { method: balance === total ? 'balance' : way.type, balance } as const;
-    const basketId = await this.parts.accounts.basketOf(accountId);
     const used = promotionOf(today.codes.find(({ applied }) => applied)?.code ?? '');
     const operations = lines.map((line): NewOperation => {
       const { kind, name, years, privacy, premium } = line;
@@ -134,8 +134,6 @@ export class OrderService {
       const operationId = randomUUID();
       return {
         id: operationId,
-        accountId,
-        orderId: id,
         kind,
         name,
         registry: this.read(name).registry,
@@ -143,11 +141,11 @@ export class OrderService {
         line,
         state: { at: 'ready' },
         transaction: transactionOf(operationId),
-        createdAt: now,
       };
     });
     const terms = { currency, taxRate: tax.rate, taxBasis: tax.basis, total, funding };
-    const placed = await this.parts.orders.place(
+    const aside = { accountId, currency, amount: balance, reference: id, at: now };
+    const placed = await this.keep(
       {
         id,
         accountId,
@@ -158,42 +156,57 @@ export class OrderService {
         differing,
         declarations,
         placedAt: now,
+        placedBy: who,
+        request: sent.request,
         terms,
         payment: { at: 'asked' },
         open: lines.length,
       },
       operations,
-      async (transaction) => {
-        const named = [contact.id, ...Object.values(differing).flatMap((roles) => Object.values(roles))];
-        if (!(await this.parts.contacts.hold(transaction, accountId, named)))
-          throw badField('/contactId', 'unknownContact', 'This contact is not among yours: choose another.');
-        const aside = { accountId, currency, amount: balance, reference: id, at: now };
-        if (balance > 0 && !(await this.parts.balances.setAside(transaction, aside)))
-          throw badField(
-            '/balance',
-            'balanceTooLow',
-            'There is less on your balance than this: pay the rest another way, or pay in first.',
-          );
-        if (used && !(await this.parts.codeUses.take(transaction, used, id, accountId)))
-          throw changed(`The promo code ${used.code} was used up a moment ago. Look at the new quote.`);
-        if (basketId)
-          await this.parts.basket.remove(
-            basketId,
-            lines.map(({ name }) => name),
-            transaction,
-          );
-      },
+      [contact.id, ...Object.values(differing).flatMap((roles) => Object.values(roles))],
+      balance > 0 || used ? (transaction) => this.takeWhatIsScarce(transaction, aside, used) : undefined,
     );
     this.parts.afterwards?.(id);
     if (placed) {
-      await ways.keep(accountId, wanted.payment);
       this.parts.cashier.wake(id);
+      await ways.keep(accountId, wanted.payment);
       const event = { event: { type: 'placed' }, at: now } as const;
       return this.shown(placed.head, placed.operations, [event], []);
     }
     const head = await this.parts.orders.earlier(id, stored.id, accountId);
     if (!head) throw changed('This quote was ordered already.');
+    return this.again(head, id, sent);
+  }
+
+  /** An order that is there already, of this attempt or of its quote. */
+  private again(head: OrderHead, id: string, { request }: SentOnce): Promise<ShownOrder> {
+    if (head.id === id && head.request !== null && head.request !== request) throw keyReused();
     return this.show(head);
+  }
+
+  private async keep(...order: Parameters<OrderStore['place']>): ReturnType<OrderStore['place']> {
+    try {
+      return await this.parts.orders.place(...order);
+    } catch (fault) {
+      if (!(fault instanceof ContactGone)) throw fault;
+      throw badField('/contactId', 'unknownContact', 'This contact is not among yours: choose another.');
+    }
+  }
+
+  /** Money of the account's own, and a promo code: what two orders may want, of which only one can have it. */
+  private async takeWhatIsScarce(
+    transaction: Transaction,
+    aside: Parameters<BalanceStore['setAside']>[1],
+    used: Promotion | undefined,
+  ): Promise<void> {
+    if (aside.amount > 0 && !(await this.parts.balances.setAside(transaction, aside)))
+      throw badField(
+        '/balance',
+        'balanceTooLow',
+        'There is less on your balance than this: pay the rest another way, or pay in first.',
+      );
+    if (used && !(await this.parts.codeUses.take(transaction, used, aside.reference, aside.accountId)))
+      throw changed(`The promo code ${used.code} was used up a moment ago. Look at the new quote.`);
   }
 
   async list(accountId: string): Promise<ShownOrder[]> {
@@ -259,7 +272,7 @@ export class OrderService {
 
   private shown(
     head: OrderHead,
-    operations: readonly KeptOperation[],
+    operations: readonly Pick<KeptOperation, 'line' | 'state'>[],
     events: readonly StoredEvent[],
     documents: ShownOrder['documents'],
   ): ShownOrder {

@@ -1,21 +1,61 @@
-import { and, asc, desc, eq, inArray, isNotNull, notExists, or, sql } from 'drizzle-orm';
-import { hasEnded, isFunded, next, type Order, type OrderEvent, type OrderLine } from '@tienda/core/orders/order';
+import { and, asc, desc, eq, getTableColumns, inArray, isNotNull, or, sql, type SQL } from 'drizzle-orm';
+import type { Contact } from '@tienda/core/contacts/contact';
+import {
+  effects,
+  hasEnded,
+  isFunded,
+  next,
+  type Order,
+  type OrderEvent,
+  type OrderLine,
+} from '@tienda/core/orders/order';
 import type { PaymentEvent } from '@tienda/core/orders/paymentState';
 import type { Clock } from '../../platform/clock/clock';
-import type { Database, Transaction } from '../../platform/db/database';
+import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { leaseEnd } from '../../platform/db/leases';
-import { codeUse, customerOrder, operation, orderEvent, registryMessage } from '../../platform/db/schema';
+import {
+  account,
+  basketLine,
+  codeUse,
+  contact,
+  customerOrder,
+  operation,
+  orderEvent,
+  registryMessage,
+} from '../../platform/db/schema';
 import type { RegistryMessage } from '../../gateways/registry/registryGateway';
+import type { Addressee } from '../../people/accounts/store';
 import { orderChannel, type KeptOperation } from '../operations/store';
 
 export type OrderHead = typeof customerOrder.$inferSelect;
-export type NewOperation = typeof operation.$inferInsert;
+/** What an operation begins with. */
+export type NewOperation = Pick<
+  KeptOperation,
+  'id' | 'kind' | 'name' | 'registry' | 'request' | 'line' | 'state' | 'transaction'
+>;
 
 /** What an order begins with. */
 export type NewHead = Omit<
   OrderHead,
   'number' | 'ended' | 'unpaid' | 'silentSince' | 'told' | 'version' | 'leasedUntil' | 'lookAt'
 >;
+
+/** The payment of an order that this process has to itself, with what moving it on needs of others. */
+export interface TakenOrder {
+  readonly head: OrderHead;
+  readonly order: Order;
+  readonly account: Addressee;
+  /** Whom its documents are for. */
+  readonly buyer: Contact;
+}
+
+/** The payment of an order after events. */
+export interface MovedOrder extends TakenOrder {
+  /** Registries whose turn it is by them. */
+  readonly registries: readonly string[];
+  /** Nothing is left to do for now, so it was given back: whether somebody wished for another look meanwhile. */
+  readonly rest?: { readonly again: boolean };
+}
 
 /** An event as stored. */
 export interface StoredEvent {
@@ -37,6 +77,36 @@ export class OrderMoved extends Error {
   }
 }
 
+/** What an order has that was just placed. */
+const asPlaced = {
+  told: false,
+  version: 0,
+  leasedUntil: null,
+  ended: false,
+  unpaid: false,
+  silentSince: null,
+} as const;
+
+/** A contact that an order names is not the account's, or is gone. */
+export class ContactGone extends Error {}
+
+/** What moving a payment on needs of others, read with it. */
+const needed = {
+  // The columns of the order are named whole: within, those of the other table would be meant.
+  operations: sql<Pick<KeptOperation, 'line' | 'state'>[]>`(
+    select coalesce(jsonb_agg(jsonb_build_object('line', n.line, 'state', n.state) order by n.sequence), '[]')
+    from ${operation} n where n.order_id = customer_order.id)`,
+  addressee: sql<Addressee>`(
+    select jsonb_build_object('id', a.id, 'email', a.email, 'language', a.language, 'basketId', a.basket_id)
+    from ${account} a where a.id = customer_order.account_id)`,
+  buyer: sql<Contact>`(select c.contact from ${contact} c where c.id = customer_order.contact_id)`,
+};
+
+/** True where somebody wished for a payment to be looked at since it was taken. */
+function wishedSince({ lookAt }: OrderHead, column: SQL): SQL {
+  return sql`date_trunc('milliseconds', ${column}) is distinct from ${lookAt?.toISOString() ?? null}::timestamptz`;
+}
+
 /** Nothing was bought in the end: the quote may be ordered again. */
 const cameToNothing: ReadonlySet<PaymentEvent['type']> = new Set(['declined', 'voided', 'refunded']);
 
@@ -48,73 +118,129 @@ export class OrderStore {
     private readonly leaseSeconds: number,
   ) {}
 
-  /** Keeps a new order with its operations; undefined where it was placed before, or another order has the quote. */
+  /**
+   * Keeps a new order with its operations, whose names leave the account's basket. One statement.
+   *
+   * @param contacts that have to be there, and stay until it is kept
+   * @param before what has to be done first in the same transaction, where anything has
+   * @returns undefined where it was placed before, or another order has the quote
+   * @throws ContactGone where one of the contacts is not the account's
+   */
   async place(
     head: NewHead,
     operations: readonly NewOperation[],
-    alongside: (transaction: Transaction) => Promise<void>,
-  ): Promise<{ head: OrderHead; operations: KeptOperation[] } | undefined> {
-    return this.database.transaction(async (transaction) => {
-      const lookAt = head.placedAt;
-      const [kept] = await transaction
-        .insert(customerOrder)
-        .values({ ...head, lookAt })
-        .onConflictDoNothing()
-        .returning();
-      if (!kept) return undefined;
-      const event: OrderEvent = { type: 'placed' };
-      await transaction.insert(orderEvent).values({ orderId: head.id, event, at: head.placedAt });
-      const placed = await transaction
-        .insert(operation)
-        .values([...operations])
-        .returning();
-      await alongside(transaction);
-      return { head: kept, operations: placed };
-    });
+    contacts: readonly string[],
+    before?: (transaction: Transaction) => Promise<void>,
+  ): Promise<{ head: OrderHead; operations: NewOperation[] } | undefined> {
+    const kept = before
+      ? await this.database.transaction(async (transaction) => {
+          const number = await this.insert(transaction, head, operations, contacts);
+          // What goes before it needs the order to be there, and fails with it.
+          if (number !== undefined) await before(transaction);
+          return number;
+        })
+      : await this.insert(this.database, head, operations, contacts);
+    if (kept === undefined) return undefined;
+    return { head: { ...head, ...asPlaced, number: kept, lookAt: head.placedAt }, operations: [...operations] };
+  }
+
+  /** @returns the order's number; undefined where it was placed before, or another order has the quote */
+  private async insert(
+    within: Database | Transaction,
+    head: NewHead,
+    operations: readonly NewOperation[],
+    contacts: readonly string[],
+  ): Promise<number | undefined> {
+    const wanted = [...new Set(contacts)].sort();
+    const json = (value: unknown) => sql`${JSON.stringify(value)}::jsonb`;
+    const at = sql`${head.placedAt.toISOString()}::timestamptz`;
+    const result = await within.execute<{ held: number; number: number | null }>(sql`
+      with there as (
+        select id from ${contact} where id = any(${sql.param(wanted)}::uuid[]) and account_id = ${head.accountId}
+        order by id for key share
+      ), complete as (
+        select from there having count(*) = ${wanted.length}
+      ), placed as (
+        insert into ${customerOrder} (id, account_id, quote_id, contact_id, way, agreements, differing, declarations,
+          placed_at, placed_by, request, terms, payment, open, look_at)
+        select ${head.id}::uuid, ${head.accountId}::uuid, ${head.quoteId}::uuid, ${head.contactId}::uuid, ${json(head.way)},
+          ${json(head.agreements)}, ${json(head.differing)}, ${json(head.declarations)}, ${at}, ${json(head.placedBy)},
+          ${head.request}, ${json(head.terms)}, ${json(head.payment)}, ${head.open}, ${at}
+        from complete
+        on conflict do nothing
+        returning id, number, account_id
+      ), noted as (
+        insert into ${orderEvent} (order_id, event, at) select id, ${json({ type: 'placed' })}, ${at} from placed
+      ), asked as (
+        insert into ${operation} (id, account_id, order_id, kind, name, registry, request, line, state, transaction, created_at)
+        select n.id, placed.account_id, placed.id, n.kind, n.name, n.registry, n.request, n.line, n.state, n.transaction, ${at}
+        from placed, rows from (
+          jsonb_to_recordset(${json(operations)}) as (id uuid, kind text, name text, registry text, request jsonb, line jsonb,
+            state jsonb, transaction text)
+        ) with ordinality as n (id, kind, name, registry, request, line, state, transaction, place)
+        order by n.place
+      ), out_of_basket as (
+        delete from ${basketLine} b using placed, ${account} a
+        where a.id = placed.account_id and b.basket_id = a.basket_id
+          and b.name = any(${sql.param(operations.map(({ name }) => name))})
+      )
+      select (select count(*)::int from there) as held, (select number from placed) as number`);
+    const [row] = result.rows;
+    if (!row || row.held < wanted.length) throw new ContactGone();
+    return row.number ?? undefined;
   }
 
   /**
    * Moves the payment of an order on by events that follow one another, written down together; the order is over where
-   * they end it, and its operations have their turn where they fund it.
+   * they end it, its operations have their turn where they fund it, and it is given back where nothing is left to do for
+   * now. One statement.
    *
-   * @returns the head after that, and the registries whose turn it is
+   * @param along further parts of it, each one that writes only where `moved` has a row
    * @throws PaymentEventRefused where one cannot follow, OrderMoved where the payment is not where it was
    */
   async move(
     within: Database | Transaction,
-    head: OrderHead,
-    order: Order,
+    taken: TakenOrder,
     events: readonly PaymentEvent[],
-  ): Promise<{ head: OrderHead; order: Order; registries: string[] }> {
+    along: readonly StatementPart[] = [],
+  ): Promise<MovedOrder> {
+    const { head, order } = taken;
     const after = events.reduce<Order>(next, order);
     const { payment, told } = after;
     const ended = hasEnded(after);
+    const rests = effects(after).length === 0;
     const funds = !isFunded(order) && isFunded(after);
     const unpaid = head.unpaid || events.some(({ type }) => cameToNothing.has(type));
-    const now = this.clock.now().toISOString();
-    const result = await within.execute<{ registries: string[] | null }>(sql`
+    const now = sql`${this.clock.now().toISOString()}::timestamptz`;
+    const result = await within.execute<{ registries: string[] | null; again: boolean }>(sql`
       with moved as (
         update ${customerOrder} o set payment = ${JSON.stringify(payment)}::jsonb, told = ${told}, ended = ${ended},
-          unpaid = ${unpaid}, version = o.version + 1, silent_since = null
+          unpaid = ${unpaid}, version = o.version + 1, silent_since = null,
+          leased_until = case when ${rests} then null else o.leased_until end,
+          look_at = case when not ${rests} or ${wishedSince(head, sql`o.look_at`)} then o.look_at
+            when o.open > 0 or ${ended} then null else ${now} end
         where o.id = ${head.id} and o.version = ${head.version}
-        returning o.id
+        returning o.id, coalesce(o.look_at <= ${now}, false) as again
       ), noted as (
         insert into ${orderEvent} (order_id, event, at)
-        select moved.id, e.event, ${now}::timestamptz
+        select moved.id, e.event, ${now}
         from moved, jsonb_array_elements(${JSON.stringify(events)}::jsonb) with ordinality e(event, place)
         order by e.place
       ), funded as (
-        update ${operation} n set next_at = ${now}::timestamptz
+        update ${operation} n set next_at = ${now}
         from moved where n.order_id = moved.id and ${funds}
         returning n.registry
-      )
-      select (select array_agg(distinct registry) from funded) as registries, pg_notify(${orderChannel}, id::text) from moved`);
-    const [moved] = result.rows;
-    if (!moved) throw new OrderMoved(head);
+      )${sql.join(along.map((part) => sql`, ${part}`))}
+      select again, (select array_agg(distinct registry) from funded) as registries, pg_notify(${orderChannel}, id::text)
+      from moved`);
+    const [row] = result.rows;
+    if (!row) throw new OrderMoved(head);
     return {
+      ...taken,
       head: { ...head, payment, told, ended, unpaid, version: head.version + 1, silentSince: null },
       order: after,
-      registries: moved.registries ?? [],
+      registries: row.registries ?? [],
+      ...(rests ? { rest: { again: row.again } } : {}),
     };
   }
 
@@ -123,7 +249,7 @@ export class OrderStore {
    *
    * @returns undefined where another has it just now, or there is no such order
    */
-  async claim(orderId: string): Promise<OrderHead | undefined> {
+  async claim(orderId: string): Promise<TakenOrder | undefined> {
     const [claimed] = await this.database
       .update(customerOrder)
       .set({ leasedUntil: leaseEnd(this.leaseSeconds) })
@@ -133,8 +259,10 @@ export class OrderStore {
           sql`(${customerOrder.leasedUntil} is null or ${customerOrder.leasedUntil} < now())`,
         ),
       )
-      .returning();
-    return claimed;
+      .returning({ ...getTableColumns(customerOrder), ...needed });
+    if (!claimed) return undefined;
+    const { operations, addressee, buyer, ...head } = claimed;
+    return { head, order: orderOf(head, operations), account: addressee, buyer };
   }
 
   /**
@@ -146,8 +274,7 @@ export class OrderStore {
    */
   async release(head: OrderHead, lookAt: Date | null, silentSince?: Date | null): Promise<boolean> {
     const now = this.clock.now();
-    const seen = sql`${head.lookAt?.toISOString() ?? null}::timestamptz`;
-    const wished = sql`date_trunc('milliseconds', ${customerOrder.lookAt}) is distinct from ${seen}`;
+    const wished = wishedSince(head, sql`${customerOrder.lookAt}`);
     const then = sql`${(lookAt ?? (head.ended ? null : now))?.toISOString() ?? null}::timestamptz`;
     const never = lookAt === null ? sql`case when ${customerOrder.open} > 0 then null else ${then} end` : then;
     const [released] = await this.database
@@ -203,9 +330,9 @@ export class OrderStore {
     return found?.id;
   }
 
-  /** The promo code of an order is free for another attempt. */
-  async freeCode(transaction: Transaction, orderId: string): Promise<void> {
-    await transaction.delete(codeUse).where(eq(codeUse.orderId, orderId));
+  /** The promo code of an order is free for another attempt: as a part of a larger statement. */
+  codeFreed(orderId: string, from: SQL): StatementPart {
+    return sql`code_freed as (delete from ${codeUse} u using ${from} where u.order_id = ${orderId}::uuid)`;
   }
 
   /** The latest first. */
@@ -267,19 +394,13 @@ export class OrderStore {
       .values({ registry, id, text, result: result ?? null })
       .onConflictDoNothing();
   }
-
-  /** An order of which nothing came gives its promo code back. */
-  async freeCodeOfNothing(transaction: Transaction, orderId: string): Promise<void> {
-    const done = transaction
-      .select()
-      .from(operation)
-      .where(and(eq(operation.orderId, orderId), sql`${operation.state} ->> 'at' = 'done'`));
-    await transaction.delete(codeUse).where(and(eq(codeUse.orderId, orderId), notExists(done)));
-  }
 }
 
 /** An order as core knows it, from its rows. */
-export function orderOf({ terms, payment, told }: OrderHead, operations: readonly KeptOperation[]): Order {
+export function orderOf(
+  { terms, payment, told }: OrderHead,
+  operations: readonly Pick<KeptOperation, 'line' | 'state'>[],
+): Order {
   const lines = operations.flatMap(({ line, state }): Order['lines'] =>
     line ? [{ ...(line satisfies OrderLine), state }] : [],
   );

@@ -4,6 +4,8 @@ import { account, mailCode, signUp } from '../../platform/db/schema';
 import type { CodeFor } from './codes';
 
 export type Account = typeof account.$inferSelect;
+/** An account as the one that mails about it go to. */
+export type Addressee = Pick<Account, 'id' | 'email' | 'language' | 'basketId'>;
 export type MailCode = typeof mailCode.$inferSelect;
 export type SignUp = typeof signUp.$inferSelect;
 

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import { and, desc, eq, inArray, isNull, notExists, or, sql } from 'drizzle-orm';
+import { and, desc, eq, isNull, notExists, or, sql } from 'drizzle-orm';
 import type { Contact } from '@tienda/core/contacts/contact';
 import type { Database, Transaction } from '../../platform/db/database';
 import { contact, customerOrder, heldName } from '../../platform/db/schema';
@@ -30,18 +30,6 @@ export class ContactStore {
       .from(contact)
       .where(and(eq(contact.id, id), eq(contact.accountId, accountId)));
     return row && { ...row.contact, id: row.id };
-  }
-
-  /** Holds contacts where they are until the transaction is over. @returns false where one of them is gone */
-  async hold(transaction: Transaction, accountId: string, ids: readonly string[]): Promise<boolean> {
-    const wanted = [...new Set(ids)].sort();
-    const held = await transaction
-      .select({ id: contact.id })
-      .from(contact)
-      .where(and(inArray(contact.id, wanted), eq(contact.accountId, accountId)))
-      .orderBy(contact.id)
-      .for('key share');
-    return held.length === wanted.length;
   }
 
   /**

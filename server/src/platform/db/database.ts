@@ -1,12 +1,15 @@
 import path from 'node:path';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
-import { sql } from 'drizzle-orm';
+import { sql, type SQL } from 'drizzle-orm';
 import pg from 'pg';
 import { openPool } from './pool';
 
 export type Database = NodePgDatabase;
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
+
+/** A part of a statement that several subjects write together: `name as (…)`. */
+export type StatementPart = SQL;
 
 export interface OpenDatabase {
   readonly pool: pg.Pool;
@@ -26,7 +29,10 @@ const patienceMs = 30_000;
  * @param directUrl the same database without a pooler between
  */
 export async function openDatabase(url: string, connections = 20, directUrl = url): Promise<OpenDatabase> {
-  const pool = openPool({ connectionString: url, max: connections, connectionTimeoutMillis: patienceMs });
+  const pool = openPool(
+    { connectionString: url, max: connections, connectionTimeoutMillis: patienceMs },
+    url === directUrl,
+  );
   const database = drizzle(pool);
   const overClient = new WeakMap<pg.PoolClient, Database>();
   // Drizzle's own keeps its connection for ever where even `begin` fails, as it does while PostgreSQL restarts.

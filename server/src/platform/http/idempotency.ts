@@ -9,6 +9,29 @@ import type { Answer } from './route';
 
 const longestKey = 100;
 
+/** A request that counts once, however often it is sent. */
+export interface SentOnce {
+  /** The same each time that it is sent. */
+  readonly key: string;
+  /** Digest of all that is sent. */
+  readonly request: string;
+}
+
+/** @throws Problem 400 without a key */
+export function sentOnce(ctx: Context): SentOnce {
+  const key = ctx.get('Idempotency-Key');
+  if (!key || key.length > longestKey)
+    throw new Problem(400, 'key-needed', 'A key is needed', 'Send an Idempotency-Key header of up to 100 characters.');
+  const request = createHash('sha256')
+    .update(`${ctx.method} ${ctx.path} ${JSON.stringify(ctx.request.body)}`)
+    .digest('hex');
+  return { key, request };
+}
+
+export function keyReused(): Problem {
+  return new Problem(409, 'key-reused', 'Key used before', 'This Idempotency-Key belongs to another request.');
+}
+
 /** Answers a repeated request as it was answered the first time. Refusals are not kept: they may be mended. */
 export class Idempotency {
   constructor(
@@ -18,17 +41,7 @@ export class Idempotency {
 
   /** @throws Problem 400 without a key, 409 where the key was used for another request */
   async once(ctx: Context, accountId: string, action: () => Promise<Answer>): Promise<Answer> {
-    const key = ctx.get('Idempotency-Key');
-    if (!key || key.length > longestKey)
-      throw new Problem(
-        400,
-        'key-needed',
-        'A key is needed',
-        'Send an Idempotency-Key header of up to 100 characters.',
-      );
-    const request = createHash('sha256')
-      .update(`${ctx.method} ${ctx.path} ${JSON.stringify(ctx.request.body)}`)
-      .digest('hex');
+    const { key, request } = sentOnce(ctx);
     const mine = and(eq(idempotentRequest.accountId, accountId), eq(idempotentRequest.key, key));
     const first = await this.database
       .insert(idempotentRequest)
@@ -37,8 +50,7 @@ export class Idempotency {
       .returning({ key: idempotentRequest.key });
     if (first.length === 0) {
       const [earlier] = await this.database.select().from(idempotentRequest).where(mine);
-      if (earlier && earlier.request !== request)
-        throw new Problem(409, 'key-reused', 'Key used before', 'This Idempotency-Key belongs to another request.');
+      if (earlier && earlier.request !== request) throw keyReused();
       if (earlier?.status) return { status: earlier.status, body: earlier.body };
       // The first attempt is at work or died: the action itself is safe to repeat.
     }

@@ -7,6 +7,8 @@ import type { ClaimedLeaving, OutgoingStore } from './store';
 
 /** What one process takes at once; sent side by side, as far as its carrier does. */
 const batch = 20;
+/** So long what is to leave waits for more of the same moment: it is taken, and noted as sent, together. */
+const togetherMs = 50;
 /** Longer than sending a batch may take. */
 const leaseMs = 60_000;
 const firstRetryMs = 2000;
@@ -21,6 +23,7 @@ export class Outbox {
   private readonly carriers = new Map<LeavingKind, Carrier<Leaving[LeavingKind]>>();
   private flushing: Promise<void> | undefined;
   private again = false;
+  private timer: NodeJS.Timeout | undefined;
 
   constructor(
     private readonly store: OutgoingStore,
@@ -56,9 +59,14 @@ export class Outbox {
     this.soon();
   }
 
-  /** Sends what waits, without anybody waiting for that. */
+  /** Sends what waits in a moment, without anybody waiting for that. */
   soon(): void {
-    void this.flush();
+    if (this.timer) return;
+    this.timer = setTimeout(() => {
+      this.timer = undefined;
+      void this.flush();
+    }, togetherMs);
+    this.timer.unref();
   }
 
   /** Sends all that waits; what fails is tried again later. */
@@ -83,8 +91,8 @@ export class Outbox {
           new Date(now.getTime() + leaseMs),
           batch,
         );
-        if (claimed.length === 0) break;
-        await this.sendBatch(claimed);
+        if (claimed.length > 0) await this.sendBatch(claimed);
+        if (claimed.length < batch) break;
       }
     }
   }

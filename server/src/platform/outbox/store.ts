@@ -1,5 +1,5 @@
-import { and, asc, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
-import type { Database, Transaction } from '../db/database';
+import { and, asc, eq, inArray, isNull, lte, sql, type SQL } from 'drizzle-orm';
+import type { Database, StatementPart, Transaction } from '../db/database';
 import { outgoing } from '../db/schema';
 import type { Leaving, LeavingKind } from './leaving';
 
@@ -13,6 +13,32 @@ export interface ClaimedLeaving {
   /** Times that it was tried before. */
   readonly attempts: number;
   readonly createdAt: Date;
+}
+
+/** Something to be sent, as it is written down. */
+export type Written = {
+  readonly [Kind in LeavingKind]: { readonly kind: Kind; readonly key: string; readonly content: Leaving[Kind] };
+}[LeavingKind];
+
+/**
+ * Writes it down as a part of a larger statement, once for a key, and only where `from` has a row.
+ *
+ * @param more what contents have besides, as jsonb, where only the statement itself knows it
+ */
+export function written(
+  part: string,
+  leaving: readonly Written[],
+  now: Date,
+  from: SQL,
+  more: SQL = sql`'{}'`,
+): StatementPart {
+  const at = now.toISOString();
+  return sql`${sql.identifier(part)} as (
+    insert into ${outgoing} (kind, key, content, created_at, next_at)
+    select l.kind, l.key, l.content || ${more}, ${at}::timestamptz, ${at}::timestamptz
+    from ${from}, jsonb_to_recordset(${JSON.stringify(leaving)}::jsonb) as l (kind text, key text, content jsonb)
+    on conflict (key) do nothing
+  )`;
 }
 
 export class OutgoingStore {

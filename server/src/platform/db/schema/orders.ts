@@ -47,6 +47,9 @@ export const customerOrder = pgTable(
     /** What was said of the extensions' requirements, with their words on the day. */
     declarations: jsonb().$type<readonly (Declaration & { readonly text: string })[]>().notNull().default([]),
     placedAt: instant('placed_at').notNull(),
+    placedBy: jsonb('placed_by').$type<Who>().notNull().default({ type: 'owner' }),
+    /** Digest of what was sent to place it: what is sent again under its key has to be the same. */
+    request: text(),
     terms: jsonb().$type<OrderTerms>().notNull(),
     payment: jsonb().$type<PaymentState>().notNull(),
     /** True once a mail said how it ended. */
