@@ -72,8 +72,8 @@ test('a name is renewed from the basket: the price shown is charged, invoiced, t
   expect(yearOf(after.expiresOn)).toBe(yearOf(expiresOn) + 2);
   expect([after.privacy, after.autoRenew]).toEqual([true, false]);
   expect((await visitor.expect(200, 'GET', '/api/basket')).lines).toEqual([]);
-  expect((await mailTo(visitor, email, /^Order \d+: .* is renewed$/)).attachments).toHaveLength(1);
-  expect((await mailTo(visitor, email, new RegExp(`^${name} is renewed$`))).text).toContain(after.expiresOn);
+  const mail = await mailTo(visitor, email, new RegExp(`^Order \\d+: ${name} is renewed$`));
+  expect([mail.text.includes(after.expiresOn), mail.attachments.length]).toEqual([true, 1]);
   const log = await visitor.expect(200, 'GET', `/api/me/names/${name}/log`);
   expect(log).toMatchObject([
     { who: 'owner', what: { type: 'renewed', years: 2, expiresOn: after.expiresOn } },
@@ -82,11 +82,13 @@ test('a name is renewed from the basket: the price shown is charged, invoiced, t
 });
 
 test('a renewal and a registration are one order, one invoice, and each is charged for itself', async () => {
-  const { visitor, name, expiresOn } = await holder();
+  const { visitor, name, expiresOn, email } = await holder();
   const other = `${unique('new')}.org`;
   const order = await untilEnded(visitor, (await orderNames(visitor, [renewal(name), { name: other }])).id);
   expect([order.status, order.documents.length]).toEqual(['done', 1]);
   expect(order.lines.map(({ kind }: { kind: string }) => kind)).toEqual(['renew', 'register']);
+  for (const told of [`${name} is renewed`, `${other} is registered`])
+    expect((await mailTo(visitor, email, new RegExp(`^${told}$`))).text).toBeTruthy();
   expect(await taken(order.id)).toBe(order.total);
   expect(yearOf((await held(visitor, name)).expiresOn)).toBe(yearOf(expiresOn) + 1);
   expect((await held(visitor, other)).orderId).toBe(order.id);

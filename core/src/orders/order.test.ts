@@ -7,6 +7,7 @@ import {
   next,
   placed as placedOrder,
   statusOf,
+  tellsEach,
   type Order,
   type OrderEvent,
   type OrderLine,
@@ -275,4 +276,8 @@ test.each<[string, Happened[]]>([
 
 test('an order is told how it ended once', () => {
   expect(() => fromEvents([placed, declined, { type: 'told' }, { type: 'told' }])).toThrow('cannot follow');
+});
+
+test('one name is told with its order, a few each by itself, many together at the end', () => {
+  expect([1, 2, 10, 11, 500].map(tellsEach)).toEqual([false, true, true, false, false]);
 });

@@ -42,6 +42,8 @@ export interface OrderTerms {
   /** With tax: what is asked for, from balance and method together. */
   readonly total: Minor;
   readonly funding: Funding;
+  /** How many names; left out where it was not written down. */
+  readonly names?: number;
 }
 
 /** An order: what was agreed, its payment, and its operations. */
@@ -163,6 +165,18 @@ function tellOnce({ told }: Payment): OrderEffect[] {
 /** True once nothing more will be done, unless money comes late. */
 export function hasEnded(order: Order): boolean {
   return order.told && effects(order).length === 0;
+}
+
+const mostToldByThemselves = 10;
+
+/**
+ * True where each name of an order is told by a mail of its own once it is done: one alone is told with its order, and
+ * many are told together at its end.
+ *
+ * @param names how many there are; null where that was not written down
+ */
+export function tellsEach(names: number | null): boolean {
+  return names === null || (names > 1 && names <= mostToldByThemselves);
 }
 
 /** One word for a list of orders. */

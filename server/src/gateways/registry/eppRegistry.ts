@@ -28,9 +28,17 @@ function isRefusal(code: number): boolean {
   return code >= 2000 && code < 2400 && code !== 2002;
 }
 
+/** So long a contact that is there is not asked for again. */
+const contactsForMs = 10 * 60_000;
+const mostContacts = 10_000;
+/** Longer than the way from a contact to the name that it is for. */
+const justNowMs = 30_000;
+
 /** A registry over EPP sessions (RFC 5730-5734). */
 export class EppRegistry implements RegistryGateway {
   private readonly pool: EppPool;
+  /** Contacts that are there, by id, and when that was seen. */
+  private readonly contacts = new Map<string, number>();
 
   constructor(
     readonly id: string,
@@ -102,8 +110,14 @@ export class EppRegistry implements RegistryGateway {
   }
 
   async needContact(contact: EppContact): Promise<string | undefined> {
+    const now = performance.now();
+    if (now - (this.contacts.get(contact.id) ?? -Infinity) < contactsForMs) return undefined;
     const { code, reason, message } = await this.send({ type: 'createContact', contact });
-    if (succeeded(code) || code === 2302) return undefined;
+    if (succeeded(code) || code === 2302) {
+      if (this.contacts.size >= mostContacts) this.contacts.clear();
+      this.contacts.set(contact.id, now);
+      return undefined;
+    }
     if (isRefusal(code)) return reason ?? message;
     throw new RegistrySilent(`The contact was answered with ${code}`);
   }
@@ -111,9 +125,20 @@ export class EppRegistry implements RegistryGateway {
   async create(domain: EppDomainCreate, transaction: string): Promise<CreateOutcome> {
     const { code, data, reason, message } = await this.send({ type: 'createDomain', domain }, transaction);
     if (code === 2302) return { type: 'exists' };
+    if (code === 2303 && this.forgetContacts(domain)) throw new RegistrySilent('The registry has lost a contact');
     if (isRefusal(code)) return { type: 'refused', reason: reason ?? message };
     if (code === 1001) return { type: 'pending' };
     return { type: 'created', expiresAt: expected(code, data, 'domainCreated').expiresAt };
+  }
+
+  /** The next attempt makes a domain's contacts again. @returns false where they were made or found just now */
+  private forgetContacts({ registrant, contacts }: EppDomainCreate): boolean {
+    const longAgo = performance.now() - justNowMs;
+    const ids = [registrant, ...contacts.map(({ id }) => id)].filter(
+      (id) => (this.contacts.get(id) ?? longAgo) < longAgo,
+    );
+    for (const id of ids) this.contacts.delete(id);
+    return ids.length > 0;
   }
 
   async renew(renewal: Omit<RenewDomain, 'type'>, transaction: string): Promise<RenewOutcome> {

@@ -16,7 +16,8 @@ import { notFound } from '../../platform/http/problem';
 import { accountRoute, type Route } from '../../platform/http/route';
 import { rateOf } from '../../find/catalogue/rates';
 import { readCurrency } from '../../find/search/routes';
-import type { HeldName, NameStore } from './store';
+import { linkToNext, namesQuery, readNamesWanted } from './pages';
+import { placeOf, type HeldName, type NameStore } from './store';
 
 class AutoRenewModel {
   @IsBoolean({ message: 'Auto-renew is true or false.' })
@@ -70,10 +71,14 @@ export function nameRoutes(
     accountRoute(
       'get',
       '/api/me/names',
-      { needs: 'seeNames', summary: 'Names held, the soonest to expire first', query },
+      { needs: 'seeNames', summary: 'Names held, the soonest to expire first', query: { ...query, ...namesQuery } },
       async ({ ctx, actor: { account: accountId } }) => {
         const currency = readCurrency(ctx);
-        return { body: (await names.ofAccount(accountId)).map((held) => shown(held, currency)) };
+        const wanted = readNamesWanted(ctx);
+        const page = await names.page(accountId, wanted);
+        const last = page.at(-1);
+        if (last && page.length === wanted.limit) linkToNext(ctx, placeOf(last, wanted.sort));
+        return { body: page.map((held) => shown(held, currency)) };
       },
     ),
     accountRoute(

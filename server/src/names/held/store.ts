@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, eq, getTableColumns, gte, isNull, lte, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, gte, isNull, lte, sql, type SQL } from 'drizzle-orm';
 import type { Who } from '@tienda/core/accounts/actor';
 import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { HeldStage } from '@tienda/core/lifecycle/stage';
@@ -7,6 +7,7 @@ import type { NameEvent, ShownNameEvent } from '@tienda/core/names/nameEvent';
 import type { IsoDate } from '@tienda/core/time/isoDate';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { availability, heldName, nameLog } from '../../platform/db/schema';
+import type { NamePlace, NameSort, NamesWanted } from './pages';
 import { nameChanges } from '../../find/zones/changes';
 
 /** A name that an account holds, as it is kept. */
@@ -33,6 +34,14 @@ export interface HeldName {
 /** What a name begins with. */
 export type NewlyHeld = Omit<HeldName, 'id' | 'suspended' | 'stage' | 'nextStageOn'> & { readonly years: number };
 
+const sortColumns: Readonly<Record<NameSort, string>> = { ends: 'expires_on', name: 'name', since: 'registered_on' };
+const sortFields = { ends: 'expiresOn', name: 'name', since: 'registeredOn' } as const;
+
+/** Where a name stands in a list sorted so. */
+export function placeOf(held: HeldName, sort: NameSort): NamePlace {
+  return { value: held[sortFields[sort]], name: held.name };
+}
+
 const { leftAt: _leftAt, ...columns } = getTableColumns(heldName);
 
 /** Names that were held at a time are kept; whoever holds one now has its one current row. */
@@ -48,6 +57,35 @@ export class NameStore {
       .from(heldName)
       .where(and(eq(heldName.accountId, accountId), current))
       .orderBy(asc(heldName.expiresOn), asc(heldName.name));
+  }
+
+  /**
+   * A page of the names of an account. Which they are is read from an index alone, that of their order; only those of the
+   * page are fetched.
+   */
+  async page(accountId: string, wanted: NamesWanted): Promise<HeldName[]> {
+    const { has, endsBy, autoRenew, privacy, stage, limit, after, descending } = wanted;
+    const column = sql.identifier(sortColumns[wanted.sort]);
+    const way = sql.raw(descending ? 'desc' : 'asc');
+    const beyond = sql.raw(descending ? '<' : '>');
+    const all = [
+      sql`account_id = ${accountId} and left_at is null`,
+      ...(has === undefined ? [] : [sql`position(${has} in name) > 0`]),
+      ...(endsBy === undefined ? [] : [sql`expires_on <= ${endsBy}`]),
+      ...(autoRenew === undefined ? [] : [sql`auto_renew = ${autoRenew}`]),
+      ...(privacy === undefined ? [] : [sql`privacy = ${privacy}`]),
+      ...(stage === undefined ? [] : [sql`stage = ${stage}`]),
+      ...(after ? [sql`(${column}, name) ${beyond} (${after.value}, ${after.name})`] : []),
+    ];
+    const ids = sql`
+      select id from ${heldName} where ${sql.join(all, sql` and `)}
+      order by ${column} ${way}, name ${way} ${limit === undefined ? sql`` : sql`limit ${limit}`}`;
+    const inOrder = descending ? desc : asc;
+    return this.database
+      .select(columns)
+      .from(heldName)
+      .where(sql`${heldName.id} = any(array(${ids}))`)
+      .orderBy(inOrder(heldName[sortFields[wanted.sort]]), inOrder(heldName.name));
   }
 
   /** Those of the names that an account holds. */

@@ -53,7 +53,9 @@ export class Registering implements OperationWork {
     const subject = this.subjectOf(operation);
     const effect = register.effect(operation.state as RegisterState);
     if (!effect) return operation;
-    return effect.do === 'register' ? this.register(subject, effect.askFirst) : this.decided(subject);
+    return effect.do === 'register'
+      ? this.register(subject, effect.askFirst && !operation.isFirst)
+      : this.decided(subject);
   }
 
   async giveUp(operation: TakenOperation): Promise<void> {
@@ -72,20 +74,19 @@ export class Registering implements OperationWork {
       const refusal = await this.needContact(subject, id);
       if (refusal !== undefined) return this.refused(operation, { cause: 'refused', said: refusal });
     }
-    const sent = askFirst ? operation : await this.parts.record(operation, { type: 'sent' });
     const outcome = await registry.create(eppDomain(name, request, handles, code), operation.transaction);
     if (operation.orderId) this.parts.afterwards?.(operation.orderId);
     switch (outcome.type) {
       case 'created':
-        return this.done(sent, outcome.expiresAt);
+        return this.done(operation, outcome.expiresAt);
       case 'pending':
-        return this.pending(sent);
+        return this.pending(operation);
       case 'refused':
-        return this.explained(subject, sent, outcome.reason);
+        return this.explained(subject, outcome.reason);
       case 'exists': {
         const found = await registry.info(name);
         if (!found) throw new RegistrySilent(`${name} both exists and does not`);
-        return this.isOurs(subject, found) ? this.found(sent, found) : this.refused(sent, { cause: 'taken' });
+        return this.isOurs(subject, found) ? this.found(operation, found) : this.refused(operation, { cause: 'taken' });
       }
     }
   }
@@ -154,8 +155,8 @@ export class Registering implements OperationWork {
   }
 
   /** A refusal for good. Where the price is not the one that was shown any more, that is why. */
-  private async explained({ registry, request }: Subject, sent: TakenOperation, said: string): Promise<TakenOperation> {
-    const { name } = sent;
+  private async explained({ operation, registry, request }: Subject, said: string): Promise<TakenOperation> {
+    const { name } = operation;
     let answer: RegistryAnswer | undefined;
     await registry.check([name], (answers) => {
       answer = answers.get(name);
@@ -163,8 +164,8 @@ export class Registering implements OperationWork {
     if (!answer || answer.status === 'unknown') throw new RegistrySilent(`${name} was refused and not explained`);
     await this.parts.availability.keep(new Map([[name, answer]]), this.parts.clock.now());
     const asks = otherPrice(request, answer);
-    if (asks) return this.refused(sent, { cause: 'price', asks });
-    return this.refused(sent, answer.status === 'taken' ? { cause: 'taken' } : { cause: 'refused', said });
+    if (asks) return this.refused(operation, { cause: 'price', asks });
+    return this.refused(operation, answer.status === 'taken' ? { cause: 'taken' } : { cause: 'refused', said });
   }
 
   private refused(operation: TakenOperation, why: Omit<Failure, 'reason'>): Promise<TakenOperation> {

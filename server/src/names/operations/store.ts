@@ -16,9 +16,11 @@ export type KeptOperation = typeof operation.$inferSelect;
 export interface TakenOperation extends KeptOperation {
   readonly account: Addressee;
   /** The order that it was paid with. */
-  readonly order: { readonly number: number; readonly placedBy: Who } | null;
+  readonly order: { readonly number: number; readonly placedBy: Who; readonly names: number | null } | null;
   /** Those that it names, also where their account has forgotten them. */
   readonly contacts: readonly StoredContact[];
+  /** True where it was never sent before. */
+  readonly isFirst: boolean;
 }
 
 /** Somebody else moved it on meanwhile: what is known of it is out of date. */
@@ -41,6 +43,11 @@ export const moved = sql`moved`;
 /** Every process hears of what happens to orders here; the payload is the order's id. */
 export const orderChannel = 'order_event';
 
+/** How a registration begins. */
+const begun = { type: 'sent' } as const;
+const ready = sql`${JSON.stringify({ at: 'ready' })}::jsonb`;
+const sent = sql`${JSON.stringify(nextOperation('register', { at: 'ready' }, begun))}::jsonb`;
+
 /** What carrying an operation out needs of others, read with it. */
 const needed = {
   // The columns of the operation are named whole: within, those of the other table would be meant.
@@ -48,7 +55,7 @@ const needed = {
     select jsonb_build_object('id', a.id, 'email', a.email, 'language', a.language, 'basketId', a.basket_id)
     from ${account} a where a.id = operation.account_id)`,
   order: sql<TakenOperation['order']>`(
-    select jsonb_build_object('number', o.number, 'placedBy', o.placed_by)
+    select jsonb_build_object('number', o.number, 'placedBy', o.placed_by, 'names', o.terms -> 'names')
     from ${customerOrder} o where o.id = operation.order_id)`,
   contacts: sql<readonly StoredContact[]>`coalesce((
     select jsonb_agg(c.contact || jsonb_build_object('id', c.id))
@@ -84,27 +91,41 @@ export class OperationStore {
   /**
    * Takes operations of a registry whose turn it is; other processes take others, and these again once the lease has
    * run out. Of those on one name of one account the oldest goes first, and the next not before what is begun has ended.
+   * A registration that is taken for the first time counts as sent from here on: it is sent at once.
    */
   claim(registry: string, limit: number): Promise<TakenOperation[]> {
-    const due = sql`
-      select o.id from ${operation} o
-      where o.registry = ${registry} and o.next_at <= ${this.now()} and (o.leased_until is null or o.leased_until < now())
+    const now = sql`${this.now()}::timestamptz`;
+    const due = this.database.$with('due', {
+      id: sql<string>`id`.as('id'),
+      begins: sql<boolean>`begins`.as('begins'),
+    }).as(sql`
+      select o.id, o.order_id, o.name, o.kind = 'register' and o.state = ${ready} as begins from ${operation} o
+      where o.registry = ${registry} and o.next_at <= ${now} and (o.leased_until is null or o.leased_until < now())
         and not exists (
           select from ${operation} before
           where before.account_id = o.account_id and before.name = o.name and before.id <> o.id
-            and before.next_at is not null
+            and num_nonnulls(before.next_at) = 1
             and (before.sequence < o.sequence or before.leased_until >= now() or before.state ->> 'at' <> 'ready'))
       order by o.next_at, o.sequence
       limit ${limit}
-      for update skip locked`;
+      for update skip locked`);
+    const noted = this.database.$with('noted', {}).as(sql`
+      insert into ${orderEvent} (order_id, event, at)
+      select order_id, ${JSON.stringify(begun)}::jsonb || jsonb_build_object('name', name), ${now}
+      from due where begins and order_id is not null
+      returning pg_notify(${orderChannel}, order_id::text)`);
     return this.database
+      .with(due, noted)
       .update(operation)
       .set({
         leasedUntil: leaseEnd(this.leaseSeconds),
         attempts: sql`${operation.attempts} + 1`,
+        state: sql`case when due.begins then ${sent} else ${operation.state} end`,
+        version: sql`${operation.version} + due.begins::int`,
       })
-      .where(sql`${operation.id} = any(array(${due}))`)
-      .returning({ ...getTableColumns(operation), ...needed });
+      .from(due)
+      .where(sql`${operation.id} = due.id`)
+      .returning({ ...getTableColumns(operation), ...needed, isFirst: due.begins });
   }
 
   /** Registries that have operations whose turn it is. */

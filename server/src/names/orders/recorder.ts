@@ -3,7 +3,7 @@ import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import { creditNoteOf, invoiceOf, type InvoiceContent } from '@tienda/core/orders/invoice';
 import type { OperationEvent } from '@tienda/core/operations/operations';
 import type { RegisterRequest } from '@tienda/core/operations/register';
-import { effects, next, type Order } from '@tienda/core/orders/order';
+import { effects, next, tellsEach, type Order } from '@tienda/core/orders/order';
 import type { PaymentEvent } from '@tienda/core/orders/paymentState';
 import type { BalanceStore } from '../../money/balance/store';
 import type { BasketStore } from '../../money/basket/store';
@@ -13,7 +13,7 @@ import type { HolderChecks } from '../holders/service';
 import type { InvoiceStore, IssuedFor } from '../../money/invoices/store';
 import type { Outbox } from '../../platform/outbox/outbox';
 import { written } from '../../platform/outbox/store';
-import type { HeldName, NameStore } from '../held/store';
+import type { NameStore } from '../held/store';
 import { moved, type Moved, type OperationStore, type TakenOperation } from '../operations/store';
 import { documentMail, doneMail, endedMail, receivedMail } from './mails';
 import type { MovedOrder, OrderStore, TakenOrder } from './store';
@@ -152,7 +152,9 @@ export class OrderRecorder {
           // In the order in which renewals begin: first the name, then what is done to it.
           const held = await names.lock(transaction, accountId, name);
           if (!held) throw new Error(`${name} was renewed and is held by nobody`);
-          const after = await operations.move(transaction, operation, event, this.renewed(operation, held, expiresOn));
+          const { autoRenew } = held;
+          const told = this.doneByMail(operation, `operation ${operation.id} renewed`, { expiresOn, autoRenew });
+          const after = await operations.move(transaction, operation, event, told);
           await names.renewed(transaction, held, expiresOn, yearsOf(operation), placedBy(operation), this.now());
           return after;
         });
@@ -203,29 +205,19 @@ export class OrderRecorder {
     return [
       ...names.added(held, placedBy(operation), now, moved),
       ...(holder ? holders.asked(account, holder.email, line.unicode, moved) : []),
-      this.doneByMail(operation, `order ${orderId} registered ${name}`, { expiresOn, autoRenew }),
+      ...this.doneByMail(operation, `order ${orderId} registered ${name}`, { expiresOn, autoRenew }),
     ];
   }
 
-  /** A mail says that the name is paid for until later. */
-  private renewed(operation: TakenOperation, { autoRenew }: HeldName, expiresOn: string): StatementPart[] {
-    return operation.line
-      ? [this.doneByMail(operation, `operation ${operation.id} renewed`, { expiresOn, autoRenew })]
-      : [];
-  }
-
+  /** A mail of its own, where the order's last one would come later, and not many come at once. */
   private doneByMail(
-    { account, order, line, name }: TakenOperation,
+    { account, order, line }: TakenOperation,
     key: string,
     came: { readonly expiresOn: string; readonly autoRenew: boolean },
-  ): StatementPart {
-    if (!order || !line) throw new Error(`${name} was done for no order`);
-    return written(
-      'told',
-      [{ kind: 'mail', key, content: doneMail(account, order.number, line, came) }],
-      this.now(),
-      moved,
-    );
+  ): StatementPart[] {
+    if (!order || !line || !tellsEach(order.names)) return [];
+    const mail = doneMail(account, order.number, line, came);
+    return [written('told', [{ kind: 'mail', key, content: mail }], this.now(), moved)];
   }
 
   private now(): Date {

@@ -9,6 +9,25 @@ import { orderChannel } from '../operations/store';
 /** A comment is sent this often, so that nothing between closes a quiet stream. */
 const heartbeatMs = 15_000;
 
+/** Runs an action that is asked for again and again: never twice beside each other, and once more after the last time. */
+function onceAtATime(action: () => Promise<void>): () => Promise<void> {
+  let running: Promise<void> | undefined;
+  let isAsked = false;
+  const run = async () => {
+    while (isAsked) {
+      isAsked = false;
+      await action();
+    }
+  };
+  return () => {
+    isAsked = true;
+    running ??= run().finally(() => {
+      running = undefined;
+    });
+    return running;
+  };
+}
+
 export function orderRoutes(orders: OrderService, notifications: Notifications): Route[] {
   return [
     accountRoute(
@@ -63,18 +82,16 @@ export function orderRoutes(orders: OrderService, notifications: Notifications):
         ctx.set('Cache-Control', 'no-store');
         ctx.body = stream;
         const tell = () => stream.write(`id: ${shown.events.length}\ndata: ${JSON.stringify(shown)}\n\n`);
+        const look = onceAtATime(async () => {
+          const order = await orders.find(accountId, id);
+          if (stream.writableEnded || order.events.length < shown.events.length) return;
+          shown = order;
+          tell();
+          if (order.ended) stream.end();
+        });
         const unsubscribe = await notifications.subscribe(orderChannel, (payload) => {
           // An empty payload: something may have been missed.
-          if (payload !== id && payload !== '') return;
-          orders
-            .find(accountId, id)
-            .then((order) => {
-              if (stream.writableEnded || order.events.length < shown.events.length) return;
-              shown = order;
-              tell();
-              if (order.ended) stream.end();
-            })
-            .catch(() => stream.destroy());
+          if (payload === id || payload === '') look().catch(() => stream.destroy());
         });
         const heartbeat = setInterval(() => stream.write(': still here\n\n'), heartbeatMs);
         stream.on('close', () => {

@@ -143,7 +143,7 @@ export class OrderService {
         transaction: transactionOf(operationId),
       };
     });
-    const terms = { currency, taxRate: tax.rate, taxBasis: tax.basis, total, funding };
+    const terms = { currency, taxRate: tax.rate, taxBasis: tax.basis, total, funding, names: lines.length };
     const aside = { accountId, currency, amount: balance, reference: id, at: now };
     const placed = await this.keep(
       {

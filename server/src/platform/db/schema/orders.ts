@@ -141,9 +141,8 @@ export const operation = pgTable(
     index('operation_lane')
       .on(table.registry, table.nextAt)
       .where(sql`${table.nextAt} is not null`),
-    index('operation_name')
-      .on(table.accountId, table.name, table.sequence)
-      .where(sql`${table.nextAt} is not null`),
+    // Of all, open or not: an index of the open ones alone is empty in most statistics, and then scanned whole.
+    index('operation_of_name').on(table.accountId, table.name, table.sequence),
   ],
 );
 
@@ -196,8 +195,14 @@ export const heldName = pgTable(
     uniqueIndex('held_name_current')
       .on(table.name)
       .where(sql`${table.leftAt} is null`),
-    index('held_name_account')
-      .on(table.accountId, table.expiresOn, table.name)
+    // One for each order of a list, with all that it is searched by (`pages.ts`): a page is found without the rows.
+    ...(['expiresOn', 'registeredOn'] as const).map((sort) =>
+      index(`held_name_list_${sort === 'expiresOn' ? 'ends' : 'since'}`)
+        .on(table.accountId, table[sort], table.name, table.autoRenew, table.privacy, table.stage, table.id)
+        .where(sql`${table.leftAt} is null`),
+    ),
+    index('held_name_list_name')
+      .on(table.accountId, table.name, table.expiresOn, table.autoRenew, table.privacy, table.stage, table.id)
       .where(sql`${table.leftAt} is null`),
     index('held_name_stage')
       .on(table.nextStageOn)
