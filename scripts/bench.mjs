@@ -15,6 +15,7 @@ const { benchFirstLoad } = await import('./bench/firstLoad.mjs');
 const { benchHttp } = await import('./bench/http.mjs');
 const { benchIdeas } = await import('./bench/ideas.mjs');
 const { benchLighthouse } = await import('./bench/lighthouse.mjs');
+const { benchNames } = await import('./bench/names.mjs');
 const { benchOrders } = await import('./bench/orders.mjs');
 const { benchPreview } = await import('./bench/preview.mjs');
 const { benchScreen } = await import('./bench/screen.mjs');
@@ -37,6 +38,7 @@ const parts = {
   http: () => benchHttp(url, env),
   entrance: () => benchEntrance(url),
   orders: () => benchOrders(),
+  names: () => benchNames(url, env),
   firstLoad: () => benchFirstLoad(url),
   lighthouse: () => benchLighthouse(url),
 };

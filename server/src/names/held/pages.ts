@@ -6,7 +6,7 @@ import type { Parameters } from '../../platform/http/parameters';
 import { queryChoice, queryText } from '../../platform/http/route';
 
 /** What a list of names can be sorted by, names themselves next. */
-export const nameSorts = ['ends', 'name', 'since'] as const;
+const nameSorts = ['ends', 'name', 'since'] as const;
 export type NameSort = (typeof nameSorts)[number];
 
 const stages = ['active', 'grace', 'redemption', 'pendingDelete'] as const satisfies readonly HeldStage[];

@@ -138,8 +138,9 @@ export const operation = pgTable(
       .where(
         sql`${table.kind} <> 'register' and ${table.state} ->> 'at' not in ('ready', 'done', 'refused', 'givenUp')`,
       ),
-    index('operation_lane')
-      .on(table.registry, table.nextAt)
+    // In the order in which they are taken: of many that wait, those behind are not looked at.
+    index('operation_turn')
+      .on(table.registry, table.nextAt, table.sequence)
       .where(sql`${table.nextAt} is not null`),
     // Of all, open or not: an index of the open ones alone is empty in most statistics, and then scanned whole.
     index('operation_of_name').on(table.accountId, table.name, table.sequence),
