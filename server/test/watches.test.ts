@@ -1,3 +1,4 @@
+import { owner } from '@tienda/core/accounts/actor';
 import { extensionEntries } from '@tienda/core/catalogue/shipped';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import type { RdapDomain } from '@tienda/core/rdap/domainObject';
@@ -100,7 +101,10 @@ test('a mail goes out once, when the registry says that the name is free', async
   const name = `${unique('sw')}.com`;
   world.registered.set(name, registered(name, '2026-12-20'));
   const { id, email } = await member();
-  expect(await world.service().begin(id, name)).toMatchObject({ expiresOn: '2026-12-20', freeFrom: '2027-03-10' });
+  expect(await world.service().begin(owner(id), name)).toMatchObject({
+    expiresOn: '2026-12-20',
+    freeFrom: '2027-03-10',
+  });
 
   world.now = new Date('2027-03-10T10:00:00Z');
   world.registered.delete(name);
@@ -114,7 +118,7 @@ test('a mail goes out once, when the registry says that the name is free', async
   world.now = new Date('2027-03-12T10:00:00Z');
   await world.service().lookAround();
   expect(world.mailsTo(email)).toEqual([`${name} is free`]);
-  expect(await world.service().list(id)).toMatchObject([{ name, free: true }]);
+  expect(await world.service().list(owner(id))).toMatchObject([{ name, free: true }]);
 });
 
 test('registration data that is silent about one name holds up no other, and is asked again an hour later', async () => {
@@ -123,7 +127,7 @@ test('registration data that is silent about one name holds up no other, and is 
   const { id, email } = await member();
   for (const name of names) {
     world.registered.set(name, registered(name, '2026-12-20'));
-    await world.service().begin(id, name);
+    await world.service().begin(owner(id), name);
   }
   const [silent = '', other = ''] = names;
   world.now = new Date('2027-03-10T10:00:00Z');
@@ -144,11 +148,11 @@ test('a name that was renewed meanwhile is waited for anew', async () => {
   const name = `${unique('sw')}.com`;
   world.registered.set(name, registered(name, '2026-12-20'));
   const { id, email } = await member();
-  await world.service().begin(id, name);
+  await world.service().begin(owner(id), name);
   world.registered.set(name, registered(name, '2027-12-20'));
   world.now = new Date('2027-01-05T10:00:00Z');
   await world.service().lookAround();
-  expect(await world.service().list(id)).toMatchObject([{ expiresOn: '2027-12-20', freeFrom: '2028-03-09' }]);
+  expect(await world.service().list(owner(id))).toMatchObject([{ expiresOn: '2027-12-20', freeFrom: '2028-03-09' }]);
   expect(world.mailsTo(email)).toEqual([]);
 });
 
@@ -157,7 +161,7 @@ test('while a name cannot be free it is looked at once a week, not more', async 
   const name = `${unique('sw')}.com`;
   world.registered.set(name, registered(name, '2027-06-20'));
   const { id } = await member();
-  await world.service().begin(id, name);
+  await world.service().begin(owner(id), name);
   const looks = () => world.asked.filter((asked) => asked === name).length;
   for (const day of ['2026-11-26', '2026-11-28', '2026-12-01']) {
     world.now = new Date(`${day}T10:00:00Z`);

@@ -1,3 +1,4 @@
+import { owner } from '@tienda/core/accounts/actor';
 import type { ShownWatch } from '@tienda/core/names/shownWatch';
 import type { IsoDate } from '@tienda/core/time/isoDate';
 import type { Gateways } from '../gateways/openGateways';
@@ -55,9 +56,9 @@ export async function openFind(
     search,
     availability,
     kept: {
-      exported: async ({ id }) => ({ watches: await watches.list(id) }),
+      exported: async ({ id }) => ({ watches: await watches.list(owner(id)) }),
       forgotten: async ({ id }) => {
-        for (const { name } of await watches.list(id)) await watches.end(id, name);
+        for (const { name } of await watches.list(owner(id))) await watches.end(owner(id), name);
       },
     },
     routes: [

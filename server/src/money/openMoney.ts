@@ -1,3 +1,4 @@
+import { owner } from '@tienda/core/accounts/actor';
 import type { Invoice } from '@tienda/core/orders/invoice';
 import type { ShownBalance, ShownTopUp } from '@tienda/core/orders/topUp';
 import type { Find } from '../find/openFind';
@@ -90,13 +91,13 @@ export function openMoney(
     kept: {
       exported: async ({ id: accountId, basketId }) => ({
         invoices: (await invoices.ofAccount(accountId)).map(({ invoice }) => invoice),
-        balance: await balance.show(accountId),
-        topUps: await balance.list(accountId),
+        balance: await balance.show(owner(accountId)),
+        topUps: await balance.list(owner(accountId)),
         cards: (await cards.ofAccount(accountId)).map(({ last4 }) => ({ last4 })),
         basket: await basket.lines(basketId),
       }),
       whyNeeded: async ({ id: accountId }) => {
-        const { balances: sums } = await balance.show(accountId);
+        const { balances: sums } = await balance.show(owner(accountId));
         return sums.some(({ amount }) => amount > 0) ? 'There is money on its balance: spend it first.' : undefined;
       },
       forgotten: async ({ id: accountId, basketId }) => {

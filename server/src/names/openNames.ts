@@ -1,3 +1,4 @@
+import { owner } from '@tienda/core/accounts/actor';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
@@ -68,23 +69,23 @@ export async function openNames(
   return {
     kept: {
       exported: async ({ id }) => ({
-        holderChecks: await holders.list(id),
+        holderChecks: await holders.list(owner(id)),
         names: await held.ofAccount(id),
-        orders: await orders.service.list(id),
-        agreements: await orders.service.agreed(id),
-        offers: await offers.list(id),
+        orders: await orders.service.list(owner(id)),
+        agreements: await orders.service.agreed(owner(id)),
+        offers: await offers.list(owner(id)),
       }),
       whyNeeded: async ({ id }) => {
         const names = (await held.ofAccount(id)).length;
         if (names > 0)
           return `${names === 1 ? 'One name is' : `${names} names are`} held by it: move what it holds away first.`;
-        if ((await orders.service.list(id)).some(({ ended }) => !ended))
+        if ((await orders.service.list(owner(id))).some(({ ended }) => !ended))
           return 'An order is under way: wait for its end.';
-        if ((await offers.list(id)).some(({ state }) => state.at === 'sent'))
+        if ((await offers.list(owner(id))).some(({ state }) => state.at === 'sent'))
           return 'An offer waits for its answer: withdraw it first.';
         return undefined;
       },
-      forgotten: ({ id }) => offers.forget(id),
+      forgotten: ({ id }) => offers.forget(owner(id)),
     },
     routes: [
       ...orderRoutes(orders.service, notifications),

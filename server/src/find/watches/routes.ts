@@ -7,24 +7,24 @@ export function watchRoutes(watches: WatchService): Route[] {
       'get',
       '/api/me/watches',
       { needs: 'seeNames', summary: 'Taken names that are watched' },
-      async ({ actor: { account: accountId } }) => ({
-        body: await watches.list(accountId),
+      async ({ actor }) => ({
+        body: await watches.list(actor),
       }),
     ),
     accountRoute(
       'put',
       '/api/me/watches/:name',
       { needs: 'watchNames', summary: 'Watches a taken name: a mail comes when it is free', perMinute: 60 },
-      async ({ actor: { account: accountId }, params }) => ({
-        body: await watches.begin(accountId, params['name'] ?? ''),
+      async ({ actor, params }) => ({
+        body: await watches.begin(actor, params['name'] ?? ''),
       }),
     ),
     accountRoute(
       'delete',
       '/api/me/watches/:name',
       { needs: 'watchNames', summary: 'Watches a name no more' },
-      async ({ actor: { account: accountId }, params }) => {
-        await watches.end(accountId, params['name'] ?? '');
+      async ({ actor, params }) => {
+        await watches.end(actor, params['name'] ?? '');
         return {};
       },
     ),

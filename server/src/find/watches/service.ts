@@ -1,3 +1,4 @@
+import type { Actor } from '@tienda/core/accounts/actor';
 import { addDays, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import { canRegister } from '@tienda/core/names/availability';
@@ -34,12 +35,12 @@ export class WatchService {
     private readonly clock: Clock,
   ) {}
 
-  async list(accountId: string): Promise<ShownWatch[]> {
+  async list({ account: accountId }: Actor): Promise<ShownWatch[]> {
     return (await this.store.ofAccount(accountId)).map((kept) => this.shown(kept));
   }
 
   /** Begins to watch a taken name. @throws Problem 422 where it is not a name, or is free already */
-  async begin(accountId: string, typed: string): Promise<ShownWatch> {
+  async begin({ account: accountId }: Actor, typed: string): Promise<ShownWatch> {
     const read = domainName(typed, this.catalogue.current());
     if (read.kind === 'problem') throw badField('/name', read.code, read.detail);
     const known = await this.store.ofAccount(accountId);
@@ -54,7 +55,7 @@ export class WatchService {
     return this.shown(kept);
   }
 
-  end(accountId: string, name: string): Promise<void> {
+  end({ account: accountId }: Actor, name: string): Promise<void> {
     return this.store.remove(accountId, name);
   }
 

@@ -9,34 +9,34 @@ export function balanceRoutes(balance: BalanceService, idempotency: Idempotency)
       'get',
       '/api/me/balance',
       { needs: 'seeBalance', summary: 'Money of the account’s own' },
-      async ({ actor: { account: accountId } }) => ({
-        body: await balance.show(accountId),
+      async ({ actor }) => ({
+        body: await balance.show(actor),
       }),
     ),
     accountRoute(
       'get',
       '/api/me/top-ups',
       { needs: 'seeBalance', summary: 'Payments into the balance' },
-      async ({ actor: { account: accountId } }) => ({
-        body: await balance.list(accountId),
+      async ({ actor }) => ({
+        body: await balance.list(actor),
       }),
     ),
     accountRoute(
       'post',
       '/api/me/top-ups',
       { needs: 'topUp', summary: 'Pays into the balance', model: NewTopUp, perMinute: 10, takesKey: true },
-      ({ ctx, actor: { account: accountId }, body }) =>
-        idempotency.once(ctx, accountId, async () => ({
+      ({ ctx, actor, body }) =>
+        idempotency.once(ctx, actor.account, async () => ({
           status: 201,
-          body: await balance.begin(accountId, ctx.get('Idempotency-Key'), body),
+          body: await balance.begin(actor, ctx.get('Idempotency-Key'), body),
         })),
     ),
     accountRoute(
       'get',
       '/api/me/top-ups/:id',
       { needs: 'seeBalance', summary: 'One payment into the balance' },
-      async ({ actor: { account: accountId }, params }) => ({
-        body: await balance.find(accountId, params['id'] ?? ''),
+      async ({ actor, params }) => ({
+        body: await balance.find(actor, params['id'] ?? ''),
       }),
     ),
   ];

@@ -1,3 +1,4 @@
+import type { Actor } from '@tienda/core/accounts/actor';
 import { payBy, type PaymentMethod } from '@tienda/core/orders/payment';
 import { topUpLimits, type ShownBalance, type ShownTopUp, type TopUpState } from '@tienda/core/orders/topUp';
 import { convert, decimalAmount } from '@tienda/core/money/money';
@@ -28,7 +29,7 @@ export class BalanceService {
     private readonly publicUrl: string,
   ) {}
 
-  async show(accountId: string): Promise<ShownBalance> {
+  async show({ account: accountId }: Actor): Promise<ShownBalance> {
     const [balances, entries] = await Promise.all([this.store.balances(accountId), this.store.entries(accountId)]);
     return {
       balances,
@@ -43,7 +44,7 @@ export class BalanceService {
   }
 
   /** Asks for money to put on the balance; the same key is the same money. @throws Problem 422 where the amount or the way will not do */
-  async begin(accountId: string, key: string, { amount, currency, payment }: NewTopUp): Promise<ShownTopUp> {
+  async begin(actor: Actor, key: string, { amount, currency, payment }: NewTopUp): Promise<ShownTopUp> {
     const [least, most] = [topUpLimits.least, topUpLimits.most].map((limit) =>
       convert(limit, currency, rateOf(currency)),
     ) as [number, number];
@@ -53,6 +54,7 @@ export class BalanceService {
         'outOfRange',
         `Pay in between ${decimalAmount(least, currency)} and ${decimalAmount(most, currency)} ${currency} at once.`,
       );
+    const { account: accountId } = actor;
     const id = uuidFrom(`top-up ${accountId} ${key}`);
     const way = await this.ways.of(accountId, payment, `${this.publicUrl}/account`);
     if (!way) throw badField('/payment/method', 'balanceItself', 'Pay into the balance by another way.');
@@ -70,16 +72,16 @@ export class BalanceService {
     };
     await this.store.keepTopUp(row);
     await this.advance(id);
-    return this.find(accountId, id);
+    return this.find(actor, id);
   }
 
-  async find(accountId: string, id: string): Promise<ShownTopUp> {
+  async find({ account: accountId }: Actor, id: string): Promise<ShownTopUp> {
     const found = isUuid(id) ? await this.store.topUp(id) : undefined;
     if (!found || found.accountId !== accountId) throw notFound('top-up');
     return shown(found);
   }
 
-  async list(accountId: string): Promise<ShownTopUp[]> {
+  async list({ account: accountId }: Actor): Promise<ShownTopUp[]> {
     return (await this.store.topUpsOf(accountId)).map(shown);
   }
 

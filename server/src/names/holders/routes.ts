@@ -26,7 +26,7 @@ export function holderRoutes(checks: HolderChecks): Route[] {
       'get',
       '/api/me/holder-checks',
       { needs: 'seeNames', summary: 'Holders’ addresses: confirmed, to be confirmed by when, or out of time' },
-      async ({ actor: { account: accountId } }) => ({ body: await checks.list(accountId) }),
+      async ({ actor }) => ({ body: await checks.list(actor) }),
     ),
     accountRoute(
       'post',
@@ -37,8 +37,8 @@ export function holderRoutes(checks: HolderChecks): Route[] {
         model: MailAddress,
         perMinute: 5,
       },
-      async ({ actor: { account: accountId }, body: { email } }) => {
-        await checks.askAgain(accountId, email);
+      async ({ actor, body: { email } }) => {
+        await checks.askAgain(actor, email);
         return { status: 202, body: { sentTo: email } };
       },
     ),

@@ -1,3 +1,4 @@
+import type { Actor } from '@tienda/core/accounts/actor';
 import {
   confirmBy,
   isSuspended,
@@ -58,7 +59,7 @@ export class HolderChecks {
     return store.asked({ accountId, email, askedOn, tokenHash: hashOfToken(token) }, { key, mail }, now, from);
   }
 
-  async list(accountId: string): Promise<ShownHolderCheck[]> {
+  async list({ account: accountId }: Actor): Promise<ShownHolderCheck[]> {
     const today = isoDate(this.parts.clock.now());
     return (await this.parts.store.ofAccount(accountId)).map((kept) => ({
       email: kept.email,
@@ -69,7 +70,7 @@ export class HolderChecks {
   }
 
   /** Sends the mail again. @throws Problem 404 where the account has no such holder, or the address is confirmed */
-  async askAgain(accountId: string, typedEmail: string): Promise<void> {
+  async askAgain({ account: accountId }: Actor, typedEmail: string): Promise<void> {
     const { store, outbox, clock } = this.parts;
     const email = typedEmail.toLowerCase();
     const kept = (await store.ofAccount(accountId)).find((known) => known.email === email && !known.confirmedAt);

@@ -9,8 +9,8 @@ export function offerRoutes(offers: OfferService, idempotency: Idempotency): Rou
       'get',
       '/api/me/offers',
       { needs: 'seeNames', summary: 'Offers made, the latest first' },
-      async ({ actor: { account: accountId } }) => ({
-        body: await offers.list(accountId),
+      async ({ actor }) => ({
+        body: await offers.list(actor),
       }),
     ),
     accountRoute(
@@ -23,34 +23,34 @@ export function offerRoutes(offers: OfferService, idempotency: Idempotency): Rou
         perMinute: 20,
         takesKey: true,
       },
-      ({ ctx, actor: { account: accountId }, body }) =>
-        idempotency.once(ctx, accountId, async () => ({
+      ({ ctx, actor, body }) =>
+        idempotency.once(ctx, actor.account, async () => ({
           status: 201,
-          body: await offers.make(accountId, body, ctx.get('Idempotency-Key')),
+          body: await offers.make(actor, body, ctx.get('Idempotency-Key')),
         })),
     ),
     accountRoute(
       'post',
       '/api/me/offers/:id/accept',
       { needs: 'makeOffers', summary: 'Accepts what the holder asks' },
-      async ({ actor: { account: accountId }, params }) => ({
-        body: await offers.move(accountId, params['id'] ?? '', { type: 'buyerAccepted' }),
+      async ({ actor, params }) => ({
+        body: await offers.move(actor, params['id'] ?? '', { type: 'buyerAccepted' }),
       }),
     ),
     accountRoute(
       'post',
       '/api/me/offers/:id/raise',
       { needs: 'makeOffers', summary: 'Offers another amount after the holder asked for more', model: AmountModel },
-      async ({ actor: { account: accountId }, params, body: { amount } }) => ({
-        body: await offers.move(accountId, params['id'] ?? '', { type: 'buyerRaised', amount }),
+      async ({ actor, params, body: { amount } }) => ({
+        body: await offers.move(actor, params['id'] ?? '', { type: 'buyerRaised', amount }),
       }),
     ),
     accountRoute(
       'post',
       '/api/me/offers/:id/withdraw',
       { needs: 'makeOffers', summary: 'Withdraws an offer' },
-      async ({ actor: { account: accountId }, params }) => ({
-        body: await offers.move(accountId, params['id'] ?? '', { type: 'buyerWithdrew' }),
+      async ({ actor, params }) => ({
+        body: await offers.move(actor, params['id'] ?? '', { type: 'buyerWithdrew' }),
       }),
     ),
   ];

@@ -1,3 +1,4 @@
+import type { Actor } from '@tienda/core/accounts/actor';
 import { createHash } from 'node:crypto';
 import { domainName } from '@tienda/core/names/domainName';
 import { offerSums, type OfferEvent } from '@tienda/core/names/offer';
@@ -30,16 +31,20 @@ export class OfferService {
   ) {}
 
   /** Takes out the account's offers; those still open have to be withdrawn before. */
-  forget(accountId: string): Promise<void> {
+  forget({ account: accountId }: Actor): Promise<void> {
     return this.store.forget(accountId);
   }
 
-  async list(accountId: string): Promise<ShownOffer[]> {
+  async list({ account: accountId }: Actor): Promise<ShownOffer[]> {
     return (await this.store.ofAccount(accountId)).map((offer) => this.shown(offer));
   }
 
   /** @param key the same key is the same offer @throws Problem 422 */
-  async make(accountId: string, { name, amount, feePaidBy, message }: NewOffer, key: string): Promise<ShownOffer> {
+  async make(
+    { account: accountId }: Actor,
+    { name, amount, feePaidBy, message }: NewOffer,
+    key: string,
+  ): Promise<ShownOffer> {
     const read = domainName(name, this.catalogue.current());
     if (read.kind === 'problem') throw badField('/name', read.code, read.detail);
     const answer = (await this.search.answers([read.name], 0)).get(read.name);
@@ -65,7 +70,7 @@ export class OfferService {
   }
 
   /** What the buyer does next. @throws Problem 404, 409 where it cannot follow */
-  async move(accountId: string, id: string, event: OfferEvent): Promise<ShownOffer> {
+  async move({ account: accountId }: Actor, id: string, event: OfferEvent): Promise<ShownOffer> {
     const found = isUuid(id) ? await this.store.find(accountId, id) : undefined;
     if (!found) throw notFound('offer among yours');
     await this.store.move(id, event, this.clock.now()).catch(() => {

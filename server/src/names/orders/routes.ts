@@ -40,30 +40,30 @@ export function orderRoutes(orders: OrderService, notifications: Notifications):
       'post',
       '/api/me/orders/:id/cancel',
       { needs: 'cancelPayment', summary: 'Gives up a payment that waits for its buyer', perMinute: 30 },
-      async ({ actor: { account: accountId }, params }) => ({
-        body: await orders.cancel(accountId, params['id'] ?? ''),
+      async ({ actor, params }) => ({
+        body: await orders.cancel(actor, params['id'] ?? ''),
       }),
     ),
     accountRoute(
       'get',
       '/api/me/orders',
       { needs: 'seeOrders', summary: 'Orders, the latest first' },
-      async ({ actor: { account: accountId } }) => ({
-        body: await orders.list(accountId),
+      async ({ actor }) => ({
+        body: await orders.list(actor),
       }),
     ),
     accountRoute(
       'get',
       '/api/me/agreements',
       { needs: 'seeOrders', summary: 'Versions of terms agreed to with orders, and when first' },
-      async ({ actor: { account: accountId } }) => ({ body: await orders.agreed(accountId) }),
+      async ({ actor }) => ({ body: await orders.agreed(actor) }),
     ),
     accountRoute(
       'get',
       '/api/me/orders/:id',
       { needs: 'seeOrders', summary: 'One order' },
-      async ({ actor: { account: accountId }, params }) => ({
-        body: await orders.find(accountId, params['id'] ?? ''),
+      async ({ actor, params }) => ({
+        body: await orders.find(actor, params['id'] ?? ''),
       }),
     ),
     accountRoute(
@@ -74,16 +74,16 @@ export function orderRoutes(orders: OrderService, notifications: Notifications):
         summary: 'The order each time something happened to it, until it ends',
         produces: 'text/event-stream',
       },
-      async ({ ctx, actor: { account: accountId }, params }) => {
+      async ({ ctx, actor, params }) => {
         const id = params['id'] ?? '';
-        let shown = await orders.find(accountId, id);
+        let shown = await orders.find(actor, id);
         const stream = new PassThrough();
         ctx.type = 'text/event-stream';
         ctx.set('Cache-Control', 'no-store');
         ctx.body = stream;
         const tell = () => stream.write(`id: ${shown.events.length}\ndata: ${JSON.stringify(shown)}\n\n`);
         const look = onceAtATime(async () => {
-          const order = await orders.find(accountId, id);
+          const order = await orders.find(actor, id);
           if (stream.writableEnded || order.events.length < shown.events.length) return;
           shown = order;
           tell();
@@ -98,7 +98,7 @@ export function orderRoutes(orders: OrderService, notifications: Notifications):
           unsubscribe();
           clearInterval(heartbeat);
         });
-        shown = await orders.find(accountId, id);
+        shown = await orders.find(actor, id);
         tell();
         if (shown.ended) stream.end();
         return undefined;

@@ -209,16 +209,16 @@ export class OrderService {
       throw changed(`The promo code ${used.code} was used up a moment ago. Look at the new quote.`);
   }
 
-  async list(accountId: string): Promise<ShownOrder[]> {
+  async list({ account: accountId }: Actor): Promise<ShownOrder[]> {
     return this.showAll(await this.parts.orders.ofAccount(accountId));
   }
 
-  agreed(accountId: string) {
+  agreed({ account: accountId }: Actor) {
     return this.parts.orders.agreed(accountId);
   }
 
   /** @throws Problem 404 where the order is not the account's */
-  async find(accountId: string, orderId: string): Promise<ShownOrder> {
+  async find({ account: accountId }: Actor, orderId: string): Promise<ShownOrder> {
     const head = isUuid(orderId) ? await this.parts.orders.head(orderId) : undefined;
     if (!head || head.accountId !== accountId) throw notFound('order');
     return this.show(head);
@@ -229,8 +229,8 @@ export class OrderService {
    *
    * @throws Problem 404 where the order is not the account's, 503 where that cannot be done just now
    */
-  async cancel(accountId: string, orderId: string): Promise<ShownOrder> {
-    const { id } = await this.find(accountId, orderId);
+  async cancel(actor: Actor, orderId: string): Promise<ShownOrder> {
+    const { id } = await this.find(actor, orderId);
     const cancelled = () =>
       this.parts.cashier.cancel(id).catch((fault: unknown) => {
         if (fault instanceof PaymentSilent) return false;
@@ -246,7 +246,7 @@ export class OrderService {
           'The payment is being looked at: try again in a moment.',
         );
     this.parts.cashier.wake(id);
-    return this.find(accountId, id);
+    return this.find(actor, id);
   }
 
   private async show(head: OrderHead): Promise<ShownOrder> {

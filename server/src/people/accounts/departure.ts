@@ -1,3 +1,4 @@
+import type { Actor } from '@tienda/core/accounts/actor';
 import { randomBytes } from 'node:crypto';
 import type { Language } from '@tienda/core/accounts/language';
 import type { Clock } from '../../platform/clock/clock';
@@ -45,7 +46,7 @@ export class Departure {
   constructor(private readonly parts: DepartureParts) {}
 
   /** All that is kept of the account, by all who keep something. */
-  async everything(accountId: string): Promise<PeopleExport> {
+  async everything({ account: accountId }: Actor): Promise<PeopleExport> {
     const { accounts, sessions, contacts, kept, clock } = this.parts;
     const account = await accounts.byId(accountId);
     if (!account) throw new Error('The account is gone');
@@ -69,7 +70,7 @@ export class Departure {
    *
    * @throws Problem 409 where names, money or an order under way would be lost
    */
-  async close(accountId: string): Promise<void> {
+  async close({ account: accountId }: Actor): Promise<void> {
     const { accounts, sessions, contacts, kept, clock } = this.parts;
     const account = await accounts.byId(accountId);
     if (!account) throw new Error('The account is gone');

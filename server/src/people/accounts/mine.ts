@@ -1,3 +1,4 @@
+import type { Actor } from '@tienda/core/accounts/actor';
 import {
   MailChange,
   MailChangeCodes,
@@ -29,14 +30,14 @@ export function ownAccountRoutes(
   departure: Departure,
 ): Route[] {
   /** The password or a code once more: wrong ones of every kind share one budget. */
-  const proven = async <Result>(ctx: Context, accountId: string, what: string, prove: () => Promise<Result>) => {
-    const result = await entrance.attempt(ctx, 'guess', { accountId }, what, prove);
+  const proven = async <Result>(ctx: Context, actor: Actor, what: string, prove: () => Promise<Result>) => {
+    const result = await entrance.attempt(ctx, 'guess', { accountId: actor.account }, what, prove);
     entrance.note(ctx, what);
     return result;
   };
   const sessionIn = (ctx: Context) => sessionOf(ctx)?.id ?? '';
-  const shown = async (accountId: string) => {
-    const account = await store.byId(accountId);
+  const shown = async (actor: Actor) => {
+    const account = await store.byId(actor.account);
     if (!account) throw notFound('account');
     return { body: await entrance.shownAccount(account) };
   };
@@ -50,14 +51,14 @@ export function ownAccountRoutes(
           'What auto-renew is set to for a new name, the language of mails, and whether marketing mail is wanted',
         model: AccountChoices,
       },
-      async ({ actor: { account: accountId }, body: { autoRenew, marketing, language } }) => {
+      async ({ actor, body: { autoRenew, marketing, language } }) => {
         const choices = {
           ...(autoRenew === undefined ? {} : { autoRenew }),
           ...(marketing === undefined ? {} : { marketing }),
           ...(language === undefined ? {} : { language }),
         };
-        if (Object.keys(choices).length > 0) await store.change(accountId, choices);
-        return shown(accountId);
+        if (Object.keys(choices).length > 0) await store.change(actor.account, choices);
+        return shown(actor);
       },
     ),
     accountRoute(
@@ -69,9 +70,9 @@ export function ownAccountRoutes(
         model: PasswordChange,
         perMinute: 10,
       },
-      async ({ ctx, actor: { account: accountId }, body: { current, password } }) => {
-        const change = () => accounts.changePassword(accountId, current, password, sessionOf(ctx));
-        await proven(ctx, accountId, 'password changed', change);
+      async ({ ctx, actor, body: { current, password } }) => {
+        const change = () => accounts.changePassword(actor, current, password, sessionOf(ctx));
+        await proven(ctx, actor, 'password changed', change);
         return {};
       },
     ),
@@ -84,9 +85,9 @@ export function ownAccountRoutes(
         model: MailChange,
         perMinute: 10,
       },
-      async ({ ctx, actor: { account: accountId }, body: { email: sentTo, password } }) => {
-        const ask = () => accounts.askMailChange(accountId, sentTo.toLowerCase(), password, sessionIn(ctx));
-        await proven(ctx, accountId, 'other mail address asked for', ask);
+      async ({ ctx, actor, body: { email: sentTo, password } }) => {
+        const ask = () => accounts.askMailChange(actor, sentTo.toLowerCase(), password, sessionIn(ctx));
+        await proven(ctx, actor, 'other mail address asked for', ask);
         return { status: 202, body: { sentTo } };
       },
     ),
@@ -99,27 +100,27 @@ export function ownAccountRoutes(
         model: MailChangeCodes,
         perMinute: 10,
       },
-      async ({ ctx, actor: { account: accountId }, body: { oldCode, newCode } }) => {
-        const change = () => accounts.changeMail(accountId, oldCode, newCode, sessionIn(ctx));
-        await proven(ctx, accountId, 'mail address changed', change);
-        return shown(accountId);
+      async ({ ctx, actor, body: { oldCode, newCode } }) => {
+        const change = () => accounts.changeMail(actor, oldCode, newCode, sessionIn(ctx));
+        await proven(ctx, actor, 'mail address changed', change);
+        return shown(actor);
       },
     ),
     accountRoute(
       'get',
       '/api/me/sessions',
       { needs: 'changeAccount', summary: 'Where the account is signed in' },
-      async ({ ctx, actor: { account: accountId } }) => {
+      async ({ ctx, actor }) => {
         const here = sessionOf(ctx)?.id;
-        return { body: (await sessions.ofAccount(accountId)).map((one) => shownSession(one, here)) };
+        return { body: (await sessions.ofAccount(actor.account)).map((one) => shownSession(one, here)) };
       },
     ),
     accountRoute(
       'delete',
       '/api/me/sessions',
       { needs: 'changeAccount', summary: 'Signs out everywhere, here too' },
-      async ({ actor: { account: accountId } }) => {
-        await sessions.endAll(accountId);
+      async ({ actor }) => {
+        await sessions.endAll(actor.account);
         return {};
       },
     ),
@@ -127,9 +128,9 @@ export function ownAccountRoutes(
       'delete',
       '/api/me/sessions/:id',
       { needs: 'changeAccount', summary: 'Signs out in one place' },
-      async ({ actor: { account: accountId }, params }) => {
+      async ({ actor, params }) => {
         const id = params['id'] ?? '';
-        if (!isUuid(id) || !(await sessions.endById(accountId, id))) throw notFound('session');
+        if (!isUuid(id) || !(await sessions.endById(actor.account, id))) throw notFound('session');
         return {};
       },
     ),
@@ -142,9 +143,9 @@ export function ownAccountRoutes(
         model: PasswordProof,
         perMinute: 10,
       },
-      async ({ ctx, actor: { account: accountId }, body: { password } }) => {
-        await proven(ctx, accountId, 'second step begun', () => accounts.prove(accountId, password));
-        return { status: 201, body: await twoStep.begin(accountId) };
+      async ({ ctx, actor, body: { password } }) => {
+        await proven(ctx, actor, 'second step begun', () => accounts.prove(actor, password));
+        return { status: 201, body: await twoStep.begin(actor) };
       },
     ),
     accountRoute(
@@ -156,9 +157,9 @@ export function ownAccountRoutes(
         model: SecondStep,
         perMinute: 10,
       },
-      async ({ ctx, actor: { account: accountId }, body: { code } }) => {
-        const confirm = () => twoStep.confirm(accountId, code);
-        return { body: { recoveryCodes: await proven(ctx, accountId, 'second step switched on', confirm) } };
+      async ({ ctx, actor, body: { code } }) => {
+        const confirm = () => twoStep.confirm(actor, code);
+        return { body: { recoveryCodes: await proven(ctx, actor, 'second step switched on', confirm) } };
       },
     ),
     accountRoute(
@@ -170,22 +171,22 @@ export function ownAccountRoutes(
         model: TwoStepProof,
         perMinute: 10,
       },
-      async ({ ctx, actor: { account: accountId }, body: { password, code } }) => {
-        await proven(ctx, accountId, 'second step switched off', async () => {
-          await accounts.prove(accountId, password);
-          await twoStep.end(accountId, code);
+      async ({ ctx, actor, body: { password, code } }) => {
+        await proven(ctx, actor, 'second step switched off', async () => {
+          await accounts.prove(actor, password);
+          await twoStep.end(actor, code);
         });
-        return shown(accountId);
+        return shown(actor);
       },
     ),
     accountRoute(
       'get',
       '/api/me/export',
       { needs: 'changeAccount', summary: 'All that is kept of the account, as JSON', perMinute: 10 },
-      async ({ ctx, actor: { account: accountId } }) => {
+      async ({ ctx, actor }) => {
         ctx.set('Content-Disposition', 'attachment; filename="tienda-account.json"');
         entrance.note(ctx, 'account exported');
-        return { body: await departure.everything(accountId) };
+        return { body: await departure.everything(actor) };
       },
     ),
     accountRoute(
@@ -197,9 +198,9 @@ export function ownAccountRoutes(
         model: PasswordProof,
         perMinute: 10,
       },
-      async ({ ctx, actor: { account: accountId }, body: { password } }) => {
-        await proven(ctx, accountId, 'closing', () => accounts.prove(accountId, password));
-        await departure.close(accountId);
+      async ({ ctx, actor, body: { password } }) => {
+        await proven(ctx, actor, 'closing', () => accounts.prove(actor, password));
+        await departure.close(actor);
         return {};
       },
     ),

@@ -1,3 +1,4 @@
+import type { Actor } from '@tienda/core/accounts/actor';
 import { randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import type { Language } from '@tienda/core/accounts/language';
@@ -84,8 +85,9 @@ export class AccountService {
   }
 
   /** @throws Problem 422 where the current password is not right, or the new one breaks a rule */
-  async changePassword(accountId: string, current: string, password: string, here?: Session): Promise<Account> {
-    const account = await this.prove(accountId, current, '/current');
+  async changePassword(actor: Actor, current: string, password: string, here?: Session): Promise<Account> {
+    const { account: accountId } = actor;
+    const account = await this.prove(actor, current, '/current');
     if (passwordRules(password, account.email).some(({ met }) => !met))
       throw badField('/password', 'passwordRules', 'The new password breaks one of the rules.');
     return this.setPassword(accountId, password, here);
@@ -113,16 +115,17 @@ export class AccountService {
   }
 
   /** @throws Problem 422 unless it is the account's password */
-  async prove(accountId: string, password: string, pointer = '/password'): Promise<Account> {
+  async prove({ account: accountId }: Actor, password: string, pointer = '/password'): Promise<Account> {
     const account = await this.parts.store.byId(accountId);
     if (account && (await verify(account.passwordHash, password))) return account;
     throw badField(pointer, 'wrongPassword', 'This is not your password: type it again.');
   }
 
   /** Sends a code to the address there is and one to the address wanted; both are needed. */
-  async askMailChange(accountId: string, wanted: string, password: string, sessionId: string): Promise<void> {
+  async askMailChange(actor: Actor, wanted: string, password: string, sessionId: string): Promise<void> {
     const { store, outbox, clock } = this.parts;
-    const account = await this.prove(accountId, password);
+    const { account: accountId } = actor;
+    const account = await this.prove(actor, password);
     if (wanted === account.email) throw badField('/email', 'sameMail', 'This is the address the account has already.');
     const now = clock.now();
     const [old, fresh] = [
@@ -144,7 +147,12 @@ export class AccountService {
   }
 
   /** @throws Problem 422 where one of the codes is not right */
-  async changeMail(accountId: string, oldCode: string, newCode: string, sessionId: string): Promise<Account> {
+  async changeMail(
+    { account: accountId }: Actor,
+    oldCode: string,
+    newCode: string,
+    sessionId: string,
+  ): Promise<Account> {
     const { database, store, outbox, clock } = this.parts;
     const account = await store.byId(accountId);
     const wanted = await store.wantedMail(accountId, sessionId);

@@ -1,3 +1,4 @@
+import type { Actor } from '@tienda/core/accounts/actor';
 import { randomBytes, randomUUID } from 'node:crypto';
 import { Secret, TOTP } from 'otpauth';
 import type { DemoClock } from '../../platform/clock/clock';
@@ -34,7 +35,7 @@ export class TwoStep {
   ) {}
 
   /** Makes a secret; it is in use once a code of it was typed. @throws Problem 409 where it is in use already */
-  async begin(accountId: string): Promise<TwoStepSetup> {
+  async begin({ account: accountId }: Actor): Promise<TwoStepSetup> {
     const account = await this.account(accountId);
     if (account.twoStepSince) throw alreadyOn();
     const secret = new Secret({ size: 20 });
@@ -49,7 +50,7 @@ export class TwoStep {
    * @returns recovery codes, shown this once
    * @throws Problem 422 where the code is not right
    */
-  async confirm(accountId: string, code: string): Promise<readonly string[]> {
+  async confirm({ account: accountId }: Actor, code: string): Promise<readonly string[]> {
     const account = await this.account(accountId);
     if (account.twoStepSince) throw alreadyOn();
     const step = this.stepOf(account, code);
@@ -72,7 +73,7 @@ export class TwoStep {
   }
 
   /** Gives the second step up, which takes a last code of it. @throws Problem 422 where the code is not right */
-  async end(accountId: string, code: string): Promise<void> {
+  async end({ account: accountId }: Actor, code: string): Promise<void> {
     await this.pass(accountId, code);
     const off = { twoStepSecret: null, twoStepSince: null, twoStepLast: null, recoveryHashes: [] };
     await this.switch(accountId, off, false);
