@@ -25,7 +25,11 @@ test('hello is answered by a greeting', async () => {
 test.each([
   ['what is not XML', 'hello there', 2001],
   ['an unknown command', '<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"><command><sing/></command></epp>', 2000],
-  ['a command not offered', '<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"><command><transfer/></command></epp>', 2101],
+  [
+    'a command not offered',
+    '<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"><command><delete><c:delete xmlns:c="urn:ietf:params:xml:ns:contact-1.0"/></delete></command></epp>',
+    2101,
+  ],
 ])('%s is refused, and the conversation goes on', async (_, xml, code) => {
   const answer = readAnswer(await client.raw(xml));
   expect(answer.type === 'response' && answer.response.code).toBe(code);

@@ -33,6 +33,8 @@ export type EppCommand =
   | UpdateDomain
   | RenewDomain
   | { readonly type: 'deleteDomain'; readonly name: string }
+  | RestoreDomain
+  | TransferDomain
   | { readonly type: 'poll' }
   /** Takes a message off the queue. */
   | { readonly type: 'pollAck'; readonly id: string };
@@ -76,6 +78,40 @@ export interface RenewDomain {
   readonly expiresOn: string;
   readonly years: number;
   /** The fee the client agrees to (RFC 8748 section 5.2.2); needed for premium names. */
+  readonly fee?: Money;
+}
+
+/** Takes a name back that is in redemption: asked for first, then reported on (RFC 3915 section 4.2.5). */
+export interface RestoreDomain {
+  readonly type: 'restoreDomain';
+  readonly name: string;
+  readonly report?: RestoreReport;
+}
+
+/** Why a name is taken back; instants are of ISO 8601. */
+export interface RestoreReport {
+  /** Registration data before it was deleted, and as it is now. */
+  readonly preData: string;
+  readonly postData: string;
+  readonly deletedAt: string;
+  readonly restoredAt: string;
+  readonly reason: string;
+  /** That it is not taken for oneself or to sell it, and that all this is true. */
+  readonly statements: readonly [string, string];
+}
+
+export const transferSteps = ['request', 'query', 'approve', 'reject', 'cancel'] as const;
+
+/** Moves a name from one registrar to another (RFC 5731 section 3.2.4). */
+export interface TransferDomain {
+  readonly type: 'transferDomain';
+  readonly step: (typeof transferSteps)[number];
+  readonly name: string;
+  /** Added to the name with a request; one year where left out. */
+  readonly years?: number;
+  /** Needed for a request. */
+  readonly authCode?: string;
+  /** The fee the client agrees to (RFC 8748 section 5.2.3); needed for premium names. */
   readonly fee?: Money;
 }
 

@@ -74,6 +74,28 @@ export interface PendingResult {
   readonly decidedAt: string;
 }
 
+export const transferStatuses = [
+  'pending',
+  'clientApproved',
+  'clientRejected',
+  'clientCancelled',
+  'serverApproved',
+  'serverCancelled',
+] as const;
+
+/** Where a transfer stands (RFC 5730 section 2.9.3.4); instants are of ISO 8601. */
+export interface EppTransfer {
+  readonly name: string;
+  readonly status: (typeof transferStatuses)[number];
+  readonly requestedBy: string;
+  readonly requestedAt: string;
+  /** Who has to decide, or has decided; and until when, or when. */
+  readonly decidedBy: string;
+  readonly decidedAt: string;
+  /** When the name expires if it moves. */
+  readonly expiresAt?: string;
+}
+
 /** The oldest message of a queue (RFC 5730 section 2.9.2.3). */
 export interface QueuedMessage {
   readonly id: string;
@@ -91,6 +113,8 @@ export interface EppDomainInfo extends Provenance {
   readonly contacts: readonly ContactLink[];
   readonly nameservers: readonly string[];
   readonly expiresAt: string;
+  /** The grace periods that it is in (RFC 3915 section 3.1): `addPeriod`, `redemptionPeriod`, … */
+  readonly graceStatuses?: readonly string[];
   /** Only in answers to the sponsor, and to who named it. */
   readonly authCode?: string;
 }

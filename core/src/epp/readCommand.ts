@@ -1,12 +1,15 @@
 import {
   EppRefusal,
   feeCommands,
+  transferSteps,
   type CheckDomains,
   type DomainParts,
   type EppCommand,
   type FeeQuestion,
   type InfoDomain,
   type RenewDomain,
+  type RestoreDomain,
+  type TransferDomain,
   type UpdateDomain,
 } from './command';
 import { holding } from './content';
@@ -23,9 +26,8 @@ export interface ReceivedCommand {
   readonly clTRID?: string;
 }
 
-/** The commands of RFC 5730, and those of them that are carried out here. */
+/** The commands of RFC 5730. */
 const verbs = ['login', 'logout', 'check', 'info', 'create', 'delete', 'renew', 'transfer', 'update', 'poll'];
-const offered = ['login', 'logout', 'check', 'info', 'create', 'delete', 'renew', 'update', 'poll'];
 
 /**
  * Reads a document sent by a client.
@@ -69,7 +71,6 @@ function readBody(command: Element): EppCommand {
   if (!verb || verb.namespace !== ns.epp || !verbs.includes(verb.name))
     throw new EppRefusal(2000, `Unknown command ${verb?.name ?? ''}`.trim());
   holding(command, `${verb.name} extension? clTRID?`);
-  if (!offered.includes(verb.name)) throw new EppRefusal(2101, `${verb.name} is not implemented`);
   const extensions = child(command, ns.epp, 'extension')?.children ?? [];
   const unknown = extensions.find(({ namespace }) => !ns.extensions.includes(namespace));
   if (unknown) throw new EppRefusal(2103, `Extension ${unknown.namespace} is not offered`);
@@ -84,11 +85,14 @@ function readBody(command: Element): EppCommand {
   if (!ns.objects.includes(object.namespace)) throw new EppRefusal(2307, `Object ${object.namespace} is not offered`);
   if (object.name !== verb.name) throw new EppRefusal(2001, `${object.name} inside ${verb.name}`);
   return object.namespace === ns.domain
-    ? onDomain(verb.name, object, extension)
+    ? onDomain(verb, object, extension)
     : withoutExtension(onContact(verb.name, object), extension);
 }
 
-/** What an extension asks for is carried out or refused, never passed over (RFC 8748 extends check, create and renew). */
+/**
+ * What an extension asks for is carried out or refused, never passed over (RFC 8748 extends check, create, renew and
+ * transfer, RFC 3915 update).
+ */
 function withoutExtension<Command extends EppCommand>(command: Command, extension: Element | undefined): Command {
   if (extension) throw new EppRefusal(2103, `${command.type} is not extended by ${extension.name}`);
   return command;
@@ -125,7 +129,12 @@ function readPoll(poll: Element): EppCommand {
   return { type: 'pollAck', id: msgID };
 }
 
-function onDomain(verb: string, object: Element, extension: Element | undefined): EppCommand {
+function onDomain({ name: verb, attributes }: Element, object: Element, extension: Element | undefined): EppCommand {
+  const fees = verb !== 'update';
+  if (extension && (extension.namespace === ns.fee) !== fees)
+    throw new EppRefusal(2103, `${verb} is not extended by ${extension.namespace}`);
+  if (verb === 'transfer') return transferDomain(attributes['op'], object, extension);
+  if (verb === 'update' && extension) return restoreDomain(object, extension);
   if (verb === 'check') return checkDomains(object, extension);
   if (verb === 'create') return { type: 'createDomain', domain: readDomain(object, extension) };
   if (verb === 'renew') return renewDomain(object, extension);
@@ -143,6 +152,59 @@ function renewDomain(object: Element, fee: Element | undefined): RenewDomain {
     name: nameIn(the(object, 'name')),
     expiresOn: value(object, 'curExpDate', 'day').slice(0, 'YYYY-MM-DD'.length),
     years: period ? yearsIn(period) : 1,
+    ...(fee ? { fee: readFee(fee) } : {}),
+  };
+}
+
+/** A restore is an update with nothing to change (RFC 3915 section 4.2.5). */
+function restoreDomain(object: Element, extension: Element): RestoreDomain {
+  const chg = the(holding(object, 'name chg'), 'chg');
+  if (chg.children.length > 0) throw new EppRefusal(2001, 'A restore changes nothing else');
+  if (extension.name !== 'update') throw new EppRefusal(2001, `${extension.name} beside update`);
+  const restore = the(holding(extension, 'restore'), 'restore', ['op']);
+  const name = nameIn(the(object, 'name'));
+  const { op } = restore.attributes;
+  if (op !== 'request' && op !== 'report') throw new EppRefusal(2005, 'op is request or report');
+  if (op === 'request') {
+    holding(restore, '', ['op']);
+    return { type: 'restoreDomain', name };
+  }
+  const report = holding(
+    the(holding(restore, 'report', ['op']), 'report'),
+    'preData postData delTime resTime resReason statement+ other?',
+  );
+  const [first, second, third] = childrenOf(report, ns.rgp, 'statement').map((said) => valueOf(said, 'words'));
+  if (first === undefined || second === undefined) throw new EppRefusal(2003, 'statement is missing');
+  if (third !== undefined) throw new EppRefusal(2001, 'There are two statements');
+  return {
+    type: 'restoreDomain',
+    name,
+    report: {
+      preData: value(report, 'preData', 'words'),
+      postData: value(report, 'postData', 'words'),
+      deletedAt: value(report, 'delTime', 'instant'),
+      restoredAt: value(report, 'resTime', 'instant'),
+      reason: value(report, 'resReason', 'words'),
+      statements: [first, second],
+    },
+  };
+}
+
+function transferDomain(op: string | undefined, object: Element, fee: Element | undefined): TransferDomain {
+  holding(object, 'name period? authInfo?');
+  const step = transferSteps.find((known) => known === op);
+  if (!step) throw new EppRefusal(2005, `op is ${transferSteps.join(', ')}`);
+  if (fee && fee.name !== 'transfer') throw new EppRefusal(2001, `${fee.name} beside transfer`);
+  const period = child(object, ns.domain, 'period');
+  if ((period ?? fee) && step !== 'request') throw new EppRefusal(2001, 'Years and fees go with a request');
+  const authCode = authCodeIn(object);
+  if (step === 'request' && authCode === undefined) throw new EppRefusal(2003, 'authInfo is missing');
+  return {
+    type: 'transferDomain',
+    step,
+    name: nameIn(the(object, 'name')),
+    ...(period ? { years: yearsIn(period) } : {}),
+    ...(authCode === undefined ? {} : { authCode }),
     ...(fee ? { fee: readFee(fee) } : {}),
   };
 }

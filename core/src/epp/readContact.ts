@@ -10,6 +10,7 @@ import { child, childrenOf, type Element } from './xml';
 export function onContact(verb: string, object: Element): EppCommand {
   if (verb === 'renew') throw new EppRefusal(2101, 'Contacts have no term');
   if (verb === 'update' || verb === 'delete') throw new EppRefusal(2101, 'Contacts cannot be changed');
+  if (verb === 'transfer') throw new EppRefusal(2101, 'Contacts stay with their registrar');
   if (verb === 'check') {
     holding(object, 'id+');
     return { type: 'checkContacts', ids: object.children.map((id) => valueOf(id, 'clientId')) };

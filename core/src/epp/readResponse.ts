@@ -1,6 +1,15 @@
 import * as ns from './namespaces';
 import { feeCommands } from './command';
-import type { CommandFee, EppDomainCheck, EppDomainInfo, PendingResult, Provenance, QueuedMessage } from './objects';
+import {
+  transferStatuses,
+  type CommandFee,
+  type EppDomainCheck,
+  type EppDomainInfo,
+  type EppTransfer,
+  type PendingResult,
+  type Provenance,
+  type QueuedMessage,
+} from './objects';
 import { contactsIn } from './readCommand';
 import { readContact } from './readContact';
 import type { EppData, EppResponse, Greeting } from './response';
@@ -68,7 +77,9 @@ function readQueue(queue: Element | undefined): QueuedMessage | undefined {
 function readData(data: Element | undefined, extension: Element | undefined): EppData | undefined {
   if (data?.namespace === ns.domain) {
     if (data.name === 'chkData') return readChecks(data, child(extension, ns.fee, 'chkData'));
-    if (data.name === 'infData') return { type: 'domain', domain: readDomain(data) };
+    if (data.name === 'infData')
+      return { type: 'domain', domain: readDomain(data, gracePeriodsIn(child(extension, ns.rgp, 'infData'))) };
+    if (data.name === 'trnData') return { type: 'domainTransfer', transfer: readTransfer(data) };
     if (data.name === 'panData') return { type: 'pendingResult', result: readPending(data) };
     if (data.name === 'renData')
       return {
@@ -106,7 +117,28 @@ function readData(data: Element | undefined, extension: Element | undefined): Ep
       };
     if (data.name === 'creData') return { type: 'contactCreated', id, createdAt: needed(data, ns.contact, 'crDate') };
   }
-  return undefined;
+  const restored = gracePeriodsIn(child(extension, ns.rgp, 'upData'));
+  return restored && { type: 'domainRestored', graceStatuses: restored };
+}
+
+function gracePeriodsIn(data: Element | undefined): string[] | undefined {
+  return data && childrenOf(data, ns.rgp, 'rgpStatus').map(({ attributes }) => attributes['s'] ?? '');
+}
+
+function readTransfer(data: Element): EppTransfer {
+  const said = needed(data, ns.domain, 'trStatus');
+  const status = transferStatuses.find((known) => known === said);
+  if (!status) throw new EppAnswerError(`trStatus ${said}`);
+  const expiresAt = childText(data, ns.domain, 'exDate');
+  return {
+    name: needed(data, ns.domain, 'name'),
+    status,
+    requestedBy: needed(data, ns.domain, 'reID'),
+    requestedAt: needed(data, ns.domain, 'reDate'),
+    decidedBy: needed(data, ns.domain, 'acID'),
+    decidedAt: needed(data, ns.domain, 'acDate'),
+    ...(expiresAt === undefined ? {} : { expiresAt }),
+  };
 }
 
 function readChecks(data: Element, fees: Element | undefined): EppData {
@@ -139,7 +171,7 @@ function readFees(cd: Element | undefined, currency: string): CommandFee[] {
   });
 }
 
-function readDomain(data: Element): EppDomainInfo {
+function readDomain(data: Element, graceStatuses: readonly string[] | undefined): EppDomainInfo {
   const authCode = childText(child(data, ns.domain, 'authInfo'), ns.domain, 'pw');
   return {
     name: needed(data, ns.domain, 'name'),
@@ -150,6 +182,7 @@ function readDomain(data: Element): EppDomainInfo {
     nameservers: childrenOf(child(data, ns.domain, 'ns'), ns.domain, 'hostObj').map(({ text }) => text),
     ...readProvenance(data),
     expiresAt: needed(data, ns.domain, 'exDate'),
+    ...(graceStatuses ? { graceStatuses } : {}),
     ...(authCode === undefined ? {} : { authCode }),
   };
 }

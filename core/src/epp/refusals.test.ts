@@ -21,6 +21,14 @@ const update = (change: string, extension = '') =>
 const check = (extension: string) => object('check', 'domain', '<domain:name>a.org</domain:name>', extension);
 const fee = (verb: string, inside = '') =>
   `<extension><fee:${verb} xmlns:fee="urn:ietf:params:xml:ns:epp:fee-1.0">${inside}</fee:${verb}></extension>`;
+const restore = (op: string, inside = '') =>
+  `<extension><rgp:update xmlns:rgp="urn:ietf:params:xml:ns:rgp-1.0"><rgp:restore ${op}>${inside}</rgp:restore></rgp:update></extension>`;
+const reported = (statements: number, at = '2026-11-24T10:00:00Z') =>
+  `<rgp:report><rgp:preData>before</rgp:preData><rgp:postData>after</rgp:postData><rgp:delTime>${at}</rgp:delTime><rgp:resTime>${at}</rgp:resTime><rgp:resReason>wanted</rgp:resReason>${'<rgp:statement>true</rgp:statement>'.repeat(statements)}</rgp:report>`;
+const transfer = (op: string, inside = '') =>
+  command(
+    `<transfer${op && ` op="${op}"`}><domain:transfer ${domainNs}><domain:name>a.org</domain:name>${inside}</domain:transfer></transfer>`,
+  );
 const contact = ({ city = 'Ullvik', street = '', cc = 'IE', voice = '+353.209150123', fax = '', disclose = '' }) =>
   object(
     'create',
@@ -33,7 +41,14 @@ const login = ({ pw = 'secret-1', version = '1.0', lang = 'en', newPW = '', objU
   );
 
 test('what is refused below is taken where it is written as it should be', () => {
-  for (const xml of [create({}), contact({}), login({}), check(fee('check', '<fee:command name="create"/>'))])
+  for (const xml of [
+    create({}),
+    contact({}),
+    login({}),
+    check(fee('check', '<fee:command name="create"/>')),
+    transfer('query'),
+    update('<domain:chg/>', restore('op="report"', reported(2))),
+  ])
     expect(readCommand(xml).clTRID).toBe('TI-9');
 });
 
@@ -45,7 +60,23 @@ test.each([
   ['an undeclared prefix', 2001, command('<check><domain:check/></check>')],
   ['no command', 2000, '<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"/>'],
   ['an unknown command', 2000, command('<sing/>')],
-  ['a command not implemented', 2101, command('<transfer/>')],
+  ['a command not implemented', 2101, object('transfer', 'contact', '<contact:id>TI-1</contact:id>')],
+  ['a transfer of nothing', 2003, command('<transfer op="query"/>')],
+  ['a transfer without a step', 2005, transfer('')],
+  ['a transfer by an unknown step', 2005, transfer('steal')],
+  ['a request without the auth code', 2003, transfer('request')],
+  ['an answer to a transfer with years', 2001, transfer('approve', '<domain:period unit="y">1</domain:period>')],
+  [
+    'a restore that changes something',
+    2001,
+    update('<domain:chg><domain:registrant>TI-2</domain:registrant></domain:chg>', restore('op="request"')),
+  ],
+  ['a restore that neither asks nor reports', 2005, update('<domain:chg/>', restore('op="undo"'))],
+  ['a report of nothing', 2003, update('<domain:chg/>', restore('op="report"'))],
+  ['a report without its statements', 2003, update('<domain:chg/>', restore('op="report"', reported(0)))],
+  ['a report with three statements', 2001, update('<domain:chg/>', restore('op="report"', reported(3)))],
+  ['a report at noon', 2005, update('<domain:chg/>', restore('op="report"', reported(2, 'noon')))],
+  ['a restore beside a check', 2103, check(restore('op="request"'))],
   ['a poll that neither asks nor takes', 2005, command('<poll op="peek"/>')],
   ['two commands in a frame', 2001, command('<logout/><logout/>')],
   [

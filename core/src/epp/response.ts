@@ -1,4 +1,11 @@
-import type { EppContactInfo, EppDomainCheck, EppDomainInfo, PendingResult, QueuedMessage } from './objects';
+import type {
+  EppContactInfo,
+  EppDomainCheck,
+  EppDomainInfo,
+  EppTransfer,
+  PendingResult,
+  QueuedMessage,
+} from './objects';
 import type { ResultCode } from './resultCode';
 
 /** What a server answers besides the result code. */
@@ -9,6 +16,9 @@ export type EppData =
   | { readonly type: 'contact'; readonly contact: EppContactInfo }
   | { readonly type: 'domainCreated'; readonly name: string; readonly createdAt: string; readonly expiresAt: string }
   | { readonly type: 'domainRenewed'; readonly name: string; readonly expiresAt: string }
+  | { readonly type: 'domainTransfer'; readonly transfer: EppTransfer }
+  /** In answers to a restore: the grace periods that the name is in by it (RFC 3915 section 4.2.5). */
+  | { readonly type: 'domainRestored'; readonly graceStatuses: readonly string[] }
   | { readonly type: 'contactCreated'; readonly id: string; readonly createdAt: string }
   | { readonly type: 'pendingResult'; readonly result: PendingResult };
 

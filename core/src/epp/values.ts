@@ -23,6 +23,11 @@ const forms = {
   phone: { pattern: /^\+[0-9]{1,3}\.[0-9]{1,14}$/, says: 'is written as +353.15550123' },
   email: { pattern: /^[^\s@]+@[^\s@]+$/u, says: 'is an address of mail' },
   day: { pattern: /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])Z?$/, says: 'is a day of ISO 8601' },
+  instant: {
+    pattern: /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d:[0-5]\d(\.\d+)?Z$/,
+    says: 'is an instant of ISO 8601 in UTC',
+  },
+  words: { pattern: /\S/u, says: 'says something' },
   years: { pattern: /^[1-9][0-9]?$/, says: 'is 1 to 99' },
   amount: { pattern: /^[0-9]+(\.[0-9]+)?$/, says: 'is a decimal amount' },
   currency: { pattern: /^[A-Z]{3}$/, says: 'is three capitals of ISO 4217' },

@@ -1,4 +1,13 @@
-import type { CheckDomains, DomainParts, EppCommand, RenewDomain, UpdateDomain } from './command';
+import type {
+  CheckDomains,
+  DomainParts,
+  EppCommand,
+  RenewDomain,
+  RestoreDomain,
+  RestoreReport,
+  TransferDomain,
+  UpdateDomain,
+} from './command';
 import {
   contactClosing,
   contactDetails,
@@ -78,6 +87,10 @@ function parts(command: Exclude<EppCommand, { type: 'hello' }>): Parts {
       return renewDomain(command);
     case 'deleteDomain':
       return { command: onDomain('delete', [element('domain:name', command.name)]) };
+    case 'restoreDomain':
+      return restoreDomain(command);
+    case 'transferDomain':
+      return transferDomain(command);
     case 'poll':
       return { command: ['poll', { op: 'req' }] };
     case 'pollAck':
@@ -119,6 +132,39 @@ function renewDomain({ name, expiresOn, years, fee }: RenewDomain): Parts {
     ['domain:period', { unit: 'y' }, String(years)],
   ]);
   return { command, ...agreedTo('renew', fee) };
+}
+
+/** An update that changes nothing by itself, and what it is extended by. */
+function restoreDomain({ name, report }: RestoreDomain): Parts {
+  const restore: Written = [
+    'rgp:restore',
+    { op: report ? 'report' : 'request' },
+    report ? [restoreReport(report)] : [],
+  ];
+  return {
+    command: onDomain('update', [element('domain:name', name), element('domain:chg', [])]),
+    extension: ['rgp:update', { 'xmlns:rgp': ns.rgp }, [restore]],
+  };
+}
+
+function restoreReport({ preData, postData, deletedAt, restoredAt, reason, statements }: RestoreReport): Written {
+  return element('rgp:report', [
+    element('rgp:preData', preData),
+    element('rgp:postData', postData),
+    element('rgp:delTime', deletedAt),
+    element('rgp:resTime', restoredAt),
+    element('rgp:resReason', reason),
+    ...statements.map((statement) => element('rgp:statement', statement)),
+  ]);
+}
+
+function transferDomain({ step, name, years, authCode, fee }: TransferDomain): Parts {
+  const object = domainElement('transfer', [
+    element('domain:name', name),
+    years === undefined ? undefined : ['domain:period', { unit: 'y' }, String(years)],
+    authCode === undefined ? undefined : domainAuthCode(authCode),
+  ]);
+  return { command: ['transfer', { op: step }, [object]], ...agreedTo('transfer', fee) };
 }
 
 /** The fee agreed to, beside the command that it is for (RFC 8748 section 5.2). */

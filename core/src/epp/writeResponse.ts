@@ -9,7 +9,7 @@ import {
   nameservers,
 } from './elements';
 import * as ns from './namespaces';
-import type { EppContactInfo, EppDomainCheck, EppDomainInfo, Provenance } from './objects';
+import type { EppContactInfo, EppDomainCheck, EppDomainInfo, EppTransfer, Provenance } from './objects';
 import type { EppData, EppResponse, Greeting } from './response';
 import { writeXml, type Written } from './xml';
 
@@ -49,8 +49,8 @@ export function writeResponse(response: EppResponse): string {
     reason === undefined
       ? undefined
       : element('extValue', [element('value', [['undef', {}]]), element('reason', reason)]);
-  const fees =
-    data?.type === 'domainChecks' && data.feesIn !== undefined ? feeChecks(data.checks, data.feesIn) : undefined;
+  const extension = data && writeExtension(data);
+  const resData = data && writeData(data);
   return writeXml([
     'epp',
     { xmlns: ns.epp },
@@ -58,15 +58,34 @@ export function writeResponse(response: EppResponse): string {
       element('response', [
         ['result', { code: String(code) }, [element('msg', message), extValue]],
         queue && ['msgQ', { count: String(queue.count), id: queue.id }, [element('msg', queue.text)]],
-        data && element('resData', [writeData(data)]),
-        fees && element('extension', [fees]),
+        resData && element('resData', [resData]),
+        extension && element('extension', [extension]),
         element('trID', [clTRID === undefined ? undefined : element('clTRID', clTRID), element('svTRID', svTRID)]),
       ]),
     ],
   ]);
 }
 
-function writeData(data: EppData): Written {
+/** What goes beside the data of an answer: fees (RFC 8748), grace periods (RFC 3915). */
+function writeExtension(data: EppData): Written | undefined {
+  switch (data.type) {
+    case 'domainChecks':
+      return data.feesIn === undefined ? undefined : feeChecks(data.checks, data.feesIn);
+    case 'domain':
+      return data.domain.graceStatuses && gracePeriods('infData', data.domain.graceStatuses);
+    case 'domainRestored':
+      return gracePeriods('upData', data.graceStatuses);
+    default:
+      return undefined;
+  }
+}
+
+function gracePeriods(name: string, statuses: readonly string[]): Written {
+  return [`rgp:${name}`, { 'xmlns:rgp': ns.rgp }, statuses.map((s): Written => ['rgp:rgpStatus', { s }])];
+}
+
+/** Nothing where an answer is all extension. */
+function writeData(data: EppData): Written | undefined {
   switch (data.type) {
     case 'domainChecks':
       return domainElement('chkData', data.checks.map(writeCheck));
@@ -98,6 +117,10 @@ function writeData(data: EppData): Written {
         element('domain:paDate', decidedAt),
       ]);
     }
+    case 'domainTransfer':
+      return writeTransfer(data.transfer);
+    case 'domainRestored':
+      return undefined;
     case 'contactCreated':
       return contactElement('creData', [element('contact:id', data.id), element('contact:crDate', data.createdAt)]);
   }
@@ -121,6 +144,19 @@ function writeDomain(domain: EppDomainInfo): Written {
     ...provenance('domain', domain),
     element('domain:exDate', domain.expiresAt),
     domain.authCode === undefined ? undefined : element('domain:authInfo', [element('domain:pw', domain.authCode)]),
+  ]);
+}
+
+function writeTransfer(transfer: EppTransfer): Written {
+  const { name, status, requestedBy, requestedAt, decidedBy, decidedAt, expiresAt } = transfer;
+  return domainElement('trnData', [
+    element('domain:name', name),
+    element('domain:trStatus', status),
+    element('domain:reID', requestedBy),
+    element('domain:reDate', requestedAt),
+    element('domain:acID', decidedBy),
+    element('domain:acDate', decidedAt),
+    expiresAt === undefined ? undefined : element('domain:exDate', expiresAt),
   ]);
 }
 

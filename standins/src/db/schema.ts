@@ -1,5 +1,6 @@
+import { sql } from 'drizzle-orm';
 import { bigint, index, integer, jsonb, pgSchema, primaryKey, text, timestamp, unique } from 'drizzle-orm/pg-core';
-import type { ContactLink, EppContact, PendingResult } from '@tienda/core/epp/objects';
+import type { ContactLink, EppContact, EppTransfer, PendingResult } from '@tienda/core/epp/objects';
 
 /** Where the money of an intent is. `paid` money was sent and is here; `authorised` money is held. */
 export const intentStatuses = ['waiting', 'authorised', 'paid', 'declined', 'captured', 'voided', 'refunded'] as const;
@@ -39,12 +40,26 @@ export const registeredDomain = registrySchema.table(
     updatedBy: text('updated_by'),
     updatedAt: instant('updated_at'),
     expiresAt: instant('expires_at').notNull(),
+    /** When its registrar let it go, and when it was asked for back; both null again once it is restored. */
+    deletedAt: instant('deleted_at'),
+    restoreAskedAt: instant('restore_asked_at'),
+    /** When it was taken back from redemption. */
+    restoredAt: instant('restored_at'),
+    /** The latest transfer, and the years that it adds; `transferDueAt`: when a pending one is decided by itself. */
+    transfer: jsonb().$type<EppTransfer & { readonly years: number }>(),
+    transferDueAt: instant('transfer_due_at'),
     /** While the registry reviews the name: when it decides, and the clTRID and svTRID it was asked under. */
     decidesAt: instant('decides_at'),
     transaction: text(),
     serverTransaction: text('server_transaction'),
   },
-  (table) => [index('domain_registry').on(table.registry), index('domain_decides').on(table.decidesAt)],
+  (table) => [
+    index('domain_registry').on(table.registry),
+    index('domain_decides').on(table.decidesAt),
+    index('domain_transfer_due')
+      .on(table.registry, table.transferDueAt)
+      .where(sql`${table.transferDueAt} is not null`),
+  ],
 );
 
 /** What was set about the registries from outside: their clock, prices of single names, faults. */
@@ -73,7 +88,7 @@ export const registryMessage = registrySchema.table(
     registry: text().notNull(),
     client: text().notNull(),
     text: text().notNull(),
-    result: jsonb().$type<PendingResult>().notNull(),
+    result: jsonb().$type<PendingResult | EppTransfer>().notNull(),
   },
   (table) => [index('message_client').on(table.registry, table.client, table.id)],
 );

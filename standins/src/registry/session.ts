@@ -2,26 +2,21 @@ import { randomUUID } from 'node:crypto';
 import type {
   CheckDomains,
   EppCommand,
-  FeeQuestion,
   InfoDomain,
   RenewDomain,
+  RestoreDomain,
+  TransferDomain,
   UpdateDomain,
 } from '@tienda/core/epp/command';
-import type { CommandFee, EppDomainCheck, EppDomainCreate, Money, QueuedMessage } from '@tienda/core/epp/objects';
+import type { EppDomainCheck, EppDomainCreate } from '@tienda/core/epp/objects';
 import { addYears, isoDate } from '@tienda/core/time/isoDate';
 import type { EppData, EppResponse } from '@tienda/core/epp/response';
-import { resultTexts, type ResultCode } from '@tienda/core/epp/resultCode';
-import { decimalAmount, minorAmount } from '@tienda/core/money/money';
+import { resultTexts } from '@tienda/core/epp/resultCode';
 import { feesOf, premiumFees, type Fees, type Registry } from './registries';
-import type { KeptDomain, RegistryStore } from './store';
-
-/** What a session answers, before the transaction ids are put on. */
-interface Answer {
-  readonly code: ResultCode;
-  readonly reason?: string;
-  readonly data?: EppData;
-  readonly queue?: QueuedMessage;
-}
+import { currency, feeDisagreed, feeFor, prohibitedBy, updateProhibitedBy, type Answer } from './rules';
+import type { RegistryStore } from './store';
+import { carryOutTransfer } from './transferCommands';
+import type { RegistryTransfers } from './transfers';
 
 /** Under what a command was asked, and is answered. */
 interface Transaction {
@@ -36,6 +31,7 @@ const loginPatience = 3;
 export interface RegistryShared {
   readonly registry: Registry;
   readonly store: RegistryStore;
+  readonly transfers: RegistryTransfers;
   readonly passwords: Readonly<Record<string, string>>;
   readonly sessionsByClient: Map<string, number>;
   readonly now: () => Date;
@@ -44,8 +40,6 @@ export interface RegistryShared {
   /** Multiplies every latency. */
   readonly pace: number;
 }
-
-const currency = 'USD';
 
 /** One client's conversation with a registry: what a command does and answers (RFC 5730-5733, 8748). */
 export class RegistrySession {
@@ -101,6 +95,10 @@ export class RegistrySession {
         return this.renewDomain(command, this.client);
       case 'deleteDomain':
         return this.deleteDomain(command.name, this.client);
+      case 'restoreDomain':
+        return this.restoreDomain(command, this.client);
+      case 'transferDomain':
+        return this.transferDomain(command, this.client);
       case 'poll':
         return this.poll(this.client);
       case 'pollAck':
@@ -184,7 +182,7 @@ export class RegistrySession {
     const domain = await this.shared.store.domain(name);
     if (!domain) return { code: 2303 };
     if (authCode !== undefined && authCode !== domain.authCode) return { code: 2202 };
-    const { authCode: secret, stage: _stage, ...whole } = domain;
+    const { authCode: secret, stage: _stage, transfer: _transfer, ...whole } = domain;
     const open = { ...whole, nameservers: hosts === 'all' || hosts === 'del' ? whole.nameservers : [] };
     const mayKnow = domain.sponsor === client || authCode !== undefined;
     return { code: 1000, data: { type: 'domain', domain: mayKnow ? { ...open, authCode: secret } : open } };
@@ -205,7 +203,9 @@ export class RegistrySession {
     const oldest = await this.shared.store.oldestMessage(client);
     if (!oldest) return { code: 1300 };
     const { id, count, text, result } = oldest;
-    return { code: 1301, queue: { id: String(id), count, text }, data: { type: 'pendingResult', result } };
+    const data: EppData =
+      'status' in result ? { type: 'domainTransfer', transfer: result } : { type: 'pendingResult', result };
+    return { code: 1301, queue: { id: String(id), count, text }, data };
   }
 
   private async updateDomain(command: UpdateDomain, client: string): Promise<Answer> {
@@ -279,6 +279,33 @@ export class RegistrySession {
     return { code: (await store.remove(name)) ? 1000 : 1001 };
   }
 
+  /** Takes a name back from redemption: asked for first, then reported on (RFC 3915 section 4.2.5). */
+  private async restoreDomain({ name, report }: RestoreDomain, client: string): Promise<Answer> {
+    const { store } = this.shared;
+    const domain = await store.domain(name);
+    if (!domain) return { code: 2303 };
+    if (domain.sponsor !== client) return { code: 2201 };
+    if (!(await (report ? store.takeBack(name) : store.askBack(name))))
+      return { code: 2304, reason: report ? 'No report is waited for' : 'The name cannot be asked back' };
+    const graceStatuses = (await store.domain(name))?.graceStatuses ?? [];
+    return { code: 1000, data: { type: 'domainRestored', graceStatuses } };
+  }
+
+  private async transferDomain(command: TransferDomain, client: string): Promise<Answer> {
+    const { store, transfers, now } = this.shared;
+    const domain = await store.domain(command.name);
+    const zone = this.zoneOf(command.name);
+    if (!domain || !zone) return { code: 2303 };
+    return carryOutTransfer(command, {
+      domain,
+      client,
+      transfers,
+      zone,
+      fees: this.fees(command.name, zone),
+      now: now(),
+    });
+  }
+
   /** The refusal where a contact is not the client's, or a host is not known; undefined where all are there. */
   private async missing(
     contactIds: readonly string[],
@@ -324,42 +351,4 @@ export class RegistrySession {
       },
     };
   }
-}
-
-/** The refusal where a fee is not agreed to that has to be (RFC 8748 section 5.2); undefined where all is well. */
-function feeDisagreed(agreed: Money | undefined, question: FeeQuestion, fees: Fees): Answer | undefined {
-  if (fees.feeClass !== 'standard' && !agreed) return { code: 2003, reason: 'A premium name needs its fee agreed to' };
-  if (!agreed) return undefined;
-  if (agreed.currency !== currency) return { code: 2306, reason: `Fees are in ${currency}` };
-  const due = feeFor(question, fees).amount;
-  if (minorAmount(agreed.amount, currency) >= minorAmount(due, currency)) return undefined;
-  return { code: 2004, reason: `The fee is ${due} ${currency}` };
-}
-
-/** What a command costs for the years asked for: the first of a registration at its own price (RFC 8748 section 3). */
-function feeFor({ command, years }: FeeQuestion, { create, renew, transfer, restore }: Fees): CommandFee {
-  const term = years ?? 1;
-  const cents = {
-    create: create + renew * (term - 1),
-    renew: renew * term,
-    transfer: transfer + renew * (term - 1),
-    restore,
-  };
-  const amount = decimalAmount(cents[command], currency);
-  return { command, currency, amount, ...(command === 'restore' ? {} : { years: term }) };
-}
-
-/** The status that forbids a command (RFC 5731 section 2.3). */
-function prohibitedBy({ statuses }: KeptDomain, what: 'Renew' | 'Delete'): string | undefined {
-  return statuses.find((status) => status.endsWith(`${what}Prohibited`) || status.startsWith('pending'));
-}
-
-/** The status that forbids a change (RFC 5731 section 2.3); the client's own does not forbid taking it off. */
-function updateProhibitedBy({ statuses }: KeptDomain, { remove }: UpdateDomain): string | undefined {
-  return statuses.find(
-    (status) =>
-      status === 'serverUpdateProhibited' ||
-      status.startsWith('pending') ||
-      (status === 'clientUpdateProhibited' && !remove?.statuses?.includes(status)),
-  );
 }

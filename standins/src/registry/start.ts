@@ -8,13 +8,15 @@ import { certificateIn } from './certificate';
 import { startEppServer } from './eppServer';
 import { registries } from './registries';
 import type { RegistryKeeper } from './keeper';
-import { RegistryStore } from './store';
+import { registrars, RegistryStore } from './store';
 import { RegistrySwitches } from './switches';
+import { RegistryTransfers } from './transfers';
 import { zoneFileRouter } from './zoneFiles';
 import { RegistryZones } from './zones';
 
-/** How often a reviewing registry looks for reviews that are over. */
+/** How often a reviewing registry looks for reviews that are over, and each for transfers that nobody decided on. */
 const decideEveryMs = 500;
+const transfersEveryMs = 2000;
 
 /** Starts every registry on a port of its own, the switchboard for their faults and their clock, and their zone files. */
 export async function startRegistries(
@@ -32,18 +34,21 @@ export async function startRegistries(
   for (const [index, registry] of registries.entries()) {
     const store = new RegistryStore(database, registry, now);
     await store.seed();
+    const transfers = new RegistryTransfers(database, registry, now);
     keepers.push({ registry, store, zones: new RegistryZones(database, registry, now) });
-    if (registry.reviewMs !== undefined) decideFromTimeToTime(store, log);
+    if (registry.reviewMs !== undefined) fromTimeToTime(() => store.decide(), decideEveryMs, log);
+    fromTimeToTime(() => transfers.decideDue(), transfersEveryMs, log);
     await startEppServer({
       registry,
       store,
+      transfers,
       key,
       certificate,
       log,
       host: config.host,
       port: config.registryPort + index,
       pace: config.pace,
-      passwords: { tienda: config.registryPassword },
+      passwords: Object.fromEntries(registrars.map((client) => [client, config.registryPassword])),
       sessionsByClient: new Map(),
       repriced,
       faults: switches.faults(registry.id),
@@ -75,10 +80,10 @@ export async function startRegistries(
   return keepers;
 }
 
-function decideFromTimeToTime(store: RegistryStore, log: Logger): void {
-  const again = () => setTimeout(() => decideFromTimeToTime(store, log), decideEveryMs).unref();
-  store.decide().then(again, (fault: unknown) => {
-    log.warn({ err: fault }, 'a review could not be decided');
+function fromTimeToTime(decide: () => Promise<void>, everyMs: number, log: Logger): void {
+  const again = () => setTimeout(() => fromTimeToTime(decide, everyMs, log), everyMs).unref();
+  decide().then(again, (fault: unknown) => {
+    log.warn({ err: fault }, 'what was due could not be decided');
     again();
   });
 }

@@ -1,13 +1,12 @@
 import { createHash } from 'node:crypto';
 import { and, eq, inArray, lte, or, sql } from 'drizzle-orm';
-import type { Lifecycle } from '@tienda/core/catalogue/extension';
-import { extensionEntries } from '@tienda/core/catalogue/shipped';
 import type { ContactLink, EppContactInfo, EppContact, EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
 import { addDays, addYears, comingAnniversary, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
-import { stageOf, type Stage } from '@tienda/core/lifecycle/stage';
+import type { Stage } from '@tienda/core/lifecycle/stage';
 import type { Database } from '../db/database';
 import { registeredDomain, registryContact, registryMessage } from '../db/schema';
 import { heldByStranger, strangersName, strangersRegistrars } from './background';
+import { awaitsReport, gracePeriodsOn, labelOf, lifecycleOf, stageOn, zoneOf, type Lived } from './life';
 import type { Registry } from './registries';
 
 type Row = typeof registeredDomain.$inferSelect;
@@ -16,6 +15,8 @@ type Row = typeof registeredDomain.$inferSelect;
 export interface KeptDomain extends EppDomainInfo {
   readonly authCode: string;
   readonly stage: Exclude<Stage, 'free'>;
+  /** The latest transfer. */
+  readonly transfer: Row['transfer'];
 }
 
 /** A name that is looked at before it is registered. */
@@ -40,17 +41,8 @@ function refusalOf(label: string): string | undefined {
   return /bank|insurance/.test(label) ? 'Names of banks and insurers need a licence' : undefined;
 }
 
-const lifecycleOf = new Map<string, Lifecycle>(extensionEntries.map(({ label, lifecycle }) => [label, lifecycle]));
-const registrars = ['tienda', ...strangersRegistrars];
-
-/** Where a name stands in its life on a day. */
-export function stageOn({ name, expiresAt }: Pick<Row, 'name' | 'expiresAt'>, day: IsoDate): Stage {
-  const lifecycle = lifecycleOf.get(zoneOf(name));
-  return lifecycle ? stageOf(isoDate(expiresAt), lifecycle, day) : 'active';
-}
-
-export const zoneOf = (name: string) => name.slice(name.indexOf('.') + 1);
-export const labelOf = (name: string) => name.slice(0, name.indexOf('.'));
+/** Whoever may log in: the shop, and those that hold strangers' names. */
+export const registrars = ['tienda', ...strangersRegistrars];
 
 /** What one registry keeps: the names in its database, and those that strangers are made up to hold. */
 export class RegistryStore {
@@ -81,11 +73,10 @@ export class RegistryStore {
   }
 
   async registered(names: readonly string[]): Promise<Set<string>> {
-    const { name: domainName, expiresAt } = registeredDomain;
     const rows = await this.database
-      .select({ name: domainName, expiresAt })
+      .select()
       .from(registeredDomain)
-      .where(sql`${domainName} = any(${sql.param(names)})`);
+      .where(sql`${registeredDomain.name} = any(${sql.param(names)})`);
     const kept = rows.filter((row) => this.stage(row) !== 'free').map(({ name }) => name);
     return new Set([...kept, ...names.filter((name) => heldByStranger(labelOf(name), zoneOf(name)))]);
   }
@@ -98,7 +89,7 @@ export class RegistryStore {
     return {
       name,
       roid: this.roid(name),
-      statuses: statusesAt(statuses, stage),
+      statuses: statusesAt(row.transferDueAt ? [...statuses, 'pendingTransfer'] : statuses, stage),
       registrant,
       contacts,
       nameservers: row.nameservers ?? nameserversOf(sponsor),
@@ -109,7 +100,9 @@ export class RegistryStore {
       ...(updatedBy === null ? {} : { updatedBy }),
       ...(updatedAt === null ? {} : { updatedAt: updatedAt.toISOString() }),
       expiresAt: row.expiresAt.toISOString(),
+      graceStatuses: gracePeriodsOn(row, stage, this.today()),
       stage,
+      transfer: row.transfer,
     };
   }
 
@@ -129,6 +122,8 @@ export class RegistryStore {
       expiresAt: `${found.expiresOn}T08:00:00.000Z`,
       stage: 'active',
       nameservers: nameserversOf(found.sponsor),
+      graceStatuses: [],
+      transfer: null,
     };
   }
 
@@ -196,16 +191,42 @@ export class RegistryStore {
    */
   async remove(name: string): Promise<boolean> {
     const [row] = await this.database.select().from(registeredDomain).where(eq(registeredDomain.name, name));
-    const days = row && lifecycleOf.get(zoneOf(name));
+    const days = row && lifecycleOf(name);
     if (!row || !days) return true;
+    const mine = eq(registeredDomain.name, name);
     if (this.today() <= addDays(isoDate(row.createdAt), days.addGraceDays)) {
-      await this.database.delete(registeredDomain).where(eq(registeredDomain.name, name));
+      await this.database.delete(registeredDomain).where(mine);
       return true;
     }
-    // As if its grace period after expiry ended today: redemption follows.
-    const expiresAt = new Date(`${addDays(this.today(), -days.autoRenewGraceDays)}T00:00:00Z`);
-    await this.database.update(registeredDomain).set({ expiresAt }).where(eq(registeredDomain.name, name));
+    await this.database.update(registeredDomain).set({ deletedAt: this.now(), restoredAt: null }).where(mine);
     return false;
+  }
+
+  /** A name in redemption is asked for back. @returns false where it is not in redemption, or asked for already */
+  async askBack(name: string): Promise<boolean> {
+    return this.changeIf(name, (row) => this.stage(row) === 'redemption' && !awaitsReport(row, this.today()), {
+      restoreAskedAt: this.now(),
+    });
+  }
+
+  /** The report came: the name is what it was, to be renewed where it had run out. @returns false where none was waited for */
+  async takeBack(name: string): Promise<boolean> {
+    return this.changeIf(name, (row) => this.stage(row) === 'redemption' && awaitsReport(row, this.today()), {
+      deletedAt: null,
+      restoreAskedAt: null,
+      restoredAt: this.now(),
+    });
+  }
+
+  /** Changes a name while nobody else does. @returns false where it is not as it should be */
+  private changeIf(name: string, isSo: (row: Lived) => boolean, change: Partial<Row>): Promise<boolean> {
+    const mine = eq(registeredDomain.name, name);
+    return this.database.transaction(async (transaction) => {
+      const [row] = await transaction.select().from(registeredDomain).where(mine).for('update');
+      if (!row || !isSo(row)) return false;
+      await transaction.update(registeredDomain).set(change).where(mine);
+      return true;
+    });
   }
 
   /** Decides on the names whose review is over, and tells their registrars. */
@@ -336,7 +357,7 @@ export class RegistryStore {
     return created.length > 0;
   }
 
-  private stage(row: Pick<Row, 'name' | 'expiresAt'>): Stage {
+  private stage(row: Lived): Stage {
     return stageOn(row, this.today());
   }
 
@@ -356,7 +377,8 @@ export function nameserversOf(sponsor: string): string[] {
 
 /** The EPP statuses that a stage adds (RFC 5731 section 2.3). */
 function statusesAt(statuses: readonly string[], stage: KeptDomain['stage']): readonly string[] {
-  if (stage === 'active' || stage === 'grace') return statuses;
+  if (stage === 'active' || stage === 'grace')
+    return statuses.length > 1 ? statuses.filter((one) => one !== 'ok') : statuses;
   const added = stage === 'redemption' ? ['pendingDelete', 'serverHold'] : ['pendingDelete'];
   return [...statuses.filter((status) => status !== 'ok'), ...added];
 }

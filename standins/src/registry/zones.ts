@@ -5,7 +5,8 @@ import type { Database } from '../db/database';
 import { registeredDomain } from '../db/schema';
 import { strangersLabels } from './background';
 import type { Registry } from './registries';
-import { labelOf, nameserversOf, stageOn, zoneOf } from './store';
+import { labelOf, stageOn, zoneOf } from './life';
+import { nameserversOf } from './store';
 
 const dayInSeconds = 24 * 3600;
 
