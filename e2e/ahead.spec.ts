@@ -15,8 +15,9 @@ test.describe('without the script', () => {
     await expect(shop.locator('h1')).toHaveText('saltwhistle.boats');
     await shop.goto('/find/%3Cimg%20src=x%3E.com');
     await expect(shop.locator('h1')).toHaveText('<img src=x>.com');
-    await shop.goto('/nowhere');
+    expect((await shop.goto('/nowhere'))?.status()).toBe(404);
     await expect(shop.locator('h1')).toHaveText('Nothing here');
+    expect((await shop.goto('/names'))?.status()).toBe(200);
   });
 
   test.describe('for someone who reads Spanish', () => {

@@ -39,6 +39,17 @@ test.each([
   expect(pages.at(address, query, 'en')?.html).toBe(html);
 });
 
+test.each([
+  ['/names', '', true, true],
+  ['/', '', true, true],
+  ['/find/quay.example', '', true, false],
+  ['/', 'quay', true, false],
+  ['/xnames', '', false, true],
+  ['/+not-found', '', false, true],
+])('%s with "%s" is there: %s, and as it was built: %s', (address, query, isThere, isWhole) => {
+  expect(pages.at(address, query, 'en')).toMatchObject({ isThere, isWhole });
+});
+
 test('a page comes in the language asked for', () => {
   expect(pages.at('/', '', 'es')?.html).toBe('Buscar');
 });

@@ -47,7 +47,7 @@ export async function openNames(
   money: Money,
   held: NameStore,
 ): Promise<Names> {
-  const { config, database, notifications, idempotency, outbox, clock, codeKeys } = platform;
+  const { config, log, database, notifications, idempotency, attention, outbox, clock, codeKeys } = platform;
   const { registries, broker } = gateways;
   const { accounts, contacts } = people;
   const { catalogue, search } = find;
@@ -63,7 +63,7 @@ export async function openNames(
     publicUrl: config.publicUrl,
     keys: codeKeys,
   });
-  const lives = new NameLives(held, catalogue, registries, clock);
+  const lives = new NameLives(held, catalogue, registries, clock, attention, log);
   const offers = new OfferService(new OfferStore(database), broker, catalogue, search, accounts, outbox, clock);
   const orders = await openOrders({ ...platform, ...gateways, ...people, ...find, ...money, holders, names: held });
   return {

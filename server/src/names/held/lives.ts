@@ -1,7 +1,9 @@
+import type { Logger } from 'pino';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { nextStageOn, stageOf } from '@tienda/core/lifecycle/stage';
 import { addDays, isoDate } from '@tienda/core/time/isoDate';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
+import type { Attention } from '../../platform/attention/attention';
 import type { Clock } from '../../platform/clock/clock';
 import { registryOf } from '../../gateways/registry/keeper';
 import { RegistrySilent, type Registries } from '../../gateways/registry/registryGateway';
@@ -16,15 +18,24 @@ export class NameLives {
     private readonly catalogue: CatalogueReader,
     private readonly registries: Registries,
     private readonly clock: Clock,
+    private readonly attention: Attention,
+    private readonly log: Logger,
   ) {}
 
   /** Every name whose day has come. */
   async lookAround(): Promise<void> {
     for (;;) {
       const due = await this.names.due(isoDate(this.clock.now()), atOnce);
-      for (const held of due) await this.moveOn(held);
+      for (const held of due) await this.moveOn(held).catch((fault: unknown) => this.putOff(held, fault));
       if (due.length < atOnce) return;
     }
+  }
+
+  /** Something is not as it should be with one name: others are not held up, and someone is told. */
+  private async putOff(held: HeldName, fault: unknown): Promise<void> {
+    this.log.error({ err: fault, held: held.id }, 'a name could not be moved on; trying again tomorrow');
+    await this.attention.raise(`name ${held.id}`, `${held.name} could not be moved on in its life`);
+    await this.names.lookAgain(held, addDays(isoDate(this.clock.now()), 1));
   }
 
   private async moveOn(held: HeldName): Promise<void> {

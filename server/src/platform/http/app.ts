@@ -1,5 +1,6 @@
 import path from 'node:path';
-import { constants } from 'node:zlib';
+import { promisify } from 'node:util';
+import { brotliCompress, constants, gzip } from 'node:zlib';
 import { bodyParser } from '@koa/bodyparser';
 import Router from '@koa/router';
 import Koa, { type Context, type Middleware } from 'koa';
@@ -13,7 +14,7 @@ import { AnswerSchemas } from './answerSchemas';
 import type { Limits } from './limits';
 import { answerProblems, knowVisitor, logRequests, refuseControlCharacters } from './middleware';
 import { openApi } from './openapi';
-import { pageLanguage, Pages, type Page } from './pages';
+import { pageLanguage, Pages, type Page, type SentPage } from './pages';
 import { mount, route, type Route } from './route';
 
 /** Pages whose address ends in a name, which only looks like a file. */
@@ -108,17 +109,32 @@ function webApp(config: Config): Middleware {
     },
   });
   const pages = new Pages(config.pages);
+  const packed = new PackedPages();
   const small = compress({ br: { params: { [constants.BROTLI_PARAM_QUALITY]: 5 } } });
   return async (ctx, next) => {
     if (ctx.path.startsWith('/api/') || !['GET', 'HEAD'].includes(ctx.method)) return next();
     await files(ctx, async () => {
       if (path.extname(ctx.path) !== '' && !pagesOfNames.test(ctx.path)) return;
-      await small(ctx, async () => showPage(ctx, config, pages));
+      await small(ctx, async () => showPage(ctx, config, pages, packed));
     });
   };
 }
 
-async function showPage(ctx: Context, config: Config, pages: Pages): Promise<void> {
+const packers = { br: promisify(brotliCompress), gzip: promisify(gzip) } as const;
+
+/** Pages that are always the same, compressed once. */
+class PackedPages {
+  private readonly known = new Map<string, Promise<Buffer>>();
+
+  get({ address, language, html }: Page, encoding: keyof typeof packers): Promise<Buffer> {
+    const key = `${encoding} ${language} ${address}`;
+    const packed = this.known.get(key) ?? packers[encoding](html);
+    this.known.set(key, packed);
+    return packed;
+  }
+}
+
+async function showPage(ctx: Context, config: Config, pages: Pages, packed: PackedPages): Promise<void> {
   const { q = '' } = ctx.query;
   const language = pageLanguage(ctx.cookies.get('language'), (offered) => ctx.acceptsLanguages(offered));
   const page = pages.at(ctx.path, typeof q === 'string' ? q : '', language);
@@ -126,6 +142,16 @@ async function showPage(ctx: Context, config: Config, pages: Pages): Promise<voi
   ctx.vary('Accept-Language');
   ctx.vary('Cookie');
   ctx.type = 'html';
-  ctx.body = page?.html ?? 'The app is not built: npm start builds it.';
-  if (page) await helmet.contentSecurityPolicy(contentPolicy(config, page))(ctx, async () => undefined);
+  if (!page) return void (ctx.body = 'The app is not built: npm start builds it.');
+  ctx.status = page.isThere ? 200 : 404;
+  await sendPage(ctx, page, packed);
+  await helmet.contentSecurityPolicy(contentPolicy(config, page))(ctx, async () => undefined);
+}
+
+async function sendPage(ctx: Context, page: SentPage, packed: PackedPages): Promise<void> {
+  const encoding = page.isWhole ? ctx.acceptsEncodings('br', 'gzip', 'identity') : 'identity';
+  if (encoding !== 'br' && encoding !== 'gzip') return void (ctx.body = page.html);
+  ctx.vary('Accept-Encoding');
+  ctx.set('Content-Encoding', encoding);
+  ctx.body = await packed.get(page, encoding);
 }

@@ -19,6 +19,17 @@ interface Count extends Allowance {
   readonly whose: string;
 }
 
+/** The how-manieth it is, of those that count just now. */
+interface Counted {
+  readonly place: number;
+  readonly msBeforeNext: number;
+}
+
+interface Waiting {
+  readonly resolve: (counted: Counted) => void;
+  readonly reject: (fault: unknown) => void;
+}
+
 /** Wrong passwords and codes, from one network or one device that is known, and from all others together. */
 const guesses = { near: { times: 10, seconds: 900 }, far: { times: 100, seconds: 3600 } } as const;
 /** Mails with codes asked for, likewise. */
@@ -32,6 +43,8 @@ const attempts = { guess: guesses, mail: mails };
  */
 export class Limits {
   private readonly counters = new Map<string, RateLimiterPostgres>();
+  /** What is counted just now, with those that wait to be counted after it. */
+  private readonly waiting = new Map<string, Waiting[]>();
 
   /** @param generosity multiplies every limit */
   constructor(
@@ -41,9 +54,40 @@ export class Limits {
 
   /** @throws Problem 429 where it was done too often */
   async spend(ctx: Context, count: Count): Promise<void> {
-    await this.counter(count)
-      .consume(keyOf(count))
-      .catch((refused: unknown) => refuse(ctx, refused));
+    const key = keyOf(count);
+    const id = `${count.what} ${key}`;
+    const counter = this.counter(count);
+    const { place, msBeforeNext } = await new Promise<Counted>((resolve, reject) => {
+      const one = { resolve, reject };
+      const waiting = this.waiting.get(id);
+      if (waiting) return void waiting.push(one);
+      this.waiting.set(id, []);
+      void this.countAll(id, counter, key, [one]);
+    });
+    if (place > counter.points) refuse(ctx, msBeforeNext);
+  }
+
+  /** Counts one, then together those that came meanwhile: who is busy does not queue for the row of their count. */
+  private async countAll(id: string, counter: RateLimiterPostgres, key: string, first: Waiting[]): Promise<void> {
+    for (let all = first; all.length > 0; all = this.waiting.get(id)?.splice(0) ?? []) {
+      const together = all;
+      await counter
+        .consume(key, together.length)
+        .catch((refused: unknown) => {
+          if (refused instanceof RateLimiterRes) return refused;
+          throw refused;
+        })
+        .then(
+          ({ consumedPoints, msBeforeNext }) => {
+            const before = consumedPoints - together.length;
+            for (const [index, { resolve }] of together.entries()) resolve({ place: before + index + 1, msBeforeNext });
+          },
+          (fault: unknown) => {
+            for (const { reject } of together) reject(fault);
+          },
+        );
+    }
+    this.waiting.delete(id);
   }
 
   /** Counts nothing: it went well. */
@@ -106,9 +150,8 @@ function keyOf({ whose }: Count): string {
   return createHash('sha256').update(whose).digest('base64url');
 }
 
-function refuse(ctx: Context, refused: unknown): never {
-  if (!(refused instanceof RateLimiterRes)) throw refused;
-  const seconds = Math.max(1, Math.ceil(refused.msBeforeNext / 1000));
+function refuse(ctx: Context, msBeforeNext: number): never {
+  const seconds = Math.max(1, Math.ceil(msBeforeNext / 1000));
   ctx.set('Retry-After', String(seconds));
   throw new Problem(429, 'too-often', 'Too often', `That was tried too often: wait ${seconds} seconds.`);
 }

@@ -16,8 +16,19 @@ export interface Page {
 const entities: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
 const escaped = (text: string) => text.replace(/[&<>"]/g, (sign) => entities[sign] ?? sign);
 
+/** The page that says that there is none. */
+const nowhere = '/+not-found';
+
 /** A search has no page of its own: it is Find, with what is searched for in the address. */
 const searchPath = (query: string) => `/search/${encodeURIComponent(query)}`;
+
+/** A page as it is sent. */
+export interface SentPage extends Page {
+  /** False where there is nothing at the address. */
+  readonly isThere: boolean;
+  /** True where it is as it was built: what the address says has no part in it. */
+  readonly isWhole: boolean;
+}
 
 /** The pages that the build wrote ahead of time: what the address says is filled in, the script takes over from there. */
 export class Pages {
@@ -39,7 +50,7 @@ export class Pages {
    * @param query what is searched for; empty for nothing
    * @returns undefined where nothing was built
    */
-  at(path: string, query: string, language: Language): Page | undefined {
+  at(path: string, query: string, language: Language): SentPage | undefined {
     const address = path === '/' && query.trim() !== '' ? searchPath(query) : path.replace(/(.)\/+$/, '$1');
     const known = this.pages.filter((page) => page.language === language);
     for (const page of known) {
@@ -47,9 +58,10 @@ export class Pages {
       if (part === undefined && page.address !== address) continue;
       const said = decoded(part ?? '');
       const html = said === '' ? page.html : page.html.replace(/\[(?:name|q|id)\](?!-)/g, () => escaped(said));
-      return { ...page, html };
+      return { ...page, html, isThere: page.address !== nowhere, isWhole: said === '' };
     }
-    return known.find((page) => page.address === '/+not-found');
+    const none = known.find((page) => page.address === nowhere);
+    return none && { ...none, isThere: false, isWhole: true };
   }
 }
 
