@@ -1,6 +1,8 @@
 import { setTimeout as pause } from 'node:timers/promises';
+import type { Context } from 'koa';
 import pino from 'pino';
 import { openDatabase, type OpenDatabase } from '../src/platform/db/database';
+import { Limits } from '../src/platform/http/limits';
 import { sweepOut } from '../src/platform/jobs/housekeeping';
 import { Leases } from '../src/platform/db/leases';
 import { Notifications } from '../src/platform/db/notifications';
@@ -217,4 +219,17 @@ test('the token of a session is compared whole', () => {
 
 test('a body that is not an object is refused as a whole', () => {
   for (const body of [null, 'text', 7, [1]]) expect(() => readModel(QuoteRequestModel, body)).toThrow(Problem);
+});
+
+test('of many requests of one visitor at once as many pass as may, and others are told when to come again', async () => {
+  const limits = new Limits(open.pool, 1);
+  const told: string[] = [];
+  const ctx = { set: (_: string, seconds: string) => told.push(seconds) } as unknown as Context;
+  const count = { what: unique('burst'), whose: 'one network', times: 10, seconds: 60 };
+  const all = () => Promise.allSettled(Array.from({ length: 30 }, () => limits.spend(ctx, count)));
+  expect((await all()).filter(({ status }) => status === 'fulfilled')).toHaveLength(10);
+  expect((await all()).filter(({ status }) => status === 'fulfilled')).toHaveLength(0);
+  expect(told).toHaveLength(50);
+  expect(told.every((seconds) => Number(seconds) > 0 && Number(seconds) <= 60)).toBe(true);
+  await limits.spend(ctx, { ...count, whose: 'another' });
 });
