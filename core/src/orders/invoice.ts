@@ -49,9 +49,10 @@ export interface Invoice {
 /** What an invoice says before it has a number and a day. */
 export type InvoiceContent = Omit<Invoice, 'number' | 'issuedOn' | 'orderNumber' | 'buyer' | 'language' | 'refersTo'>;
 
-/** The number printed on a document: the year, then so many digits at least. */
+/** That a number has at least, after its year. */
 export const invoiceDigits = 6;
 
+/** The number printed on a document: the year, then its place among those of its kind. */
 export function invoiceNumber(year: number, sequence: number): string {
   return `${year}-${String(sequence).padStart(invoiceDigits, '0')}`;
 }

@@ -1,6 +1,12 @@
 import { and, desc, eq, inArray, sql, type SQL } from 'drizzle-orm';
 import type { Language } from '@tienda/core/accounts/language';
-import { invoiceDigits, type Buyer, type Invoice, type InvoiceContent } from '@tienda/core/orders/invoice';
+import {
+  invoiceDigits,
+  invoiceNumber,
+  type Buyer,
+  type Invoice,
+  type InvoiceContent,
+} from '@tienda/core/orders/invoice';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { invoice, invoiceCounter } from '../../platform/db/schema';
@@ -28,6 +34,7 @@ export class InvoiceStore {
     const { kind } = content;
     const { accountId, orderId, orderNumber, buyer, language } = issuedFor;
     const year = now.getUTCFullYear();
+    const beforeDigits = invoiceNumber(year, 0).slice(0, -invoiceDigits);
     const printed = { ...content, issuedOn: isoDate(now), orderNumber, buyer, language };
     const refersTo = sql`coalesce((
       select jsonb_build_object('refersTo', i.number) from ${invoice} i where i.order_id = ${orderId} and i.kind = 'invoice'), '{}')`;
@@ -38,7 +45,7 @@ export class InvoiceStore {
         returning last
       )`,
       sql`numbered as (
-        select ${`${year}-`} || lpad(last::text, greatest(${invoiceDigits}, length(last::text)), '0') as number from counter
+        select ${beforeDigits} || lpad(last::text, greatest(${invoiceDigits}, length(last::text)), '0') as number from counter
       )`,
       sql`issued as (
         insert into ${invoice} (kind, number, account_id, order_id, invoice, issued_at)

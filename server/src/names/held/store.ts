@@ -77,14 +77,14 @@ export class NameStore {
       ...(stage === undefined ? [] : [sql`stage = ${stage}`]),
       ...(after ? [sql`(${column}, name) ${beyond} (${after.value}, ${after.name})`] : []),
     ];
+    const wantedOnes = sql.join(all, sql` and `);
     const ids = sql`
-      select id from ${heldName} where ${sql.join(all, sql` and `)}
-      order by ${column} ${way}, name ${way} ${limit === undefined ? sql`` : sql`limit ${limit}`}`;
+      select id from ${heldName} where ${wantedOnes} order by ${column} ${way}, name ${way} limit ${limit}`;
     const inOrder = descending ? desc : asc;
     return this.database
       .select(columns)
       .from(heldName)
-      .where(sql`${heldName.id} = any(array(${ids}))`)
+      .where(limit === undefined ? wantedOnes : sql`${heldName.id} = any(array(${ids}))`)
       .orderBy(inOrder(heldName[sortFields[wanted.sort]]), inOrder(heldName.name));
   }
 

@@ -2,12 +2,12 @@ import { and, asc, eq, getTableColumns, inArray, isNotNull, sql } from 'drizzle-
 import { isEnded, nextOperation, type OperationEvent } from '@tienda/core/operations/operations';
 import type { Who } from '@tienda/core/accounts/actor';
 import type { OrderEvent } from '@tienda/core/orders/order';
-import type { Addressee } from '../../people/accounts/store';
+import { addresseeOf, type Addressee } from '../../people/accounts/store';
 import type { StoredContact } from '../../people/contacts/store';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { leaseEnd } from '../../platform/db/leases';
-import { account, contact, customerOrder, operation, orderEvent } from '../../platform/db/schema';
+import { contact, customerOrder, operation, orderEvent } from '../../platform/db/schema';
 
 /** An operation as it is kept. */
 export type KeptOperation = typeof operation.$inferSelect;
@@ -51,9 +51,7 @@ const sent = sql`${JSON.stringify(nextOperation('register', { at: 'ready' }, beg
 /** What carrying an operation out needs of others, read with it. */
 const needed = {
   // The columns of the operation are named whole: within, those of the other table would be meant.
-  account: sql<Addressee>`(
-    select jsonb_build_object('id', a.id, 'email', a.email, 'language', a.language, 'basketId', a.basket_id)
-    from ${account} a where a.id = operation.account_id)`,
+  account: addresseeOf(sql`operation.account_id`),
   order: sql<TakenOperation['order']>`(
     select jsonb_build_object('number', o.number, 'placedBy', o.placed_by, 'names', o.terms -> 'names')
     from ${customerOrder} o where o.id = operation.order_id)`,

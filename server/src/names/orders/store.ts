@@ -24,7 +24,7 @@ import {
   registryMessage,
 } from '../../platform/db/schema';
 import type { RegistryMessage } from '../../gateways/registry/registryGateway';
-import type { Addressee } from '../../people/accounts/store';
+import { addresseeOf, type Addressee } from '../../people/accounts/store';
 import { orderChannel, type KeptOperation } from '../operations/store';
 
 export type OrderHead = typeof customerOrder.$inferSelect;
@@ -96,9 +96,7 @@ const needed = {
   operations: sql<Pick<KeptOperation, 'line' | 'state'>[]>`(
     select coalesce(jsonb_agg(jsonb_build_object('line', n.line, 'state', n.state) order by n.sequence), '[]')
     from ${operation} n where n.order_id = customer_order.id)`,
-  addressee: sql<Addressee>`(
-    select jsonb_build_object('id', a.id, 'email', a.email, 'language', a.language, 'basketId', a.basket_id)
-    from ${account} a where a.id = customer_order.account_id)`,
+  addressee: addresseeOf(sql`customer_order.account_id`),
   buyer: sql<Contact>`(select c.contact from ${contact} c where c.id = customer_order.contact_id)`,
 };
 
@@ -122,7 +120,7 @@ export class OrderStore {
    * Keeps a new order with its operations, whose names leave the account's basket. One statement.
    *
    * @param contacts that have to be there, and stay until it is kept
-   * @param before what has to be done first in the same transaction, where anything has
+   * @param alongside what else has to be done for it, where anything has: in the same transaction, which fails with it
    * @returns undefined where it was placed before, or another order has the quote
    * @throws ContactGone where one of the contacts is not the account's
    */
@@ -130,13 +128,12 @@ export class OrderStore {
     head: NewHead,
     operations: readonly NewOperation[],
     contacts: readonly string[],
-    before?: (transaction: Transaction) => Promise<void>,
+    alongside?: (transaction: Transaction) => Promise<void>,
   ): Promise<{ head: OrderHead; operations: NewOperation[] } | undefined> {
-    const kept = before
+    const kept = alongside
       ? await this.database.transaction(async (transaction) => {
           const number = await this.insert(transaction, head, operations, contacts);
-          // What goes before it needs the order to be there, and fails with it.
-          if (number !== undefined) await before(transaction);
+          if (number !== undefined) await alongside(transaction);
           return number;
         })
       : await this.insert(this.database, head, operations, contacts);

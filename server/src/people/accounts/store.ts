@@ -1,4 +1,4 @@
-import { and, eq, isNull, lt, or, sql } from 'drizzle-orm';
+import { and, eq, isNull, lt, or, sql, type SQL } from 'drizzle-orm';
 import type { Database, Transaction } from '../../platform/db/database';
 import { account, mailCode, signUp } from '../../platform/db/schema';
 import type { CodeFor } from './codes';
@@ -8,6 +8,13 @@ export type Account = typeof account.$inferSelect;
 export type Addressee = Pick<Account, 'id' | 'email' | 'language' | 'basketId'>;
 export type MailCode = typeof mailCode.$inferSelect;
 export type SignUp = typeof signUp.$inferSelect;
+
+/** Whom mails about an account go to, as part of what a larger statement reads. @param id the column that names it, whole */
+export function addresseeOf(id: SQL): SQL<Addressee> {
+  return sql`(
+    select jsonb_build_object('id', a.id, 'email', a.email, 'language', a.language, 'basketId', a.basket_id)
+    from ${account} a where a.id = ${id})`;
+}
 
 export class AccountStore {
   constructor(private readonly database: Database) {}

@@ -5,11 +5,11 @@ import type { Transaction } from '../db/database';
 import type { Carrier, Leaving, LeavingKind } from './leaving';
 import type { ClaimedLeaving, OutgoingStore } from './store';
 
-/** What one process takes at once; sent side by side, as far as its carrier does. */
-const batch = 20;
+/** What one process takes at once; sent side by side, as far as its carrier does: mails five by five. */
+const batch = 10;
 /** So long what is to leave waits for more of the same moment: it is taken, and noted as sent, together. */
 const togetherMs = 50;
-/** Longer than sending a batch may take. */
+/** Longer than a batch may take, where a mail server is silent to each of them. */
 const leaseMs = 60_000;
 const firstRetryMs = 2000;
 const longestRetryMs = 15 * 60_000;
