@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Visitor } from '../../scripts/demo.mjs';
+import { readyToOrder, type Visitor } from '../../scripts/demo.mjs';
 import { ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
@@ -158,4 +158,28 @@ test('a VAT number is kept only where it is one of its country, and then nothing
     customer: { country: 'FR', kind: 'business', vatId, isNew: true },
   });
   expect(tax).toEqual({ rate: '0', amount: 0, basis: 'reverseCharge' });
+});
+
+test('a price found dearer at the order is what every server quotes from then on', async () => {
+  const second = await ServerProcess.start(18);
+  try {
+    const { visitor: buyer } = await server.member();
+    const other = await second.visitor();
+    for (let round = 0; round < 5; round += 1) {
+      const name = `${unique('sw')}.org`;
+      const items = [{ name, action: 'register' as const, years: 1, privacy: true, autoRenew: false }];
+      const { order } = await readyToOrder(buyer, items);
+      await buyer.expect(204, 'POST', '/api/demo/prices', { name, create: 90_000, renew: 1200 });
+      const refused = await buyer.send('POST', '/api/me/orders', order, { 'Idempotency-Key': unique('key') });
+      expect(refused.body.type).toBe('/problems/quote-changed');
+      const customer = { country: 'MX', kind: 'person', isNew: false };
+      const request = { currency: 'USD', items, codes: [], use: null, customer };
+      const quotes = await Promise.all(
+        [buyer, other].map((asker) => asker.expect(200, 'POST', '/api/quotes', request)),
+      );
+      expect(quotes.map(({ lines }) => lines[0].net)).toEqual([90_000, 90_000]);
+    }
+  } finally {
+    await second.end();
+  }
 });

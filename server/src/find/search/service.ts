@@ -138,6 +138,11 @@ export class SearchService {
     return answers;
   }
 
+  /** Waits until what was answered is known to all processes. */
+  settled(): Promise<void> {
+    return this.store.settled();
+  }
+
   /** What the registries said of names when they were last asked, however long ago. */
   known(names: readonly string[]): Promise<Map<string, RegistryAnswer>> {
     return this.store.answers(names, new Date(0));

@@ -16,7 +16,10 @@ const togetherMs = 20;
 /** Keeps the registries' answers, so that a quote need not ask again for what was just asked. */
 export class AvailabilityStore {
   private waiting = new Map<string, KeptAnswer>();
+  /** What is not written yet, which whoever reads here is told all the same. */
+  private readonly unwritten = new Map<string, KeptAnswer>();
   private keeping: Promise<void> | undefined;
+  private readonly writing = new Set<Promise<void>>();
 
   constructor(
     private readonly database: Database,
@@ -32,16 +35,30 @@ export class AvailabilityStore {
 
   /** Keeps answers, in one statement with all others of the same moment. */
   keep(answers: ReadonlyMap<string, RegistryAnswer>, checkedAt: Date): Promise<void> {
-    for (const [name, answer] of answers)
-      if (answer.status !== 'unknown') this.waiting.set(name, { ...answer, checkedAt });
+    for (const [name, answer] of answers) {
+      if (answer.status === 'unknown') continue;
+      const kept = { ...answer, checkedAt };
+      this.waiting.set(name, kept);
+      this.unwritten.set(name, kept);
+    }
     if (this.waiting.size === 0) return Promise.resolve();
     this.keeping ??= pause(togetherMs).then(() => {
       const together = this.waiting;
       this.waiting = new Map();
       this.keeping = undefined;
-      return this.write(together);
+      const writing = this.write(together).finally(() => {
+        this.writing.delete(writing);
+        for (const [name, answer] of together) if (this.unwritten.get(name) === answer) this.unwritten.delete(name);
+      });
+      this.writing.add(writing);
+      return writing;
     });
     return this.keeping;
+  }
+
+  /** Waits until every answer given so far is kept, so that other processes know it too. */
+  async settled(): Promise<void> {
+    await Promise.allSettled([...this.writing, this.keeping]);
   }
 
   private async write(answers: ReadonlyMap<string, KeptAnswer>): Promise<void> {
@@ -76,16 +93,22 @@ export class AvailabilityStore {
   /** Answers given after `since`, with when they were given. */
   async kept(names: readonly string[], since: Date): Promise<Map<string, KeptAnswer>> {
     if (names.length === 0) return new Map();
+    // Looked at before the rows are read: what is written meanwhile is in one of the two.
+    const unwritten = new Map(this.unwritten);
     const rows = await this.database
       .select()
       .from(availability)
       .where(and(sql`${availability.name} = any(${sql.param(names)})`, gt(availability.checkedAt, since)));
-    return new Map(
-      rows.flatMap(({ name, status, premiumRegister: register, premiumRenew: renew, checkedAt }) => {
-        if (status === 'invalid' || status === 'unsupported') return [];
-        const premium = register !== null && renew !== null ? { premium: { register, renew } } : {};
-        return [[name, { status, ...premium, checkedAt }]];
-      }),
-    );
+    const kept = new Map<string, KeptAnswer>();
+    for (const { name, status, premiumRegister: register, premiumRenew: renew, checkedAt } of rows) {
+      if (status === 'invalid' || status === 'unsupported') continue;
+      const premium = register !== null && renew !== null ? { premium: { register, renew } } : {};
+      kept.set(name, { status, ...premium, checkedAt });
+    }
+    for (const name of names) {
+      const answer = unwritten.get(name);
+      if (answer && answer.checkedAt > since) kept.set(name, answer);
+    }
+    return kept;
   }
 }

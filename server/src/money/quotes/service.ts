@@ -2,7 +2,7 @@ import type { RegistryAnswer } from '@tienda/core/names/availability';
 import { canRenew } from '@tienda/core/lifecycle/stage';
 import { domainName } from '@tienda/core/names/domainName';
 import { quote, type Quote } from '@tienda/core/pricing/quote';
-import { agreedQuote } from '@tienda/core/pricing/quoteChanges';
+import { agreedQuote, quoteChanges, type QuoteChange } from '@tienda/core/pricing/quoteChanges';
 import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
 import { isValidVatNumber } from '@tienda/core/pricing/vatNumber';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
@@ -27,6 +27,14 @@ export interface BindingQuote extends Quote {
   readonly validUntil: string;
 }
 
+/** A quote made again, with what it was made of and what is different. */
+export interface QuotedAgain {
+  readonly today: Quote;
+  readonly changes: readonly QuoteChange[];
+  readonly answers: ReadonlyMap<string, RegistryAnswer>;
+  readonly held: readonly RenewableName[];
+}
+
 export class QuoteService {
   constructor(
     private readonly catalogue: CatalogueReader,
@@ -47,22 +55,22 @@ export class QuoteService {
   }
 
   /**
-   * A quote's request quoted again with fresh answers from the registries, and not kept.
+   * A quote's request quoted again with fresh answers from the registries, and not kept. Where it is not what it
+   * was, whoever asks for a quote next, of any process, is told what is new.
    *
    * @param rate the quote's own, which holds as long as it does
    */
   async again(
-    { request, quote: { rate } }: Pick<StoredQuote, 'request' | 'quote'>,
+    { request, quote: before }: Pick<StoredQuote, 'request' | 'quote'>,
     accountId: string,
-  ): Promise<{ quote: Quote; answers: ReadonlyMap<string, RegistryAnswer>; held: readonly RenewableName[] }> {
+  ): Promise<QuotedAgain> {
     const answers = await this.search.answers(registrations(request), 0);
-    const locked = { ...rates, [request.currency]: rate };
+    const locked = { ...rates, [request.currency]: before.rate };
     const held = await this.held(request, accountId);
-    return {
-      quote: await this.compute(request, accountId, answers, held, locked),
-      answers: new Map([...answers, ...answersOfHeld(held)]),
-      held,
-    };
+    const today = await this.compute(request, accountId, answers, held, locked);
+    const changes = quoteChanges(before, today);
+    if (changes.length > 0 || today.problems.length > 0) await this.search.settled();
+    return { today, changes, answers: new Map([...answers, ...answersOfHeld(held)]), held };
   }
 
   private async compute(

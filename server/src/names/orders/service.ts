@@ -7,7 +7,7 @@ import { domainName } from '@tienda/core/names/domainName';
 import { statusOf, type OrderLine } from '@tienda/core/orders/order';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { Promotion } from '@tienda/core/pricing/promotion';
-import { quoteChanges, type QuoteChange } from '@tienda/core/pricing/quoteChanges';
+import type { QuoteChange } from '@tienda/core/pricing/quoteChanges';
 import type { BalanceStore } from '../../money/balance/store';
 import type { PaymentWays } from '../../money/cards/service';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
@@ -82,8 +82,7 @@ export class OrderService {
     const declarations = checks.declared(toRegister, wanted);
     const differing = checks.differing(kept, toRegister, wanted);
     checks.expectLatin(kept, contact, toRegister, differing);
-    const { quote: today, answers, held } = await this.parts.quotes.again(stored, accountId);
-    const changes = quoteChanges(stored.quote, today);
+    const { today, changes, answers, held } = await this.parts.quotes.again(stored, accountId);
     if (stored.validUntil <= this.parts.clock.now())
       throw changed('The quote was good for 30 minutes. Look at the new one.', changes);
     if (today.problems.length > 0) throw badFields(today.problems);
