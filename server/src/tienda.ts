@@ -49,7 +49,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const routes = [
     ...healthRoutes(database, [...gateways.registries.values()], attention, readiness, version),
     ...wings.flatMap((wing) => wing.routes),
-    ...(config.demo ? demoRoutes(config, clock) : []),
+    ...(config.demo ? demoRoutes(config, clock, names.days) : []),
   ];
   if (config.demo) await sendClock(config, clock);
   names.start();

@@ -58,6 +58,11 @@ export function portion(amount: Minor, factor: string): Minor {
   return Big(amount).times(factor).round(0, Big.roundHalfUp).toNumber();
 }
 
+/** `round_up(amount * factor)`, exact: no less than `portion`. */
+export function portionUp(amount: Minor, factor: string): Minor {
+  return Big(amount).times(factor).round(0, Big.roundUp).toNumber();
+}
+
 /**
  * `round_half_up(amount * percent / 100)`, exact. Whole percents need no decimal arithmetic.
  *

@@ -2,6 +2,7 @@ import type { PrivacyPolicy } from '../catalogue/extension';
 import type { IsoDate } from '../time/isoDate';
 import type { HeldStage } from '../lifecycle/stage';
 import type { AfterExpiry } from '../lifecycle/lifeOfName';
+import type { FailedTry, ToldCharge } from '../lifecycle/renewalCare';
 import type { Currency, Minor } from '../money/money';
 
 /** A name as its holder sees it. */
@@ -25,6 +26,12 @@ export interface ShownName {
     readonly years: number;
     readonly amount: Minor;
     readonly currency: Currency;
+  };
+  /** Where auto-renew is on and may still pay: when it tries next, what was told of it, and the last try where it failed. */
+  readonly autoRenewal?: {
+    readonly nextTry?: IsoDate;
+    readonly told?: ToldCharge;
+    readonly failed?: FailedTry;
   };
   readonly afterExpiry: AfterExpiry;
   readonly holder?: { readonly name: string; readonly organisation: string };

@@ -4,6 +4,8 @@ import { operation, type DoneUntil, type Failed, type FailedEvent, type Ready } 
 /** What is asked of the registry (RFC 5731 section 3.2.3). */
 export interface RenewRequest {
   readonly years: number;
+  /** Only the term that ends on this day is renewed, whatever else happened to the name; any, where left out. */
+  readonly ending?: IsoDate;
 }
 
 export type RenewState =

@@ -59,10 +59,18 @@ const refused = (name: string): Happened => ({
 const bought = (name: string): Happened[] => [sent(name), done(name)];
 
 test('money is held before the registry is asked, and taken only after it said yes', () => {
-  expect(effects(fromEvents([placed]))).toEqual([{ type: 'authorise', amount: 1498 }]);
+  expect(effects(fromEvents([placed]))).toEqual([{ type: 'authorise', amount: 1498, refused: 0 }]);
   const asked = fromEvents([placed, authorised]);
   expect(effects(asked)).toEqual([]);
   expect(() => next(asked, { type: 'captured', amount: 1498, balance: 0, refunded: 0 })).toThrow('cannot follow');
+});
+
+test('a way to pay that is refused gives its turn to the next; the order is declined where none is left', () => {
+  const order = fromEvents([placed, { type: 'wayRefused', reason: 'The bank declined the card.' }]);
+  expect(effects(order)).toEqual([{ type: 'authorise', amount: 1498, refused: 1 }]);
+  expect(statusOf(order)).toBe('received');
+  expect(effects(next(order, declined))).toEqual([{ type: 'tell' }]);
+  expect(() => next(next(order, authorised), { type: 'wayRefused', reason: '' })).toThrow('cannot follow');
 });
 
 test('only what got registered is charged, tax computed on that', () => {
@@ -88,7 +96,7 @@ test('a name that the registry decides on later is asked for, and holds up the c
 
 test('what comes from the balance is used first, and the method is asked for the rest', () => {
   const split = placedWith({ method: 'card', balance: 1000 });
-  expect(effects(fromEvents([split]))).toEqual([{ type: 'authorise', amount: 498 }]);
+  expect(effects(fromEvents([split]))).toEqual([{ type: 'authorise', amount: 498, refused: 0 }]);
   const both = fromEvents([split, authorised, ...bought(boats), ...bought(org)]);
   expect(effects(both)).toEqual([{ type: 'capture', intent: 'int_1', amount: 498, balance: 1000, refunded: 0 }]);
   const one = fromEvents([split, authorised, ...bought(boats), refused(org)]);
@@ -97,7 +105,7 @@ test('what comes from the balance is used first, and the method is asked for the
 
 test('an order paid from the balance alone asks nobody for anything', () => {
   const own = placedWith({ method: 'balance', balance: 1498 });
-  expect(effects(fromEvents([own]))).toEqual([{ type: 'authorise', amount: 0 }]);
+  expect(effects(fromEvents([own]))).toEqual([{ type: 'authorise', amount: 0, refused: 0 }]);
   const all = fromEvents([own, { type: 'authorised' }, ...bought(boats), ...bought(org)]);
   expect(effects(all)).toEqual([{ type: 'capture', amount: 0, balance: 1498, refunded: 0 }]);
 });

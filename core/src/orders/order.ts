@@ -56,8 +56,8 @@ export type OrderEvent = { readonly type: 'placed' } | PaymentEvent | (Operation
 
 /** What has to be done next about the money. Each may be carried out twice without harm. */
 export type OrderEffect =
-  /** Ask the provider to hold the money, or to ask the buyer for it. */
-  | { readonly type: 'authorise'; readonly amount: Minor }
+  /** Ask the provider to hold the money, or to ask the buyer for it, by the way after so many that were refused. */
+  | { readonly type: 'authorise'; readonly amount: Minor; readonly refused: number }
   /** See whether the buyer has approved or sent it. */
   | { readonly type: 'awaitPayment'; readonly intent: string; readonly until: string }
   /** Take what was earned of held money. */
@@ -131,7 +131,7 @@ export function effects(order: Order): OrderEffect[] {
   const { payment } = order;
   switch (payment.at) {
     case 'asked':
-      return [{ type: 'authorise', amount: amountByMethod(order) }];
+      return [{ type: 'authorise', amount: amountByMethod(order), refused: payment.refused ?? 0 }];
     case 'waiting':
       return [{ type: 'awaitPayment', intent: payment.intent, until: payment.until }];
     case 'authorised': {

@@ -10,7 +10,8 @@ export interface Settlement {
 
 /** Where the money of an order stands. `authorised` money is held, not taken; `paid` money is here already. */
 export type PaymentState =
-  | { readonly at: 'asked' }
+  /** `refused`: so many ways to pay were refused before the one that is asked now. */
+  | { readonly at: 'asked'; readonly refused?: number }
   | WaitingForBuyer
   | { readonly at: 'authorised'; readonly intent?: string }
   | { readonly at: 'paid'; readonly intent: string }
@@ -46,6 +47,8 @@ export type PaymentEvent =
   /** Too little came; `received` is all that came so far. */
   | { readonly type: 'partlyPaid'; readonly received: Minor }
   | { readonly type: 'paid'; readonly intent: string }
+  /** One way to pay said no; the next one is asked. */
+  | { readonly type: 'wayRefused'; readonly reason: string }
   | ({ readonly type: 'declined' } & Decline)
   /** After a silent decline: the provider holds nothing any more. */
   | { readonly type: 'cleared' }
@@ -69,6 +72,7 @@ const follows: Readonly<Record<PaymentEvent['type'], readonly PaymentState['at']
   authorised: ['asked', 'waiting'],
   partlyPaid: ['waiting'],
   paid: ['waiting'],
+  wayRefused: ['asked'],
   declined: ['asked', 'waiting'],
   cleared: ['declined'],
   captured: ['authorised', 'paid'],
@@ -103,6 +107,9 @@ export function nextPayment(before: Payment, event: PaymentEvent, isSettled: boo
     case 'partlyPaid':
       if (payment.at !== 'waiting') throw new PaymentEventRefused(event, before);
       return { told, payment: { ...payment, received: event.received } };
+    case 'wayRefused':
+      if (payment.at !== 'asked') throw new PaymentEventRefused(event, before);
+      return { told, payment: { at: 'asked', refused: (payment.refused ?? 0) + 1 } };
     case 'declined': {
       const { type: at, ...decline } = event;
       return { told, payment: { at, ...decline } };

@@ -1,4 +1,4 @@
-import { addDays, addYears, comingAnniversary, isIsoDate, isoDate } from './isoDate';
+import { addDays, addYears, comingAnniversary, daysBetween, isIsoDate, isoDate } from './isoDate';
 
 test('a year after 29 February is 28 February unless that year has a 29th', () => {
   expect(addYears('2024-02-29', 1)).toBe('2025-02-28');
@@ -9,6 +9,7 @@ test('a year after 29 February is 28 February unless that year has a 29th', () =
 test('days cross months and years', () => {
   expect(addDays('2026-12-31', 1)).toBe('2027-01-01');
   expect(addDays('2028-03-01', -1)).toBe('2028-02-29');
+  expect([daysBetween('2026-12-31', '2027-01-02'), daysBetween('2028-03-01', '2028-02-28')]).toEqual([2, -2]);
 });
 
 test('a date is taken in UTC whatever the hour', () => {

@@ -34,6 +34,11 @@ export function addDays(date: IsoDate, days: number): IsoDate {
   return isoDate(instant);
 }
 
+/** How many days `to` is after `from`; negative where it is before. `daysBetween('2026-12-31', '2027-01-02')` is `2`. */
+export function daysBetween(from: IsoDate, to: IsoDate): number {
+  return Math.round((Date.parse(to) - Date.parse(from)) / (24 * 3600 * 1000));
+}
+
 /** The same day of the year, in the year where it first comes after `today`; as it is where it is still to come. */
 export function comingAnniversary(date: IsoDate, today: IsoDate): IsoDate {
   const years = Math.max(0, Number(today.slice(0, 4)) - Number(date.slice(0, 4)));

@@ -1,9 +1,14 @@
 import { IsArray, IsIn, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
+import { daysBetween, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
+import type { Days } from '../names/openNames';
 import type { DemoClock } from '../platform/clock/clock';
 import type { Config } from '../platform/config';
 import { badField, Problem } from '../platform/http/problem';
 import { route, type Route } from '../platform/http/route';
 import { ListOf, MayBeLeftOut } from '../platform/http/readModel';
+
+/** Holders are reminded and offers answered between the days of names: no more than this is passed by at once. */
+const mostDaysAtOnce = 7;
 
 class AdvanceModel {
   @IsInt({ message: 'advanceDays is a whole number.' })
@@ -63,7 +68,7 @@ class PricesModel {
 }
 
 /** What only the demo offers: its mailbox, its clock, and the switches that make the outside misbehave. */
-export function demoRoutes(config: Config, clock: DemoClock): Route[] {
+export function demoRoutes(config: Config, clock: DemoClock, days: Days): Route[] {
   return [
     route(
       'get',
@@ -84,10 +89,18 @@ export function demoRoutes(config: Config, clock: DemoClock): Route[] {
     route(
       'post',
       '/api/demo/clock',
-      { summary: 'Moves the demo clock forward', model: AdvanceModel },
+      {
+        summary: 'Moves the demo clock forward; all that falls due on the way happens on its day',
+        model: AdvanceModel,
+      },
       async ({ body }) => {
-        await clock.advance(body.advanceDays);
-        await sendClock(config, clock);
+        for (let left = body.advanceDays; left > 0;) {
+          const step = Math.min(left, daysUntil(await days.next(), clock));
+          await clock.advance(step);
+          await sendClock(config, clock);
+          await days.seeTo();
+          left -= step;
+        }
         return { body: shown(clock) };
       },
     ),
@@ -119,6 +132,12 @@ export function demoRoutes(config: Config, clock: DemoClock): Route[] {
       },
     ),
   ];
+}
+
+/** How far the clock may be moved at once, so that no day is passed by on which something falls due. */
+function daysUntil(day: IsoDate | undefined, clock: DemoClock): number {
+  const until = day === undefined ? mostDaysAtOnce : daysBetween(isoDate(clock.now()), day);
+  return Math.max(1, Math.min(mostDaysAtOnce, until));
 }
 
 /** The registries live by the demo clock too. */

@@ -1,7 +1,9 @@
+import { setTimeout as pause } from 'node:timers/promises';
 import { owner } from '@tienda/core/accounts/actor';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
+import type { IsoDate } from '@tienda/core/time/isoDate';
 import type { Find } from '../find/openFind';
 import type { Gateways } from '../gateways/openGateways';
 import type { Money } from '../money/openMoney';
@@ -19,8 +21,12 @@ import { offerRoutes } from './offers/routes';
 import { OfferService } from './offers/service';
 import { OfferStore } from './offers/store';
 import { openOrders } from './orders/openOrders';
+import { Renewals } from './renewals/service';
 import { orderRoutes } from './orders/routes';
 import type { AgreedVersion } from './orders/store';
+
+/** How long a day that is passed by waits for what fell due on it. */
+const dayMs = 5000;
 
 /** What is kept of an account here. */
 export interface NamesExport {
@@ -31,9 +37,18 @@ export interface NamesExport {
   readonly offers: readonly ShownOffer[];
 }
 
+/** What falls due as days pass, for a clock that is moved on by many of them. */
+export interface Days {
+  /** The day on which something falls due next about any name. */
+  next(): Promise<IsoDate | undefined>;
+  /** Sees to all that has fallen due, and waits until it is done, as long as that is not long. */
+  seeTo(): Promise<void>;
+}
+
 /** Names that are held, and all that is done to get and keep them. */
 export interface Names extends Wing {
   readonly kept: KeptOfAccounts<NamesExport>;
+  readonly days: Days;
   /** Takes up what is to be done. */
   start(): void;
   stop(): Promise<void>;
@@ -63,9 +78,38 @@ export async function openNames(
     publicUrl: config.publicUrl,
     keys: codeKeys,
   });
-  const lives = new NameLives(held, catalogue, registries, clock, attention, log);
+  const { publicUrl } = config;
+  const lives = new NameLives({
+    database,
+    names: held,
+    accounts,
+    catalogue,
+    registries,
+    outbox,
+    clock,
+    attention,
+    log,
+    publicUrl,
+  });
   const offers = new OfferService(new OfferStore(database), broker, catalogue, search, accounts, outbox, clock);
   const orders = await openOrders({ ...platform, ...gateways, ...people, ...find, ...money, holders, names: held });
+  const renewals = new Renewals({
+    ...money,
+    database,
+    names: held,
+    orders: orders.service,
+    billedLast: orders.billedLast,
+    accounts,
+    contacts,
+    catalogue,
+    outbox,
+    clock,
+    attention,
+    log,
+    publicUrl,
+  });
+  outbox.carriedBy('autoRenewal', renewals.paying);
+  outbox.carriedBy('renewalUnpaid', renewals.telling);
   return {
     kept: {
       exported: async ({ id }) => ({
@@ -87,6 +131,16 @@ export async function openNames(
       },
       forgotten: ({ id }) => offers.forget(owner(id)),
     },
+    days: {
+      next: () => held.nextDay(),
+      seeTo: async () => {
+        await lives.lookAround();
+        await renewals.lookAround();
+        await outbox.flush();
+        for (const end = Date.now() + dayMs; (await orders.isClockAtWork()) && Date.now() < end;) await pause(20);
+        await outbox.flush();
+      },
+    },
     routes: [
       ...orderRoutes(orders.service, notifications),
       ...paymentNoticeRoutes(config.noticeSecret, [orders.paid, money.topUpPaid]),
@@ -97,6 +151,7 @@ export async function openNames(
     chores: [
       { name: 'offers', run: () => offers.lookAround() },
       { name: 'names', run: () => lives.lookAround() },
+      { name: 'renewals', run: () => renewals.lookAround() },
       { name: 'holders', run: () => holders.lookAround() },
       ...orders.chores,
     ],

@@ -25,6 +25,11 @@ export class PaymentWays {
     return { type: 'card', token: kept.token };
   }
 
+  /** Ids of the cards kept, the one kept last first. */
+  async kept(accountId: string): Promise<string[]> {
+    return (await this.cards.ofAccount(accountId)).map(({ id }) => id);
+  }
+
   /** Keeps the card that was paid with, where that is wanted. Where the provider is silent it is not kept. */
   async keep(accountId: string, { method, token, keep }: PaymentModel): Promise<void> {
     if (method !== 'card' || !keep || token === undefined) return;

@@ -54,6 +54,11 @@ export class QuoteService {
     return { id, validUntil: validUntil.toISOString(), ...result };
   }
 
+  /** What renewals of names that an account holds cost, as a quote that binds nobody; no registry is asked. */
+  async ofRenewals(request: QuoteRequest, accountId: string): Promise<Quote> {
+    return this.compute(request, accountId, new Map(), await this.held(request, accountId));
+  }
+
   /**
    * A quote's request quoted again with fresh answers from the registries, and not kept. Where it is not what it
    * was, whoever asks for a quote next, of any process, is told what is new.

@@ -5,9 +5,11 @@ import { domainName } from '@tienda/core/names/domainName';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { unitPrices } from '@tienda/core/pricing/linePrice';
 import type { Currency } from '@tienda/core/money/money';
+import type { WholeExtension } from '@tienda/core/catalogue/extension';
+import { nextTryOn } from '@tienda/core/lifecycle/renewalCare';
 import { canRenew } from '@tienda/core/lifecycle/stage';
 import { allowedTerms } from '@tienda/core/pricing/priceItem';
-import { isoDate } from '@tienda/core/time/isoDate';
+import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { Clock } from '../../platform/clock/clock';
 import type { ContactStore } from '../../people/contacts/store';
@@ -25,6 +27,16 @@ class AutoRenewModel {
 }
 
 const query = { currency: currencyParameter };
+
+function autoRenewalOf(
+  held: HeldName,
+  { lifecycle }: WholeExtension,
+  today: IsoDate,
+): NonNullable<ShownName['autoRenewal']> {
+  const { told, failed } = held.care;
+  const nextTry = nextTryOn(held, lifecycle, today);
+  return { ...(nextTry ? { nextTry } : {}), ...(told ? { told } : {}), ...(failed ? { failed } : {}) };
+}
 
 export function nameRoutes(
   names: NameStore,
@@ -56,6 +68,9 @@ export function nameRoutes(
       renewFor,
       orderId,
       renewal: { on: expiresOn, years, amount: yearly * years, currency },
+      ...(autoRenew && canRenew(stage)
+        ? { autoRenewal: autoRenewalOf(held, read.extension, isoDate(clock.now())) }
+        : {}),
       afterExpiry: afterExpiry(expiresOn, read.extension.lifecycle),
       ...(holder ? { holder: { name: holder.name, organisation: holder.organisation ?? '' } } : {}),
     };

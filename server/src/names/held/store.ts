@@ -4,9 +4,11 @@ import type { Who } from '@tienda/core/accounts/actor';
 import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { HeldStage } from '@tienda/core/lifecycle/stage';
 import type { NameEvent, ShownNameEvent } from '@tienda/core/names/nameEvent';
-import type { IsoDate } from '@tienda/core/time/isoDate';
+import { noticeDays, type RenewalCare } from '@tienda/core/lifecycle/renewalCare';
+import type { Currency } from '@tienda/core/money/money';
+import { addDays, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
-import { availability, heldName, nameLog } from '../../platform/db/schema';
+import { availability, customerOrder, heldName, nameLog, operation } from '../../platform/db/schema';
 import type { NamePlace, NameSort, NamesWanted } from './pages';
 import { nameChanges } from '../../find/zones/changes';
 
@@ -29,10 +31,27 @@ export interface HeldName {
   readonly suspended: boolean;
   readonly stage: HeldStage;
   readonly nextStageOn: IsoDate;
+  readonly care: RenewalCare;
+  readonly careOn: IsoDate | null;
 }
 
 /** What a name begins with. */
-export type NewlyHeld = Omit<HeldName, 'id' | 'suspended' | 'stage' | 'nextStageOn'> & { readonly years: number };
+export type NewlyHeld = Omit<HeldName, 'id' | 'suspended' | 'stage' | 'nextStageOn' | 'care' | 'careOn'> & {
+  readonly years: number;
+};
+
+/** A name about whose renewal something falls due. */
+export interface CaredName extends HeldName {
+  /** What its renewals are charged in: that of its first order. */
+  readonly currency: Currency;
+  /** A renewal of it is ordered, and has not ended. */
+  readonly isAtWork: boolean;
+}
+
+/** How far the renewal of a name was looked after: before, and now. */
+export interface CareTaken extends Pick<HeldName, 'id' | 'expiresOn' | 'autoRenew' | 'care' | 'careOn'> {
+  readonly before: RenewalCare;
+}
 
 const sortColumns: Readonly<Record<NameSort, string>> = { ends: 'expires_on', name: 'name', since: 'registered_on' };
 const sortFields = { ends: 'expiresOn', name: 'name', since: 'registeredOn' } as const;
@@ -43,6 +62,19 @@ export function placeOf(held: HeldName, sort: NameSort): NamePlace {
 }
 
 const { leftAt: _leftAt, ...columns } = getTableColumns(heldName);
+
+/** What the renewal of a name depends on besides; the columns of the name are named whole: within, those of the other table would be meant. */
+const caredBesides = {
+  currency: sql<Currency>`(select o.terms ->> 'currency' from ${customerOrder} o where o.id = held_name.order_id)`,
+  isAtWork: sql<boolean>`exists (
+    select from ${operation} n join ${customerOrder} o on o.id = n.order_id
+    where n.account_id = held_name.account_id and n.name = held_name.name and n.kind = 'renew' and not o.ended)`,
+};
+
+/** The first day on which something falls due about a renewal. */
+function careFrom(expiresOn: IsoDate): IsoDate {
+  return addDays(expiresOn, -noticeDays[0]);
+}
 
 /** Names that were held at a time are kept; whoever holds one now has its one current row. */
 const current = isNull(heldName.leftAt);
@@ -119,6 +151,69 @@ export class NameStore {
     return found;
   }
 
+  /** Accounts with names about whose renewal something falls due. */
+  async careDueFor(today: IsoDate, limit: number): Promise<string[]> {
+    const rows = await this.database
+      .selectDistinct({ accountId: heldName.accountId })
+      .from(heldName)
+      .where(and(lte(heldName.careOn, today), current))
+      .limit(limit);
+    return rows.map(({ accountId }) => accountId);
+  }
+
+  /** Those of an account, the soonest due first. */
+  careDue(accountId: string, today: IsoDate, limit: number): Promise<CaredName[]> {
+    return this.cared(lte(heldName.careOn, today), accountId, limit);
+  }
+
+  /** Those of the names that an account holds, with what their renewals depend on. */
+  caredAmong(accountId: string, names: readonly string[]): Promise<CaredName[]> {
+    return this.cared(sql`${heldName.name} = any(${sql.param([...names])})`, accountId, names.length);
+  }
+
+  private cared(which: SQL, accountId: string, limit: number): Promise<CaredName[]> {
+    return this.database
+      .select({ ...columns, ...caredBesides })
+      .from(heldName)
+      .where(and(eq(heldName.accountId, accountId), which, current))
+      .orderBy(asc(heldName.careOn), asc(heldName.id))
+      .limit(limit);
+  }
+
+  /**
+   * Writes down how far the renewals of names were looked after, and when they are next.
+   *
+   * @returns ids of those that were as they were known; nothing is written of one that was renewed or switched meanwhile
+   */
+  async setCare(within: Database | Transaction, cared: readonly CareTaken[]): Promise<ReadonlySet<string>> {
+    if (cared.length === 0) return new Set();
+    const rows = cared.map(({ id, expiresOn, autoRenew, before, care, careOn }) => ({
+      id,
+      expiresOn,
+      autoRenew,
+      before,
+      care,
+      careOn,
+    }));
+    const result = await within.execute<{ id: string }>(sql`
+      update ${heldName} h set care = s.care, care_on = s."careOn"
+      from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
+        as s (id uuid, "expiresOn" date, "autoRenew" boolean, before jsonb, care jsonb, "careOn" date)
+      where h.id = s.id and h.expires_on = s."expiresOn" and h.auto_renew = s."autoRenew" and h.care = s.before
+        and h.left_at is null
+      returning h.id`);
+    return new Set(result.rows.map(({ id }) => id));
+  }
+
+  /** The day on which something falls due next about any name held. */
+  async nextDay(): Promise<IsoDate | undefined> {
+    const [next] = await this.database
+      .select({ day: sql<IsoDate | null>`least(min(${heldName.careOn}), min(${heldName.nextStageOn}))` })
+      .from(heldName)
+      .where(current);
+    return next?.day ?? undefined;
+  }
+
   /** Every name whose next stage can have begun, the one longest due first. */
   due(today: IsoDate, limit: number): Promise<HeldName[]> {
     return this.database
@@ -133,7 +228,8 @@ export class NameStore {
     await this.database.transaction(async (transaction) => {
       const changed = await transaction
         .update(heldName)
-        .set({ autoRenew })
+        // What falls due with it as it is now is found out at once.
+        .set({ autoRenew, careOn: isoDate(at) })
         .where(and(eq(heldName.id, id), sql`${heldName.autoRenew} <> ${autoRenew}`))
         .returning({ id: heldName.id });
       if (changed.length > 0) await this.log(transaction, id, who, { type: 'autoRenew', on: autoRenew }, at);
@@ -166,9 +262,10 @@ export class NameStore {
     return [
       sql`added as (
         insert into ${heldName} (id, name, account_id, order_id, contact_id, contacts, registered_on, expires_on, next_stage_on,
-          privacy, auto_renew, premium_renew)
+          care_on, privacy, auto_renew, premium_renew)
         select ${id}::uuid, ${held.name}, ${held.accountId}::uuid, ${held.orderId}::uuid, ${held.contactId}::uuid,
           ${JSON.stringify(held.contacts)}::jsonb, ${held.registeredOn}::date, ${held.expiresOn}::date, ${held.expiresOn}::date,
+          ${careFrom(held.expiresOn)}::date,
           ${held.privacy}::boolean, ${held.autoRenew}::boolean, ${held.premiumRenew}::bigint
         from ${from}
       )`,
@@ -197,7 +294,7 @@ export class NameStore {
   ): Promise<void> {
     await transaction
       .update(heldName)
-      .set({ expiresOn, nextStageOn: expiresOn, stage: 'active' })
+      .set({ expiresOn, nextStageOn: expiresOn, stage: 'active', care: {}, careOn: careFrom(expiresOn) })
       .where(eq(heldName.id, id));
     await this.log(transaction, id, who, { type: 'renewed', years, expiresOn }, at);
   }
@@ -208,20 +305,24 @@ export class NameStore {
   }
 
   /** The name's days have come. @returns false where it was renewed meanwhile */
-  async enter(held: HeldName, stage: HeldStage & NameEvent['type'], nextStageOn: IsoDate, at: Date): Promise<boolean> {
+  async enter(
+    transaction: Transaction,
+    held: HeldName,
+    stage: HeldStage & NameEvent['type'],
+    nextStageOn: IsoDate,
+    at: Date,
+  ): Promise<boolean> {
     const isGone = stage === 'gone';
-    return this.database.transaction(async (transaction) => {
-      const entered = await transaction
-        .update(heldName)
-        .set({ stage, nextStageOn, ...(isGone ? { leftAt: at } : {}) })
-        .where(and(eq(heldName.id, held.id), eq(heldName.expiresOn, held.expiresOn), current))
-        .returning({ id: heldName.id });
-      if (entered.length === 0) return false;
-      await this.log(transaction, held.id, { type: 'registry' }, { type: stage }, at);
-      const { channel, written } = nameChanges;
-      if (isGone) await transaction.execute(sql`select pg_notify(${channel}, ${written(held.name, 'available')})`);
-      return true;
-    });
+    const entered = await transaction
+      .update(heldName)
+      .set({ stage, nextStageOn, ...(isGone ? { leftAt: at } : {}) })
+      .where(and(eq(heldName.id, held.id), eq(heldName.expiresOn, held.expiresOn), current))
+      .returning({ id: heldName.id });
+    if (entered.length === 0) return false;
+    await this.log(transaction, held.id, { type: 'registry' }, { type: stage }, at);
+    const { channel, written } = nameChanges;
+    if (isGone) await transaction.execute(sql`select pg_notify(${channel}, ${written(held.name, 'available')})`);
+    return true;
   }
 
   /** What happened to a name, the latest first. */

@@ -9,13 +9,15 @@ import type { OperationWork } from './desk';
 import { failureOf } from './registering';
 import type { TakenOperation } from './store';
 
+/** A renewal that has begun; else why it cannot: the account does not hold the name, or it was renewed meanwhile. */
+export type BegunRenewal =
+  { readonly operation: TakenOperation; readonly from: IsoDate } | { readonly cause: 'gone' | 'renewed' };
+
 export interface RenewingParts {
   readonly record: (operation: TakenOperation, event: OperationEvent) => Promise<TakenOperation>;
   readonly registries: Registries;
-  /** Begins a renewal from the expiry that the name has; undefined where the account does not hold it. */
-  readonly begin: (
-    operation: TakenOperation,
-  ) => Promise<{ readonly operation: TakenOperation; readonly from: IsoDate } | undefined>;
+  /** Begins a renewal from the expiry that the name has. */
+  readonly begin: (operation: TakenOperation) => Promise<BegunRenewal>;
   /** Called after every command that changes something; tests end the process here. */
   readonly afterwards?: (orderId: string) => void;
 }
@@ -41,7 +43,7 @@ export class Renewing implements OperationWork {
 
   private async begin(operation: TakenOperation, registry: RegistryGateway): Promise<TakenOperation> {
     const begun = await this.parts.begin(operation);
-    if (!begun) return this.refused(operation, { cause: 'gone' });
+    if ('cause' in begun) return this.refused(operation, begun);
     const { orderId } = operation;
     if (orderId) this.parts.afterwards?.(orderId);
     return this.send(begun.operation, registry, begun.from);

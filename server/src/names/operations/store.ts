@@ -4,10 +4,11 @@ import type { Who } from '@tienda/core/accounts/actor';
 import type { OrderEvent } from '@tienda/core/orders/order';
 import { addresseeOf, type Addressee } from '../../people/accounts/store';
 import type { StoredContact } from '../../people/contacts/store';
+import type { RegistryMessage } from '../../gateways/registry/registryGateway';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { leaseEnd } from '../../platform/db/leases';
-import { contact, customerOrder, operation, orderEvent } from '../../platform/db/schema';
+import { contact, customerOrder, operation, orderEvent, registryMessage } from '../../platform/db/schema';
 
 /** An operation as it is kept. */
 export type KeptOperation = typeof operation.$inferSelect;
@@ -198,6 +199,14 @@ export class OperationStore {
       .where(eq(operation.transaction, transaction))
       .returning({ registry: operation.registry });
     return decided?.registry;
+  }
+
+  /** Keeps a message of a registry as it came, whether it is understood or not; once, however often it is heard. */
+  async keepMessage(registry: string, { id, text, result }: RegistryMessage): Promise<void> {
+    await this.database
+      .insert(registryMessage)
+      .values({ registry, id, text, result: result ?? null })
+      .onConflictDoNothing();
   }
 
   /** This process is still at work on them. */

@@ -220,7 +220,7 @@ export class Cashier {
     const { head } = taken;
     switch (effect.type) {
       case 'authorise':
-        return this.authorise(taken, effect.amount);
+        return this.authorise(taken, effect);
       case 'awaitPayment':
         return this.awaitPayment(taken, effect.intent, effect.until);
       case 'capture':
@@ -242,12 +242,20 @@ export class Cashier {
     }
   }
 
-  private async authorise(taken: TakenOrder, amount: number): Promise<Outcome> {
-    const { way, id } = taken.head;
+  private async authorise(
+    taken: TakenOrder,
+    { amount, refused }: Extract<OrderEffect, { type: 'authorise' }>,
+  ): Promise<Outcome> {
+    const { way: first, otherWays, id } = taken.head;
     const { currency } = taken.order;
+    const way = refused === 0 ? first : otherWays[refused - 1];
+    if (!way) throw new Error(`Order ${taken.head.number} has no way to pay after ${refused}`);
     if (amount === 0 || way.type === 'balance') return this.record(taken, { type: 'authorised' });
     const request = { amount, currency, way, reference: id };
-    const standing = await this.outside(taken.head, (payments) => payments.begin(request, `${id} authorise`));
+    const key = refused === 0 ? `${id} authorise` : `${id} authorise ${refused}`;
+    const standing = await this.outside(taken.head, (payments) => payments.begin(request, key));
+    if (standing.at === 'declined' && otherWays.length > refused)
+      return this.record(taken, { type: 'wayRefused', reason: standing.reason });
     return this.standsAt(taken, standing, 'refused');
   }
 

@@ -64,6 +64,9 @@ export interface OrderParts {
 /** Orders, their payments, and their operations at the registries, at work. */
 export interface Orders {
   readonly service: OrderService;
+  /** The contact that the latest order of an account was billed to. */
+  readonly billedLast: (accountId: string) => Promise<string | undefined>;
+  readonly isClockAtWork: () => Promise<boolean>;
   readonly paid: HearsOfPayment;
   /** What falls due by itself, and is done by one process at a time. */
   readonly chores: readonly Chore[];
@@ -89,11 +92,7 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
     ...dying,
   });
   const record = recorder.operationHappened.bind(recorder);
-  const messages = new RegistryMessages(
-    operations,
-    (registry, message) => store.keepMessage(registry, message),
-    (lane) => desk.wake(lane),
-  );
+  const messages = new RegistryMessages(operations, (lane) => desk.wake(lane));
   const desk = new OperationDesk({
     store: operations,
     heartbeat: new Heartbeat(leaseSeconds, (ids) => operations.extend(ids), log),
@@ -132,6 +131,8 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
   );
   return {
     service,
+    billedLast: (accountId) => store.billedLast(accountId),
+    isClockAtWork: () => store.isClockAtWork(),
     paid: async ({ type, intent, reference }) => {
       const head = await store.head(reference);
       if (!head) return 'other';

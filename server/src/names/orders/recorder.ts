@@ -1,8 +1,9 @@
 import type { Who } from '@tienda/core/accounts/actor';
-import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
+import { isoDate } from '@tienda/core/time/isoDate';
 import { creditNoteOf, invoiceOf, type InvoiceContent } from '@tienda/core/orders/invoice';
 import type { OperationEvent } from '@tienda/core/operations/operations';
 import type { RegisterRequest } from '@tienda/core/operations/register';
+import type { RenewRequest } from '@tienda/core/operations/renew';
 import { effects, next, tellsEach, type Order } from '@tienda/core/orders/order';
 import type { PaymentEvent } from '@tienda/core/orders/paymentState';
 import type { BalanceStore } from '../../money/balance/store';
@@ -14,6 +15,7 @@ import type { InvoiceStore, IssuedFor } from '../../money/invoices/store';
 import type { Outbox } from '../../platform/outbox/outbox';
 import { written } from '../../platform/outbox/store';
 import type { NameStore } from '../held/store';
+import type { BegunRenewal } from '../operations/renewing';
 import { moved, type Moved, type OperationStore, type TakenOperation } from '../operations/store';
 import { documentMail, doneMail, endedMail, receivedMail } from './mails';
 import type { MovedOrder, OrderStore, TakenOrder } from './store';
@@ -117,8 +119,10 @@ export class OrderRecorder {
       case 'waiting':
         return event.action.type === 'transfer' ? [this.receivedByMail(after)] : [];
       case 'authorised':
-        return [this.receivedByMail(after)];
+        // A renewal that falls due by itself was told weeks ago.
+        return head.placedBy.type === 'clock' ? [] : [this.receivedByMail(after)];
       case 'paid':
+      case 'wayRefused':
       case 'partlyPaid':
       case 'cleared':
       case 'paidLate':
@@ -166,14 +170,15 @@ export class OrderRecorder {
    * Begins a renewal from the expiry that the name has: read and written down together, so that one that was just
    * renewed is not taken for what it was before.
    *
-   * @returns undefined where the account does not hold the name
    * @throws OperationMoved where another moved it on
    */
-  renewalBegun(operation: TakenOperation): Promise<{ operation: TakenOperation; from: IsoDate } | undefined> {
+  renewalBegun(operation: TakenOperation): Promise<BegunRenewal> {
     const { database, names, operations } = this.parts;
     return database.transaction(async (transaction) => {
       const held = await names.lock(transaction, operation.accountId, operation.name);
-      if (!held) return undefined;
+      if (!held) return { cause: 'gone' };
+      const { ending } = operation.request as RenewRequest;
+      if (ending !== undefined && ending !== held.expiresOn) return { cause: 'renewed' };
       const moved = await operations.move(transaction, operation, { type: 'sent', from: held.expiresOn });
       return { operation: moved.operation, from: held.expiresOn };
     });
@@ -241,6 +246,14 @@ export class OrderRecorder {
 
   /** Takes along what is issued at the end: the credit note, or the invoice where it did not go out before. */
   private endedByMail({ head, order, account }: TakenOrder, issuedNow: InvoiceContent | undefined): StatementPart {
+    if (head.placedBy.type === 'clock' && order.payment.at === 'declined') {
+      const unpaid = {
+        kind: 'renewalUnpaid',
+        key: `order ${head.id} unpaid`,
+        content: { accountId: head.accountId, orderId: head.id },
+      } as const;
+      return written('told_by_mail', [unpaid], this.now(), moved);
+    }
     const last = order.funding.method === 'transfer' ? 'creditNote' : 'invoice';
     const key = `order ${head.id} ${order.payment.at === 'refunded' ? 'ended, refunded' : 'ended'}`;
     const mail = { kind: 'mail', key, content: endedMail(account, head.number, order) } as const;

@@ -5,6 +5,7 @@ import { contactsOf } from '@tienda/core/contacts/roles';
 import { isOrganisation } from '@tienda/core/contacts/contactKind';
 import { domainName } from '@tienda/core/names/domainName';
 import { statusOf, type OrderLine } from '@tienda/core/orders/order';
+import type { PaymentWay } from '@tienda/core/orders/payment';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { Promotion } from '@tienda/core/pricing/promotion';
 import type { QuoteChange } from '@tienda/core/pricing/quoteChanges';
@@ -54,6 +55,12 @@ export interface OrderServiceParts {
   readonly publicUrl: string;
 }
 
+/** What is to be ordered. */
+export interface WantedOrder extends NewOrder {
+  /** Cards kept that are asked one after the other where the one before was refused. */
+  readonly otherCards?: readonly string[];
+}
+
 export class OrderService {
   constructor(private readonly parts: OrderServiceParts) {}
 
@@ -65,7 +72,7 @@ export class OrderService {
    * @param sent of this attempt to pay: the same attempt is one order, however often it is sent
    * @throws Problem 409 where something else was sent under the attempt's key
    */
-  async place({ account: accountId, who }: Actor, sent: SentOnce, wanted: NewOrder): Promise<ShownOrder> {
+  async place({ account: accountId, who }: Actor, sent: SentOnce, wanted: WantedOrder): Promise<ShownOrder> {
     const id = uuidFrom(`order ${accountId} ${sent.key}`);
     const earlier = await this.parts.orders.earlier(id, wanted.quoteId, accountId);
     if (earlier) return this.again(earlier, id, sent);
@@ -124,9 +131,15 @@ export class OrderService {
     const now = this.parts.clock.now();
     const { ways, publicUrl } = this.parts;
     const way = (await ways.of(accountId, wanted.payment, `${publicUrl}/orders/${id}`)) ?? { type: 'balance' };
+    const otherWays: PaymentWay[] = [];
+    for (const card of wanted.otherCards ?? []) {
+      const other = await ways.of(accountId, { method: 'card', card }, publicUrl);
+      if (other) otherWays.push(other);
+    }
     const balance = way.type === 'balance' ? total : Math.min(wanted.balance ?? 0, total);
     const funding = { method: balance === total ? 'balance' : way.type, balance } as const;
     const used = promotionOf(today.codes.find(({ applied }) => applied)?.code ?? '');
+    const isByClock = who.type === 'clock';
     const operations = lines.map((line): NewOperation => {
       const { kind, name, years, privacy, premium } = line;
       const contacts = contactsOf(contact.id, differing[name]);
@@ -136,7 +149,10 @@ export class OrderService {
         kind,
         name,
         registry: this.read(name).registry,
-        request: kind === 'renew' ? { years } : { years, privacy, contacts, ...(premium ? { premium } : {}) },
+        request:
+          kind === 'renew'
+            ? { years, ...(isByClock ? { ending: mine.get(name)?.expiresOn } : {}) }
+            : { years, privacy, contacts, ...(premium ? { premium } : {}) },
         line,
         state: { at: 'ready' },
         transaction: transactionOf(operationId),
@@ -151,6 +167,7 @@ export class OrderService {
         quoteId: stored.id,
         contactId: contact.id,
         way: balance === total ? { type: 'balance' } : way,
+        otherWays: balance === total ? [] : otherWays,
         agreements: wanted.agreements,
         differing,
         declarations,

@@ -13,17 +13,7 @@ import type { PaymentEvent } from '@tienda/core/orders/paymentState';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { leaseEnd } from '../../platform/db/leases';
-import {
-  account,
-  basketLine,
-  codeUse,
-  contact,
-  customerOrder,
-  operation,
-  orderEvent,
-  registryMessage,
-} from '../../platform/db/schema';
-import type { RegistryMessage } from '../../gateways/registry/registryGateway';
+import { account, basketLine, codeUse, contact, customerOrder, operation, orderEvent } from '../../platform/db/schema';
 import { addresseeOf, type Addressee } from '../../people/accounts/store';
 import { orderChannel, type KeptOperation } from '../operations/store';
 
@@ -159,10 +149,10 @@ export class OrderStore {
         select from there having count(*) = ${wanted.length}
       ), placed as (
         insert into ${customerOrder} (id, account_id, quote_id, contact_id, way, agreements, differing, declarations,
-          placed_at, placed_by, request, terms, payment, open, look_at)
+          placed_at, placed_by, request, terms, payment, open, look_at, other_ways)
         select ${head.id}::uuid, ${head.accountId}::uuid, ${head.quoteId}::uuid, ${head.contactId}::uuid, ${json(head.way)},
           ${json(head.agreements)}, ${json(head.differing)}, ${json(head.declarations)}, ${at}, ${json(head.placedBy)},
-          ${head.request}, ${json(head.terms)}, ${json(head.payment)}, ${head.open}, ${at}
+          ${head.request}, ${json(head.terms)}, ${json(head.payment)}, ${head.open}, ${at}, ${json(head.otherWays)}
         from complete
         on conflict do nothing
         returning id, number, account_id
@@ -316,6 +306,23 @@ export class OrderStore {
     return found.find((one) => one.id === orderId) ?? found[0];
   }
 
+  /** True while an order that the clock placed has not ended. */
+  async isClockAtWork(): Promise<boolean> {
+    const { placedBy, ended } = customerOrder;
+    return (await this.database.$count(customerOrder, sql`${placedBy} ->> 'type' = 'clock' and not ${ended}`)) > 0;
+  }
+
+  /** The contact that the latest order of an account was billed to. */
+  async billedLast(accountId: string): Promise<string | undefined> {
+    const [last] = await this.database
+      .select({ contactId: customerOrder.contactId })
+      .from(customerOrder)
+      .where(eq(customerOrder.accountId, accountId))
+      .orderBy(desc(customerOrder.placedAt))
+      .limit(1);
+    return last?.contactId;
+  }
+
   /** The id of the latest order of a quote. */
   async ofQuote(quoteId: string): Promise<string | undefined> {
     const [found] = await this.database
@@ -382,14 +389,6 @@ export class OrderStore {
       .orderBy(asc(customerOrder.lookAt))
       .limit(500);
     return rows.map(({ id }) => id);
-  }
-
-  /** Keeps a message of a registry as it came, whether it is understood or not; once, however often it is heard. */
-  async keepMessage(registry: string, { id, text, result }: RegistryMessage): Promise<void> {
-    await this.database
-      .insert(registryMessage)
-      .values({ registry, id, text, result: result ?? null })
-      .onConflictDoNothing();
   }
 }
 

@@ -1,8 +1,19 @@
+import type { Currency } from '@tienda/core/money/money';
+import type { IsoDate } from '@tienda/core/time/isoDate';
 import type { Mail } from './mail';
 
 /** All that leaves Tienda after what it tells of is certain: what is written down of it, by its kind. */
 export interface Leaving {
   readonly mail: Mail;
+  /** Names of an account whose renewals are to be paid as they fall due by themselves. */
+  readonly autoRenewal: {
+    readonly accountId: string;
+    readonly day: IsoDate;
+    readonly currency: Currency;
+    readonly names: readonly string[];
+  };
+  /** An order of such renewals that no way to pay paid: it is told what happens next. */
+  readonly renewalUnpaid: { readonly accountId: string; readonly orderId: string };
 }
 
 export type LeavingKind = keyof Leaving;

@@ -145,6 +145,50 @@ export const en = {
       `The holder of ${name} does not take ${amount}. Nothing has been charged.`,
     refusedNext: 'You can watch the name, make another offer later, or look at names like it.',
   },
+  renewals: {
+    subject: {
+      renews: (name: string) => `${name} renews by itself: what it will cost`,
+      ends: (name: string, date: string) => `${name} ends on ${date}`,
+    },
+    subjects: {
+      renews: (count: number) => `${count} names renew by themselves: what they will cost`,
+      ends: (count: number) => `${count} of your names: what ends, and what renews`,
+    },
+    renews: 'Auto-renew is on for these. This is what will be charged, tax included, and never more:',
+    renewsLine: (name: string, amount: string, on: string, ends: string) =>
+      `${name}: ${amount} on ${on}; its term ends on ${ends}.`,
+    wasTold: (amount: string) => `You were told ${amount} before.`,
+    pays: 'Your balance pays first, then the card you kept last, then your other cards.',
+    ends: 'Auto-renew is off for these. They end unless you renew them:',
+    endsLine: (name: string, ends: string, renewable: string, restorable: string) =>
+      `${name}: ends on ${ends}. It can be renewed before ${renewable}, restored at a higher price before ${restorable}, and not after that.`,
+    change: (url: string) => `Renew them, or switch auto-renew: ${url}`,
+    unpaidSubject: (name: string) => `${name} could not be renewed: it was not paid`,
+    unpaidSubjects: (count: number) => `${count} names could not be renewed: they were not paid`,
+    noWay: 'These fell due, and there was nothing to pay with: your balance is too low, and no card is kept.',
+    refused: (said: string) => `These fell due, and no card paid. The last answer was: “${said}” Nothing was taken.`,
+    unpaidLine: (name: string, ends: string, next: string) => `${name}: its term ends on ${ends}. ${next}`,
+    nextTry: (date: string) => `We try again on ${date}.`,
+    noMoreTries: (date: string) => `We do not try again. You can renew it yourself before ${date}.`,
+    payNow: (url: string) => `Pay another way: ${url}`,
+    stageSubject: {
+      grace: (name: string) => `${name} has ended and can still be renewed`,
+      redemption: (name: string) => `${name} can only be restored now`,
+      pendingDelete: (name: string) => `${name} is about to be deleted`,
+      gone: (name: string) => `${name} is not yours any more`,
+    },
+    stageSubjects: (count: number) => `${count} of your names have ended: where they stand`,
+    stageLine: {
+      grace: (name: string, until: string) =>
+        `${name}: its term is over. It can be renewed at the renewal price before ${until}.`,
+      redemption: (name: string, until: string) =>
+        `${name}: it is out of service. It can be restored before ${until}, for the restore price and one renewal.`,
+      pendingDelete: (name: string, until: string) =>
+        `${name}: its registry deletes it by ${until}. Nothing can be done about it until then.`,
+      gone: (name: string) => `${name}: its registry has deleted it. Anyone can register it.`,
+    },
+    seeNames: (url: string) => `Your names: ${url}`,
+  },
   papers: {
     years: (years: number) => (years === 1 ? '1 year' : `${years} years`),
     renewal: (years: string) => `renewal, ${years}`,

@@ -138,6 +138,49 @@ export const es: Texts = {
     refusedText: (name, amount) => `El titular de ${name} no acepta ${amount}. No se ha cobrado nada.`,
     refusedNext: 'Puede vigilar el nombre, hacer otra oferta más adelante o mirar nombres parecidos.',
   },
+  renewals: {
+    subject: {
+      renews: (name) => `${name} se renueva solo: lo que costará`,
+      ends: (name, date) => `${name} termina el ${date}`,
+    },
+    subjects: {
+      renews: (count) => `${count} nombres se renuevan solos: lo que costarán`,
+      ends: (count) => `${count} de sus nombres: lo que termina y lo que se renueva`,
+    },
+    renews: 'Estos tienen la renovación automática activada. Esto es lo que se cobrará, con impuestos, y nunca más:',
+    renewsLine: (name, amount, on, ends) => `${name}: ${amount} el ${on}; su plazo termina el ${ends}.`,
+    wasTold: (amount) => `Antes se le dijo ${amount}.`,
+    pays: 'Paga primero su saldo, después la última tarjeta que guardó y después las demás.',
+    ends: 'Estos tienen la renovación automática desactivada. Terminan si no los renueva:',
+    endsLine: (name, ends, renewable, restorable) =>
+      `${name}: termina el ${ends}. Se puede renovar antes del ${renewable}, recuperar a un precio más alto antes del ${restorable}, y después no.`,
+    change: (url) => `Renuévelos o cambie la renovación automática: ${url}`,
+    unpaidSubject: (name) => `${name} no se pudo renovar: no se pagó`,
+    unpaidSubjects: (count) => `${count} nombres no se pudieron renovar: no se pagaron`,
+    noWay: 'Vencían y no había con qué pagar: su saldo no alcanza y no hay ninguna tarjeta guardada.',
+    refused: (said) => `Vencían y ninguna tarjeta pagó. La última respuesta fue: “${said}” No se ha cobrado nada.`,
+    unpaidLine: (name, ends, next) => `${name}: su plazo termina el ${ends}. ${next}`,
+    nextTry: (date) => `Lo intentamos otra vez el ${date}.`,
+    noMoreTries: (date) => `No lo intentamos más. Puede renovarlo usted antes del ${date}.`,
+    payNow: (url) => `Pague de otra forma: ${url}`,
+    stageSubject: {
+      grace: (name) => `${name} ha terminado y todavía se puede renovar`,
+      redemption: (name) => `${name} ya solo se puede recuperar`,
+      pendingDelete: (name) => `${name} está a punto de borrarse`,
+      gone: (name) => `${name} ya no es suyo`,
+    },
+    stageSubjects: (count) => `${count} de sus nombres han terminado: cómo están`,
+    stageLine: {
+      grace: (name, until) =>
+        `${name}: su plazo ha terminado. Se puede renovar al precio de renovación antes del ${until}.`,
+      redemption: (name, until) =>
+        `${name}: está fuera de servicio. Se puede recuperar antes del ${until}, por el precio de recuperación y una renovación.`,
+      pendingDelete: (name, until) =>
+        `${name}: su operador lo borra a más tardar el ${until}. Hasta entonces no se puede hacer nada.`,
+      gone: (name) => `${name}: su operador lo ha borrado. Cualquiera puede registrarlo.`,
+    },
+    seeNames: (url) => `Sus nombres: ${url}`,
+  },
   papers: {
     years: (years) => (years === 1 ? '1 año' : `${years} años`),
     renewal: (years) => `renovación, ${years}`,

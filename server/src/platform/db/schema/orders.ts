@@ -16,6 +16,7 @@ import {
 import type { Declaration } from '@tienda/core/contacts/declarations';
 import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { PendingResult } from '@tienda/core/epp/objects';
+import type { RenewalCare } from '@tienda/core/lifecycle/renewalCare';
 import type { HeldStage } from '@tienda/core/lifecycle/stage';
 import type { NameEvent } from '@tienda/core/names/nameEvent';
 import type { Who } from '@tienda/core/accounts/actor';
@@ -41,6 +42,8 @@ export const customerOrder = pgTable(
       .references(() => contact.id),
     /** Where the rest of the money comes from, beside the balance. */
     way: jsonb().$type<PaymentWay | { readonly type: 'balance' }>().notNull(),
+    /** Asked one after the other where the one before was refused. */
+    otherWays: jsonb('other_ways').$type<readonly PaymentWay[]>().notNull().default([]),
     agreements: jsonb().$type<readonly { id: string; version: string }[]>().notNull(),
     /** Contacts of names that differ from the order's own, by name. */
     differing: jsonb().$type<Readonly<Record<string, Partial<NameContacts>>>>().notNull().default({}),
@@ -189,6 +192,10 @@ export const heldName = pgTable(
     stage: text().$type<HeldStage>().notNull().default('active'),
     /** The day on which the next stage can begin. */
     nextStageOn: date('next_stage_on').notNull(),
+    /** How far its coming renewal was looked after. */
+    care: jsonb().$type<RenewalCare>().notNull().default({}),
+    /** The day on which something falls due about its renewal; null where nothing does. */
+    careOn: date('care_on'),
     /** When it was let go of; null for the one who holds it now. */
     leftAt: instant('left_at'),
   },
@@ -207,6 +214,9 @@ export const heldName = pgTable(
       .where(sql`${table.leftAt} is null`),
     index('held_name_stage')
       .on(table.nextStageOn)
+      .where(sql`${table.leftAt} is null`),
+    index('held_name_care')
+      .on(table.careOn, table.accountId)
       .where(sql`${table.leftAt} is null`),
     index('held_name_registered').on(table.registeredOn),
     index('held_name_suspended')

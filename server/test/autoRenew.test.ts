@@ -1,0 +1,227 @@
+import type pg from 'pg';
+import { addDays } from '@tienda/core/time/isoDate';
+import { orderNames, tokenFor, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { intentsOf, ownDatabase, registriesToday, ServerProcess, unique } from './serverProcess';
+
+/** A shop with a database of its own, since it moves the demo clock. */
+let server: ServerProcess;
+let client: pg.Client;
+
+beforeAll(async () => {
+  const own = await ownDatabase('renewals');
+  client = own.client;
+  server = await ServerProcess.start(12, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '3600' });
+});
+afterAll(async () => {
+  await server.end();
+  await client.end();
+  await registriesToday();
+});
+
+const good = '4539 0000 1111 0006';
+const declines = '4539 0000 1111 0014';
+
+/** Somebody who holds names for a year, each with auto-renew or without. */
+async function holder(wanted: Readonly<Record<string, boolean>>, cards: readonly string[]) {
+  const { visitor, email } = await server.member();
+  const { paymentsUrl } = await visitor.expect(200, 'GET', '/api/session');
+  const names = Object.entries(wanted).map(([start, autoRenew]) => ({ name: `${unique(start)}.org`, autoRenew }));
+  const paidWith = async (card: string, keep: boolean) => ({
+    payment: { method: 'card', token: await tokenFor(paymentsUrl, card), keep },
+  });
+  const keepsGood = cards.includes(good);
+  await untilEnded(visitor, (await orderNames(visitor, names, await paidWith(good, keepsGood))).id);
+  // Kept with an order that it did not pay; the card kept last is asked first.
+  if (cards.includes(declines))
+    await untilEnded(
+      visitor,
+      (await orderNames(visitor, [{ name: `${unique('spare')}.org` }], await paidWith(declines, true))).id,
+    );
+  await emptyInto(visitor);
+  const nameOf = (start: string) => names.find(({ name }) => name.startsWith(`${start}-`))?.name ?? '';
+  return {
+    visitor,
+    email,
+    nameOf,
+    held: (start: string) => visitor.expect(200, 'GET', `/api/me/names/${nameOf(start)}`),
+  };
+}
+
+/** What a declined order put back. */
+async function emptyInto(visitor: Visitor): Promise<void> {
+  for (const { name } of (await visitor.expect(200, 'GET', '/api/basket')).lines)
+    await visitor.send('DELETE', `/api/basket/${name}`);
+}
+
+const today = async (visitor: Visitor): Promise<string> =>
+  (await visitor.expect(200, 'GET', '/api/demo/clock')).now.slice(0, 10);
+
+async function moveTo(visitor: Visitor, day: string): Promise<void> {
+  const advanceDays = Math.round((Date.parse(day) - Date.parse(await today(visitor))) / 86_400_000);
+  await visitor.expect(200, 'POST', '/api/demo/clock', { advanceDays });
+}
+
+async function subjectsTo(visitor: Visitor, email: string, about: RegExp): Promise<string[]> {
+  const mails: { subject: string; text: string }[] = await visitor.expect(
+    200,
+    'GET',
+    `/api/demo/inbox?to=${encodeURIComponent(email)}`,
+  );
+  return mails.filter(({ subject, text }) => about.test(`${subject} ${text}`)).map(({ subject }) => subject);
+}
+
+async function mailAbout(visitor: Visitor, email: string, subject: RegExp): Promise<string> {
+  const mails: { subject: string; text: string }[] = await visitor.expect(
+    200,
+    'GET',
+    `/api/demo/inbox?to=${encodeURIComponent(email)}`,
+  );
+  const found = mails.find((mail) => subject.test(mail.subject));
+  if (!found) throw new Error(`No mail ${subject} among ${mails.map((mail) => mail.subject).join(' | ')}`);
+  return found.text;
+}
+
+test('what renews by itself is told twice, paid once in one order for all, and said in the log; nobody is signed out', async () => {
+  const { visitor, email, held, nameOf } = await holder({ yacht: true, ketch: true }, [good]);
+  const { expiresOn } = await held('yacht');
+  await moveTo(visitor, addDays(expiresOn, -60));
+  const told = await mailAbout(visitor, email, /^2 names renew by themselves/);
+  expect(told).toContain(`${nameOf('yacht')}: 11.07 USD on ${addDays(expiresOn, -30)}; its term ends on ${expiresOn}.`);
+  await moveTo(visitor, addDays(expiresOn, -31));
+  const before: unknown[] = await visitor.expect(200, 'GET', '/api/me/orders');
+  await moveTo(visitor, addDays(expiresOn, -30));
+  const orders = await visitor.expect(200, 'GET', '/api/me/orders');
+  expect(orders).toHaveLength(before.length + 1);
+  expect(orders[0]).toMatchObject({ status: 'done', total: 2214, documents: [{ kind: 'invoice' }] });
+  expect(await subjectsTo(visitor, email, /^2 names renew by themselves/)).toHaveLength(2);
+  const renewed = await held('yacht');
+  expect(renewed.expiresOn.slice(0, 4)).toBe(String(Number(expiresOn.slice(0, 4)) + 1));
+  const [line] = await visitor.expect(200, 'GET', `/api/me/names/${nameOf('yacht')}/log`);
+  expect(line).toMatchObject({ who: 'clock', what: { type: 'renewed', years: 1 } });
+  await moveTo(visitor, addDays(expiresOn, 20));
+  expect(await visitor.expect(200, 'GET', '/api/me/orders')).toHaveLength(orders.length);
+  expect((await held('yacht')).stage).toBe('active');
+});
+
+test('a card that is refused gives its turn to the next one, in the same order', async () => {
+  const { visitor, held } = await holder({ sloop: true }, [good, declines]);
+  const { expiresOn } = await held('sloop');
+  await moveTo(visitor, addDays(expiresOn, -30));
+  const [order] = await visitor.expect(200, 'GET', '/api/me/orders');
+  expect(order.events.map(({ type }: { type: string }) => type)).toEqual(
+    expect.arrayContaining(['placed', 'wayRefused', 'authorised', 'captured']),
+  );
+  const intents = await intentsOf(order.id);
+  expect(intents.map(({ status, captured }) => `${status} ${captured}`).sort()).toEqual([
+    'captured 1107',
+    'declined 0',
+  ]);
+});
+
+test('what no card pays is told with what happens next, waits in the basket, and is tried again on its days', async () => {
+  const { visitor, email, held, nameOf } = await holder({ cutter: true }, [declines]);
+  const { expiresOn } = await held('cutter');
+  await moveTo(visitor, addDays(expiresOn, -30));
+  const text = await mailAbout(visitor, email, /could not be renewed: it was not paid$/);
+  expect(text).toContain(`We try again on ${addDays(expiresOn, -14)}.`);
+  const [order] = await visitor.expect(200, 'GET', '/api/me/orders');
+  expect(text).toContain(`/orders/${order.id}`);
+  expect(order).toMatchObject({ status: 'declined' });
+  expect((await visitor.expect(200, 'GET', '/api/basket')).lines).toMatchObject([
+    { name: nameOf('cutter'), action: 'renew' },
+  ]);
+  expect(await held('cutter')).toMatchObject({
+    autoRenewal: { nextTry: addDays(expiresOn, -14), failed: { on: addDays(expiresOn, -30), orderId: order.id } },
+  });
+  await moveTo(visitor, addDays(expiresOn, -14));
+  expect(await subjectsTo(visitor, email, /was not paid/)).toHaveLength(2);
+  // Another way pays, and there is nothing left to try for.
+  await untilEnded(visitor, (await orderNames(visitor, [{ name: nameOf('cutter'), action: 'renew' }])).id);
+  const orders = await visitor.expect(200, 'GET', '/api/me/orders');
+  await moveTo(visitor, addDays(expiresOn, 11));
+  expect(await visitor.expect(200, 'GET', '/api/me/orders')).toHaveLength(orders.length);
+  expect((await held('cutter')).autoRenewal.failed).toBeUndefined();
+});
+
+test('without any way to pay that is said; the last try is in the grace period', async () => {
+  const { visitor, email, held } = await holder({ dory: true }, []);
+  const { expiresOn } = await held('dory');
+  await moveTo(visitor, addDays(expiresOn, -30));
+  expect(await mailAbout(visitor, email, /was not paid$/)).toContain('there was nothing to pay with');
+  await moveTo(visitor, addDays(expiresOn, 10));
+  expect(await mailAbout(visitor, email, /was not paid$/)).toContain(
+    'We do not try again. You can renew it yourself before',
+  );
+  expect(await subjectsTo(visitor, email, /was not paid/)).toHaveLength(7);
+});
+
+test('what became dearer than it was told is told first, and charged a week later', async () => {
+  const { visitor, email, held, nameOf } = await holder({ punt: true }, [good]);
+  const { expiresOn } = await held('punt');
+  await moveTo(visitor, addDays(expiresOn, -40));
+  await client.query('update held_name set premium_renew = 1250 where name = $1', [nameOf('punt')]);
+  const orders = (await visitor.expect(200, 'GET', '/api/me/orders')).length;
+  await moveTo(visitor, addDays(expiresOn, -30));
+  expect(await mailAbout(visitor, email, /renews by itself/)).toContain(
+    `15.38 USD on ${addDays(expiresOn, -23)}; its term ends on ${expiresOn}. You were told 11.07 USD before.`,
+  );
+  await moveTo(visitor, addDays(expiresOn, -24));
+  expect(await visitor.expect(200, 'GET', '/api/me/orders')).toHaveLength(orders);
+  await moveTo(visitor, addDays(expiresOn, -23));
+  const [order] = await visitor.expect(200, 'GET', '/api/me/orders');
+  expect([order.status, order.total]).toEqual(['done', 1538]);
+});
+
+test('what is carried out late is not charged at more than was told, and carried out twice it is charged once', async () => {
+  const { visitor, email, held, nameOf } = await holder({ gig: true }, [good]);
+  const { expiresOn } = await held('gig');
+  const name = nameOf('gig');
+  await moveTo(visitor, addDays(expiresOn, -30));
+  expect((await held('gig')).expiresOn > expiresOn).toBe(true);
+  const orders = (await visitor.expect(200, 'GET', '/api/me/orders')).length;
+  const carry = async (key: string) => {
+    await client.query(
+      `insert into outgoing (kind, key, content, created_at, next_at)
+       select 'autoRenewal', $1, content || jsonb_build_object('names', jsonb_build_array($2::text)), created_at, created_at
+       from outgoing where kind = 'autoRenewal' order by id desc limit 1`,
+      [key, name],
+    );
+    await visitor.expect(200, 'POST', '/api/demo/clock', { advanceDays: 1 });
+  };
+  await carry('again');
+  expect(await visitor.expect(200, 'GET', '/api/me/orders')).toHaveLength(orders);
+  // As if it had been told and seen to, and its price had risen between that and the payment.
+  const told = { seenTo: await today(visitor), told: { on: await today(visitor), amount: 1107, currency: 'USD' } };
+  await client.query('update held_name set care = $1, premium_renew = 1250 where name = $2', [told, name]);
+  await carry('late');
+  expect(await visitor.expect(200, 'GET', '/api/me/orders')).toHaveLength(orders);
+  expect(await mailAbout(visitor, email, /renews by itself/)).toContain('You were told 11.07 USD before.');
+  expect((await held('gig')).autoRenewal.told.amount).toBe(1538);
+});
+
+test('with auto-renew off nothing is ever charged: reminded, and told each stage until it is gone', async () => {
+  const { visitor, email, held, nameOf } = await holder({ raft: false }, [good]);
+  const { expiresOn, afterExpiry } = await held('raft');
+  const orders = (await visitor.expect(200, 'GET', '/api/me/orders')).length;
+  await moveTo(visitor, addDays(afterExpiry.freeFrom, 1));
+  const subjects = await subjectsTo(visitor, email, new RegExp(nameOf('raft')));
+  expect(subjects.filter((subject) => subject.endsWith(`ends on ${expiresOn}`))).toHaveLength(5);
+  for (const stage of ['has ended and can still be renewed', 'can only be restored now', 'is about to be deleted'])
+    expect(subjects).toContain(`${nameOf('raft')} ${stage}`);
+  expect(subjects).toContain(`${nameOf('raft')} is not yours any more`);
+  expect(await visitor.expect(200, 'GET', '/api/me/orders')).toHaveLength(orders);
+  await visitor.expect(404, 'GET', `/api/me/names/${nameOf('raft')}`);
+});
+
+test('switched on late, it is told at once and charged no earlier than a week after', async () => {
+  const { visitor, email, held, nameOf } = await holder({ tender: false }, [good]);
+  const { expiresOn } = await held('tender');
+  await moveTo(visitor, addDays(expiresOn, -13));
+  await visitor.expect(200, 'PATCH', `/api/me/names/${nameOf('tender')}`, { autoRenew: true });
+  await moveTo(visitor, addDays(expiresOn, -12));
+  expect(await mailAbout(visitor, email, /renews by itself/)).toContain(`on ${addDays(expiresOn, -5)};`);
+  await moveTo(visitor, addDays(expiresOn, -6));
+  expect((await held('tender')).expiresOn).toBe(expiresOn);
+  await moveTo(visitor, addDays(expiresOn, -5));
+  expect((await held('tender')).expiresOn > expiresOn).toBe(true);
+});
