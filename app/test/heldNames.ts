@@ -10,6 +10,7 @@ export const boats: ShownName = {
   privacy: true,
   privacyPolicy: 'included',
   autoRenew: false,
+  locked: false,
   suspended: false,
   stage: 'active',
   renewFor: [1, 2, 3, 4, 5, 6, 7, 8],

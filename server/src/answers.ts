@@ -131,6 +131,7 @@ export interface Answers {
   'GET /api/me/names/:name': ShownName;
   'GET /api/me/names/:name/log': readonly ShownNameEvent[];
   'PATCH /api/me/names/:name': ShownName;
+  'POST /api/me/names/:name/auth-code': { readonly authCode: string };
   'GET /api/me/watches': readonly ShownWatch[];
   'PUT /api/me/watches/:name': ShownWatch;
   'DELETE /api/me/watches/:name 204': Nothing;

@@ -9,6 +9,7 @@ const renewing = (name: string, on: string, amount: number): ShownName => ({
   privacy: true,
   privacyPolicy: 'included',
   autoRenew: true,
+  locked: false,
   suspended: false,
   stage: 'active',
   renewFor: [1],

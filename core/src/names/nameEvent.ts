@@ -6,6 +6,10 @@ export type NameEvent =
   | { readonly type: 'registered'; readonly years: number; readonly expiresOn: IsoDate }
   | { readonly type: 'renewed'; readonly years: number; readonly expiresOn: IsoDate }
   | { readonly type: 'autoRenew'; readonly on: boolean }
+  /** Against transfer. */
+  | { readonly type: 'locked' | 'unlocked' }
+  /** A new auth code was made, and shown. */
+  | { readonly type: 'authCode' }
   | { readonly type: 'suspended' }
   | { readonly type: 'released' }
   /** It was not renewed while it could be. */

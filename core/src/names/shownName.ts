@@ -14,6 +14,10 @@ export interface ShownName {
   readonly privacy: boolean;
   readonly privacyPolicy: PrivacyPolicy;
   readonly autoRenew: boolean;
+  /** Locked against transfer. */
+  readonly locked: boolean;
+  /** True while its registry has not answered a change that was asked for. */
+  readonly changing?: true;
   /** Out of service, since its holder has not confirmed the address. */
   readonly suspended: boolean;
   readonly stage: HeldStage;

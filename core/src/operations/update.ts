@@ -1,14 +1,10 @@
-import type { NameContacts } from '../contacts/roles';
 import { operation, type Failed, type FailedEvent, type Ready, type Sent } from './operation';
 
 /** What a name is to be like afterwards (RFC 5731 section 3.2.5); what is left out stays as it is. */
 export interface UpdateRequest {
-  readonly nameservers?: readonly string[];
-  /** The client's statuses that are set: all others of the client are taken off. */
-  readonly statuses?: readonly string[];
-  readonly contacts?: NameContacts;
-  readonly privacy?: boolean;
-  /** The auth code is changed; what it is comes from the name, and is kept nowhere. */
+  /** Locked against transfer: `clientTransferProhibited`. */
+  readonly locked?: boolean;
+  /** The auth code is changed; the new one follows from the operation, and is kept nowhere. */
   readonly newAuthCode?: true;
 }
 

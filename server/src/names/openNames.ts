@@ -11,9 +11,12 @@ import { paymentNoticeRoutes } from '../money/payments/notices';
 import type { KeptOfAccounts } from '../people/accounts/departure';
 import type { People } from '../people/openPeople';
 import type { Platform, Wing } from '../platform/openPlatform';
+import { changeRoutes } from './changes/routes';
+import { NameChanges } from './changes/service';
 import { NameLives } from './held/lives';
 import { nameRoutes } from './held/routes';
 import type { HeldName, NameStore } from './held/store';
+import { NameViews } from './held/views';
 import { holderRoutes } from './holders/routes';
 import { HolderChecks } from './holders/service';
 import { HolderCheckStore } from './holders/store';
@@ -93,6 +96,17 @@ export async function openNames(
   });
   const offers = new OfferService(new OfferStore(database), broker, catalogue, search, accounts, outbox, clock);
   const orders = await openOrders({ ...platform, ...gateways, ...people, ...find, ...money, holders, names: held });
+  const views = new NameViews(catalogue, contacts, clock, (id, name) => orders.operations.isChanging(id, name));
+  const changes = new NameChanges({
+    names: held,
+    operations: orders.operations,
+    wake: orders.wake,
+    accounts,
+    catalogue,
+    outbox,
+    keys: codeKeys,
+    clock,
+  });
   const renewals = new Renewals({
     ...money,
     database,
@@ -146,7 +160,8 @@ export async function openNames(
       ...paymentNoticeRoutes(config.noticeSecret, [orders.paid, money.topUpPaid]),
       ...holderRoutes(holders),
       ...offerRoutes(offers, idempotency),
-      ...nameRoutes(held, contacts, catalogue, clock),
+      ...nameRoutes(held, views),
+      ...changeRoutes(changes, held, views, people.proven),
     ],
     chores: [
       { name: 'offers', run: () => offers.lookAround() },

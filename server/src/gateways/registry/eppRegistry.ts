@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { EppCommand, FeeCommand, RenewDomain } from '@tienda/core/epp/command';
+import type { EppCommand, FeeCommand, RenewDomain, UpdateDomain } from '@tienda/core/epp/command';
 import type { EppContact, EppDomainCheck, EppDomainCreate } from '@tienda/core/epp/objects';
 import type { EppData, EppResponse } from '@tienda/core/epp/response';
 import { succeeded } from '@tienda/core/epp/resultCode';
@@ -15,6 +15,7 @@ import {
   type RegistryGateway,
   type RegistryMessage,
   type RenewOutcome,
+  type UpdateOutcome,
 } from './registryGateway';
 
 /** The currency in which registries are asked for fees; the catalogue's own. */
@@ -146,6 +147,14 @@ export class EppRegistry implements RegistryGateway {
     if (code === 2303 || code === 2201) return { type: 'gone' };
     if (isRefusal(code)) return { type: 'refused', reason: reason ?? message };
     return { type: 'renewed', expiresAt: expected(code, data, 'domainRenewed').expiresAt };
+  }
+
+  async update(change: Omit<UpdateDomain, 'type'>, transaction: string): Promise<UpdateOutcome> {
+    const { code, reason, message } = await this.send({ type: 'updateDomain', ...change }, transaction);
+    if (code === 2303 || code === 2201) return { type: 'gone' };
+    if (isRefusal(code)) return { type: 'refused', reason: reason ?? message };
+    if (!succeeded(code)) throw new RegistrySilent(`Changing ${change.name} was answered with ${code}`);
+    return { type: 'updated' };
   }
 
   async setHold(name: string, isHeld: boolean): Promise<void> {

@@ -1,4 +1,4 @@
-import type { RenewDomain } from '@tienda/core/epp/command';
+import type { RenewDomain, UpdateDomain } from '@tienda/core/epp/command';
 import type { EppContact, EppDomainCreate, EppDomainInfo, PendingResult } from '@tienda/core/epp/objects';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 
@@ -17,6 +17,13 @@ export type CreateOutcome =
 /** What came of an attempt to renew. */
 export type RenewOutcome =
   | { readonly type: 'renewed'; readonly expiresAt: string }
+  /** The name is not there, or not ours. */
+  | { readonly type: 'gone' }
+  | { readonly type: 'refused'; readonly reason: string };
+
+/** What came of an attempt to change a name. */
+export type UpdateOutcome =
+  | { readonly type: 'updated' }
   /** The name is not there, or not ours. */
   | { readonly type: 'gone' }
   | { readonly type: 'refused'; readonly reason: string };
@@ -62,6 +69,8 @@ export interface RegistryGateway {
   create(domain: EppDomainCreate, transaction: string): Promise<CreateOutcome>;
   /** Adds years to a name, where it still expires when it is said to. @throws RegistrySilent */
   renew(renewal: Omit<RenewDomain, 'type'>, transaction: string): Promise<RenewOutcome>;
+  /** Changes a name; harmless when repeated. @throws RegistrySilent */
+  update(change: Omit<UpdateDomain, 'type'>, transaction: string): Promise<UpdateOutcome>;
   /** Puts a name out of service, or back in (RFC 5731, `clientHold`). @throws RegistrySilent */
   setHold(name: string, isHeld: boolean): Promise<void>;
   /** The oldest message in our queue, which stays there. @throws RegistrySilent */

@@ -4,10 +4,12 @@ import type { Who } from '@tienda/core/accounts/actor';
 import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { HeldStage } from '@tienda/core/lifecycle/stage';
 import type { NameEvent, ShownNameEvent } from '@tienda/core/names/nameEvent';
+import type { UpdateRequest } from '@tienda/core/operations/update';
 import { noticeDays, type RenewalCare } from '@tienda/core/lifecycle/renewalCare';
 import type { Currency } from '@tienda/core/money/money';
 import { addDays, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
+import { notFound } from '../../platform/http/problem';
 import { availability, customerOrder, heldName, nameLog, operation } from '../../platform/db/schema';
 import type { NamePlace, NameSort, NamesWanted } from './pages';
 import { nameChanges } from '../../find/zones/changes';
@@ -28,6 +30,7 @@ export interface HeldName {
   readonly autoRenew: boolean;
   /** US cents a year. */
   readonly premiumRenew: number | null;
+  readonly locked: boolean;
   readonly suspended: boolean;
   readonly stage: HeldStage;
   readonly nextStageOn: IsoDate;
@@ -36,7 +39,7 @@ export interface HeldName {
 }
 
 /** What a name begins with. */
-export type NewlyHeld = Omit<HeldName, 'id' | 'suspended' | 'stage' | 'nextStageOn' | 'care' | 'careOn'> & {
+export type NewlyHeld = Omit<HeldName, 'id' | 'locked' | 'suspended' | 'stage' | 'nextStageOn' | 'care' | 'careOn'> & {
   readonly years: number;
 };
 
@@ -139,6 +142,13 @@ export class NameStore {
   ): Promise<HeldName | undefined> {
     const [found] = await this.among(accountId, [name], within);
     return found;
+  }
+
+  /** @throws Problem 404 where the account does not hold the name */
+  async need(accountId: string, name: string): Promise<HeldName> {
+    const held = await this.find(accountId, name);
+    if (!held) throw notFound('name among yours');
+    return held;
   }
 
   /** A name of an account, that nobody else changes until the transaction is over. */
@@ -297,6 +307,21 @@ export class NameStore {
       .set({ expiresOn, nextStageOn: expiresOn, stage: 'active', care: {}, careOn: careFrom(expiresOn) })
       .where(eq(heldName.id, id));
     await this.log(transaction, id, who, { type: 'renewed', years, expiresOn }, at);
+  }
+
+  /** Its registry has changed it as it was asked to. */
+  async updated(
+    transaction: Transaction,
+    { id, locked: before }: HeldName,
+    { locked, newAuthCode }: UpdateRequest,
+    who: Who,
+    at: Date,
+  ): Promise<void> {
+    if (locked !== undefined && locked !== before) {
+      await transaction.update(heldName).set({ locked }).where(eq(heldName.id, id));
+      await this.log(transaction, id, who, { type: locked ? 'locked' : 'unlocked' }, at);
+    }
+    if (newAuthCode) await this.log(transaction, id, who, { type: 'authCode' }, at);
   }
 
   /** Nothing has changed: looked at again on a later day. */

@@ -13,6 +13,11 @@ export function authCode(keys: Keyring, orderId: string, name: string): string {
   return codeOf(keys.sign(authText(orderId, name)));
 }
 
+/** The auth code that an operation gives a name: the same for every attempt at it; stored nowhere. */
+export function newAuthCode(keys: Keyring, operationId: string, name: string): string {
+  return codeOf(keys.sign(`new auth ${operationId} ${name}`));
+}
+
 /** The auth codes that a name may have been registered with, under the key in use and those before it. */
 export function authCodes(keys: Keyring, orderId: string, name: string): string[] {
   return keys.signatures(authText(orderId, name)).map(codeOf);

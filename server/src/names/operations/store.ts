@@ -1,4 +1,4 @@
-import { and, asc, eq, getTableColumns, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { isEnded, nextOperation, type OperationEvent } from '@tienda/core/operations/operations';
 import type { Who } from '@tienda/core/accounts/actor';
 import type { OrderEvent } from '@tienda/core/orders/order';
@@ -7,11 +7,18 @@ import type { StoredContact } from '../../people/contacts/store';
 import type { RegistryMessage } from '../../gateways/registry/registryGateway';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
+import { transactionOf } from './identity';
 import { leaseEnd } from '../../platform/db/leases';
 import { contact, customerOrder, operation, orderEvent, registryMessage } from '../../platform/db/schema';
 
 /** An operation as it is kept. */
 export type KeptOperation = typeof operation.$inferSelect;
+
+/** What is asked for without an order. */
+export type AskedOperation = Pick<
+  KeptOperation,
+  'id' | 'accountId' | 'kind' | 'name' | 'registry' | 'request' | 'askedBy'
+>;
 
 /** An operation that this process has to itself, with what carrying it out needs of others. */
 export interface TakenOperation extends KeptOperation {
@@ -80,6 +87,26 @@ export class OperationStore {
       .from(operation)
       .where(inArray(operation.orderId, [...orderIds]))
       .orderBy(asc(operation.sequence));
+  }
+
+  /** Something is to be done that costs nothing: it has its turn at once. */
+  async ask(asked: AskedOperation): Promise<void> {
+    const now = this.clock.now();
+    const { id } = asked;
+    await this.database
+      .insert(operation)
+      .values({ ...asked, state: { at: 'ready' }, transaction: transactionOf(id), createdAt: now, nextAt: now });
+  }
+
+  /** True while something that was asked for without an order is not done. */
+  async isChanging(accountId: string, name: string): Promise<boolean> {
+    const open = and(
+      eq(operation.accountId, accountId),
+      eq(operation.name, name),
+      isNull(operation.orderId),
+      isNotNull(operation.nextAt),
+    );
+    return (await this.database.$count(operation, open)) > 0;
   }
 
   async find(id: string): Promise<KeptOperation | undefined> {

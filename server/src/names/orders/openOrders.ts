@@ -23,6 +23,7 @@ import { OperationDesk } from '../operations/desk';
 import { RegistryMessages } from '../operations/messages';
 import { Registering } from '../operations/registering';
 import { Renewing } from '../operations/renewing';
+import { Updating } from '../operations/updating';
 import { OperationStore } from '../operations/store';
 import type { QuoteService } from '../../money/quotes/service';
 import type { QuoteStore } from '../../money/quotes/store';
@@ -66,6 +67,9 @@ export interface Orders {
   readonly service: OrderService;
   /** The contact that the latest order of an account was billed to. */
   readonly billedLast: (accountId: string) => Promise<string | undefined>;
+  readonly operations: OperationStore;
+  /** Something is to be done at a registry. */
+  readonly wake: (registry: string) => void;
   readonly isClockAtWork: () => Promise<boolean>;
   readonly paid: HearsOfPayment;
   /** What falls due by itself, and is done by one process at a time. */
@@ -98,6 +102,7 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
     heartbeat: new Heartbeat(leaseSeconds, (ids) => operations.extend(ids), log),
     work: {
       register: new Registering({ ...parts, keys, record, messages, ...dying }),
+      update: new Updating({ record, registries, keys }),
       renew: new Renewing({ record, registries, begin: recorder.renewalBegun.bind(recorder), ...dying }),
     },
     attention,
@@ -132,6 +137,8 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
   return {
     service,
     billedLast: (accountId) => store.billedLast(accountId),
+    operations,
+    wake: (registry) => desk.wake(registry),
     isClockAtWork: () => store.isClockAtWork(),
     paid: async ({ type, intent, reference }) => {
       const head = await store.head(reference);

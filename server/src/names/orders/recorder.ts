@@ -4,6 +4,7 @@ import { creditNoteOf, invoiceOf, type InvoiceContent } from '@tienda/core/order
 import type { OperationEvent } from '@tienda/core/operations/operations';
 import type { RegisterRequest } from '@tienda/core/operations/register';
 import type { RenewRequest } from '@tienda/core/operations/renew';
+import type { UpdateRequest } from '@tienda/core/operations/update';
 import { effects, next, tellsEach, type Order } from '@tienda/core/orders/order';
 import type { PaymentEvent } from '@tienda/core/orders/paymentState';
 import type { BalanceStore } from '../../money/balance/store';
@@ -163,6 +164,14 @@ export class OrderRecorder {
           return after;
         });
     }
+    if (event.type === 'done' && kind === 'update')
+      return database.transaction(async (transaction) => {
+        const held = await names.lock(transaction, accountId, name);
+        const after = await operations.move(transaction, operation, event);
+        const request = operation.request as UpdateRequest;
+        if (held) await names.updated(transaction, held, request, placedBy(operation), this.now());
+        return after;
+      });
     return operations.move(database, operation, event);
   }
 
@@ -286,9 +295,9 @@ function issuedFor({ head, account: { language }, buyer: contact }: TakenOrder):
   return { accountId: head.accountId, orderId: head.id, orderNumber: head.number, buyer, language };
 }
 
-/** Who asked for it: the clock, where nobody did. */
-function placedBy({ order }: TakenOperation): Who {
-  return order?.placedBy ?? { type: 'clock' };
+/** Who asked for it. */
+function placedBy({ order, askedBy }: TakenOperation): Who {
+  return order?.placedBy ?? askedBy;
 }
 
 function yearsOf({ request }: TakenOperation): number {

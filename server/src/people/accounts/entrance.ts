@@ -1,13 +1,10 @@
 import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSession';
 import type { Context } from 'koa';
-import type { Logger } from 'pino';
 import type { Clock } from '../../platform/clock/clock';
 import type { Config } from '../../platform/config';
-import type { Limits } from '../../platform/http/limits';
-import { networkOf } from '../../platform/http/network';
-import { Problem } from '../../platform/http/problem';
 import { sessionOf, type Answer } from '../../platform/http/route';
 import type { KnownDevices } from './devices';
+import type { Guard } from './guard';
 import type { Session, Sessions } from '../../platform/http/sessions';
 import type { Account } from './store';
 
@@ -24,48 +21,15 @@ export interface Custom {
 export interface EntranceParts {
   readonly sessions: Sessions;
   readonly devices: KnownDevices;
-  readonly limits: Limits;
+  readonly guard: Guard;
   readonly custom: Custom;
   readonly clock: Clock;
   readonly config: Pick<Config, 'demo' | 'paymentsUrl'>;
-  readonly log: Logger;
 }
 
-/** What the app is told of the session, how one begins for an account, and how often somebody may try to get in. */
+/** What the app is told of the session, and how one begins for an account. */
 export class Entrance {
   constructor(private readonly parts: EntranceParts) {}
-
-  /**
-   * Somebody tries to get in to an account, or asks for a mail with a code. Refusals are counted against where they
-   * are, and written to the log for whoever looks after security.
-   *
-   * @param whose the address typed, or the account whose second step or password is asked for
-   * @throws Problem 429
-   */
-  async attempt<Result>(
-    ctx: Context,
-    kind: 'guess' | 'mail',
-    whose: { readonly email: string } | { readonly accountId: string },
-    what: string,
-    action: () => Promise<Result>,
-  ): Promise<Result> {
-    const { limits, devices } = this.parts;
-    const subject = 'email' in whose ? whose.email : whose.accountId;
-    const device = await devices.find(ctx, whose);
-    try {
-      return await limits.attempt(ctx, kind, subject, device, action);
-    } catch (refusal) {
-      if (refusal instanceof Problem) this.note(ctx, `${what} refused`, { reason: refusal.type });
-      throw refusal;
-    }
-  }
-
-  /** Writes a line for whoever looks after security. No passwords, codes or addresses of mail. */
-  note(ctx: Context, security: string, more: Readonly<Record<string, unknown>> = {}): void {
-    const { accountId, awaiting } = sessionOf(ctx) ?? {};
-    const account = accountId ?? awaiting ?? undefined;
-    this.parts.log.info({ security, request: ctx.state['request'], network: networkOf(ctx.ip), account, ...more });
-  }
 
   async shown(session: Session, account: Account | undefined): Promise<Answer> {
     const { clock, config } = this.parts;
@@ -121,7 +85,7 @@ export class Entrance {
     await devices.remember(ctx, account.id);
     if (visitor && !visitor.accountId) await custom.moveBasket(visitor.basketId, account.basketId);
     await this.endVisitor(ctx);
-    this.note(ctx, 'signed in', { account: account.id });
+    this.parts.guard.note(ctx, 'signed in', { account: account.id });
     return this.shown(session, account);
   }
 

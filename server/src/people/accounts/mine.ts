@@ -17,6 +17,7 @@ import { AccountChoices } from './models';
 import type { AccountService } from './service';
 import type { Session, Sessions } from '../../platform/http/sessions';
 import type { Entrance } from './entrance';
+import type { Guard } from './guard';
 import type { AccountStore } from './store';
 import type { TwoStep } from './twoStep';
 
@@ -27,14 +28,9 @@ export function ownAccountRoutes(
   twoStep: TwoStep,
   sessions: Sessions,
   entrance: Entrance,
+  guard: Guard,
   departure: Departure,
 ): Route[] {
-  /** The password or a code once more: wrong ones of every kind share one budget. */
-  const proven = async <Result>(ctx: Context, actor: Actor, what: string, prove: () => Promise<Result>) => {
-    const result = await entrance.attempt(ctx, 'guess', { accountId: actor.account }, what, prove);
-    entrance.note(ctx, what);
-    return result;
-  };
   const sessionIn = (ctx: Context) => sessionOf(ctx)?.id ?? '';
   const shown = async (actor: Actor) => {
     const account = await store.byId(actor.account);
@@ -72,7 +68,7 @@ export function ownAccountRoutes(
       },
       async ({ ctx, actor, body: { current, password } }) => {
         const change = () => accounts.changePassword(actor, current, password, sessionOf(ctx));
-        await proven(ctx, actor, 'password changed', change);
+        await guard.proven(ctx, actor, 'password changed', change);
         return {};
       },
     ),
@@ -87,7 +83,7 @@ export function ownAccountRoutes(
       },
       async ({ ctx, actor, body: { email: sentTo, password } }) => {
         const ask = () => accounts.askMailChange(actor, sentTo.toLowerCase(), password, sessionIn(ctx));
-        await proven(ctx, actor, 'other mail address asked for', ask);
+        await guard.proven(ctx, actor, 'other mail address asked for', ask);
         return { status: 202, body: { sentTo } };
       },
     ),
@@ -102,7 +98,7 @@ export function ownAccountRoutes(
       },
       async ({ ctx, actor, body: { oldCode, newCode } }) => {
         const change = () => accounts.changeMail(actor, oldCode, newCode, sessionIn(ctx));
-        await proven(ctx, actor, 'mail address changed', change);
+        await guard.proven(ctx, actor, 'mail address changed', change);
         return shown(actor);
       },
     ),
@@ -144,7 +140,7 @@ export function ownAccountRoutes(
         perMinute: 10,
       },
       async ({ ctx, actor, body: { password } }) => {
-        await proven(ctx, actor, 'second step begun', () => accounts.prove(actor, password));
+        await guard.proven(ctx, actor, 'second step begun', () => accounts.prove(actor, password));
         return { status: 201, body: await twoStep.begin(actor) };
       },
     ),
@@ -159,7 +155,7 @@ export function ownAccountRoutes(
       },
       async ({ ctx, actor, body: { code } }) => {
         const confirm = () => twoStep.confirm(actor, code);
-        return { body: { recoveryCodes: await proven(ctx, actor, 'second step switched on', confirm) } };
+        return { body: { recoveryCodes: await guard.proven(ctx, actor, 'second step switched on', confirm) } };
       },
     ),
     accountRoute(
@@ -172,7 +168,7 @@ export function ownAccountRoutes(
         perMinute: 10,
       },
       async ({ ctx, actor, body: { password, code } }) => {
-        await proven(ctx, actor, 'second step switched off', async () => {
+        await guard.proven(ctx, actor, 'second step switched off', async () => {
           await accounts.prove(actor, password);
           await twoStep.end(actor, code);
         });
@@ -185,7 +181,7 @@ export function ownAccountRoutes(
       { needs: 'changeAccount', summary: 'All that is kept of the account, as JSON', perMinute: 10 },
       async ({ ctx, actor }) => {
         ctx.set('Content-Disposition', 'attachment; filename="tienda-account.json"');
-        entrance.note(ctx, 'account exported');
+        guard.note(ctx, 'account exported');
         return { body: await departure.everything(actor) };
       },
     ),
@@ -199,7 +195,7 @@ export function ownAccountRoutes(
         perMinute: 10,
       },
       async ({ ctx, actor, body: { password } }) => {
-        await proven(ctx, actor, 'closing', () => accounts.prove(actor, password));
+        await guard.proven(ctx, actor, 'closing', () => accounts.prove(actor, password));
         await departure.close(actor);
         return {};
       },

@@ -13,6 +13,7 @@ import { languageOf } from '../../platform/texts/texts';
 import type { AccountService } from './service';
 import type { Sessions } from '../../platform/http/sessions';
 import type { Entrance } from './entrance';
+import type { Guard } from './guard';
 import type { AccountStore } from './store';
 import type { TwoStep } from './twoStep';
 
@@ -23,6 +24,7 @@ export function entranceRoutes(
   twoStep: TwoStep,
   sessions: Sessions,
   entrance: Entrance,
+  guard: Guard,
 ): Route[] {
   /** The address as accounts know it, and the session that its codes are good in. */
   async function whom(ctx: Context, typedEmail: string) {
@@ -47,7 +49,7 @@ export function entranceRoutes(
       async ({ ctx, body: { email: typedEmail, password } }) => {
         const email = typedEmail.toLowerCase();
         const signIn = () => accounts.signIn(email, password);
-        return entrance.admit(ctx, await entrance.attempt(ctx, 'guess', { email }, 'sign-in', signIn));
+        return entrance.admit(ctx, await guard.attempt(ctx, 'guess', { email }, 'sign-in', signIn));
       },
     ),
     route(
@@ -58,7 +60,7 @@ export function entranceRoutes(
         const accountId = sessionOf(ctx)?.awaiting;
         if (!accountId) throw new Problem(409, 'no-second-step', 'Sign in first', 'Type address and password first.');
         const pass = () => twoStep.pass(accountId, code);
-        return entrance.enter(ctx, await entrance.attempt(ctx, 'guess', { accountId }, 'second step', pass));
+        return entrance.enter(ctx, await guard.attempt(ctx, 'guess', { accountId }, 'second step', pass));
       },
     ),
     route('delete', '/api/session', { summary: 'Signs out' }, async ({ ctx }) => {
@@ -73,7 +75,7 @@ export function entranceRoutes(
       async ({ ctx, body: { email: sentTo, password } }) => {
         const to = await whom(ctx, sentTo);
         const signUp = () => accounts.signUp(to, password, languageOf(ctx));
-        await entrance.attempt(ctx, 'mail', to, 'sign-up', signUp);
+        await guard.attempt(ctx, 'mail', to, 'sign-up', signUp);
         return { status: 202, body: { sentTo } };
       },
     ),
@@ -84,7 +86,7 @@ export function entranceRoutes(
       async ({ ctx, body: { email, code } }) => {
         const by = await whom(ctx, email);
         const confirm = () => accounts.confirm(by, code);
-        return entrance.enter(ctx, await entrance.attempt(ctx, 'guess', by, 'sign-up code', confirm));
+        return entrance.enter(ctx, await guard.attempt(ctx, 'guess', by, 'sign-up code', confirm));
       },
     ),
     route(
@@ -93,7 +95,7 @@ export function entranceRoutes(
       { summary: 'Asks for a code to set a new password with', model: MailAddress, perMinute: 10 },
       async ({ ctx, body: { email: sentTo } }) => {
         const to = await whom(ctx, sentTo);
-        await entrance.attempt(ctx, 'mail', to, 'new password', () => accounts.askReset(to, languageOf(ctx)));
+        await guard.attempt(ctx, 'mail', to, 'new password', () => accounts.askReset(to, languageOf(ctx)));
         return { status: 202, body: { sentTo } };
       },
     ),
@@ -108,7 +110,7 @@ export function entranceRoutes(
       async ({ ctx, body: { email, code, password } }) => {
         const by = await whom(ctx, email);
         const reset = () => accounts.reset(by, code, password);
-        return entrance.admit(ctx, await entrance.attempt(ctx, 'guess', by, 'code for a new password', reset));
+        return entrance.admit(ctx, await guard.attempt(ctx, 'guess', by, 'code for a new password', reset));
       },
     ),
   ];

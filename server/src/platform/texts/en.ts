@@ -189,6 +189,11 @@ export const en = {
     },
     seeNames: (url: string) => `Your names: ${url}`,
   },
+  changes: {
+    authCode: (name: string) => `${name}: a new auth code was shown`,
+    authCodeText: (name: string) =>
+      `Someone who knows your password asked for the auth code of ${name}. With it the name can be moved to another registrar once it is unlocked. If that was not you, lock the name, set a new password, and write to us.`,
+  },
   papers: {
     years: (years: number) => (years === 1 ? '1 year' : `${years} years`),
     renewal: (years: string) => `renewal, ${years}`,

@@ -181,6 +181,11 @@ export const es: Texts = {
     },
     seeNames: (url) => `Sus nombres: ${url}`,
   },
+  changes: {
+    authCode: (name) => `${name}: se mostró un nuevo código de autorización`,
+    authCodeText: (name) =>
+      `Alguien que conoce su contraseña pidió el código de autorización de ${name}. Con él el nombre se puede trasladar a otro registrador cuando esté desbloqueado. Si no fue usted, bloquee el nombre, ponga otra contraseña y escríbanos.`,
+  },
   papers: {
     years: (years) => (years === 1 ? '1 año' : `${years} años`),
     renewal: (years) => `renovación, ${years}`,

@@ -109,6 +109,8 @@ export const operation = pgTable(
       .references(() => account.id),
     /** Null where nothing is paid for it. */
     orderId: uuid('order_id').references(() => customerOrder.id),
+    /** Who asked for it, where it is of no order. */
+    askedBy: jsonb('asked_by').$type<Who>().notNull().default({ type: 'owner' }),
     kind: text().$type<OperationKind>().notNull(),
     /** A-label. */
     name: text().notNull(),
@@ -187,6 +189,8 @@ export const heldName = pgTable(
     privacy: boolean().notNull(),
     autoRenew: boolean('auto_renew').notNull(),
     premiumRenew: bigint('premium_renew', { mode: 'number' }),
+    /** Locked against transfer, as its registry said last. */
+    locked: boolean().notNull().default(false),
     /** Put out of service at the registry. */
     suspended: boolean().notNull().default(false),
     stage: text().$type<HeldStage>().notNull().default('active'),

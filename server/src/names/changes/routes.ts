@@ -1,0 +1,65 @@
+import { IsBoolean, IsString, MaxLength } from 'class-validator';
+import { readCurrency } from '../../find/search/routes';
+import type { ProvenByPassword } from '../../people/openPeople';
+import { currencyParameter } from '../../platform/http/parameters';
+import { MayBeLeftOut } from '../../platform/http/readModel';
+import { accountRoute, type Route } from '../../platform/http/route';
+import type { NameStore } from '../held/store';
+import type { NameViews } from '../held/views';
+import type { NameChanges } from './service';
+
+class NameChangeModel {
+  @MayBeLeftOut()
+  @IsBoolean({ message: 'Auto-renew is true or false.' })
+  autoRenew?: boolean;
+
+  @MayBeLeftOut()
+  @IsBoolean({ message: 'The lock is true or false.' })
+  locked?: boolean;
+}
+
+class AuthCodeProof {
+  @IsString({ message: 'The password is text.' })
+  @MaxLength(200)
+  password!: string;
+}
+
+export function changeRoutes(
+  changes: NameChanges,
+  names: NameStore,
+  views: NameViews,
+  proven: ProvenByPassword,
+): Route[] {
+  const query = { currency: currencyParameter };
+  return [
+    accountRoute(
+      'patch',
+      '/api/me/names/:name',
+      {
+        needs: 'changeRenewal',
+        summary: 'Switches auto-renew and the lock against transfer',
+        model: NameChangeModel,
+        query,
+      },
+      async ({ ctx, actor, params, body }) => {
+        const name = params['name'] ?? '';
+        await changes.change(actor, await names.need(actor.account, name), body);
+        return { body: await views.alone(await names.need(actor.account, name), readCurrency(ctx)) };
+      },
+    ),
+    accountRoute(
+      'post',
+      '/api/me/names/:name/auth-code',
+      {
+        needs: 'seeAuthCode',
+        summary: 'A new auth code, shown this once, for the password once more',
+        model: AuthCodeProof,
+      },
+      async ({ ctx, actor, params, body: { password } }) => {
+        const held = await names.need(actor.account, params['name'] ?? '');
+        await proven(ctx, actor, password, 'auth code shown');
+        return { body: { authCode: await changes.newAuthCode(actor, held) } };
+      },
+    ),
+  ];
+}

@@ -1,0 +1,78 @@
+import type { WholeExtension } from '@tienda/core/catalogue/extension';
+import type { Contact } from '@tienda/core/contacts/contact';
+import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
+import { nextTryOn } from '@tienda/core/lifecycle/renewalCare';
+import { canRenew } from '@tienda/core/lifecycle/stage';
+import type { Currency } from '@tienda/core/money/money';
+import { domainName } from '@tienda/core/names/domainName';
+import type { ShownName } from '@tienda/core/names/shownName';
+import { unitPrices } from '@tienda/core/pricing/linePrice';
+import { allowedTerms } from '@tienda/core/pricing/priceItem';
+import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
+import type { CatalogueReader } from '../../find/catalogue/catalogue';
+import { rateOf } from '../../find/catalogue/rates';
+import type { ContactStore } from '../../people/contacts/store';
+import type { Clock } from '../../platform/clock/clock';
+import type { HeldName } from './store';
+
+/** Held names as their holders see them: with the next renewal at today's prices, and the dates after the expiry. */
+export class NameViews {
+  constructor(
+    private readonly catalogue: CatalogueReader,
+    private readonly contacts: Pick<ContactStore, 'find'>,
+    private readonly clock: Clock,
+    /** True while the registry of a name has not answered a change that was asked for. */
+    private readonly isChanging: (accountId: string, name: string) => Promise<boolean>,
+  ) {}
+
+  /** With who holds it, and whether it is being changed. */
+  async alone(held: HeldName, currency: Currency): Promise<ShownName> {
+    const { accountId, contactId, name } = held;
+    const [holder, changing] = await Promise.all([
+      this.contacts.find(accountId, contactId),
+      this.isChanging(accountId, name),
+    ]);
+    return { ...this.inList(held, currency, holder), ...(changing ? { changing } : {}) };
+  }
+
+  inList(held: HeldName, currency: Currency, holder?: Contact): ShownName {
+    const read = domainName(held.name, this.catalogue.current());
+    if (read.kind === 'problem') throw new Error(`${held.name} is held but cannot be read: ${read.code}`);
+    const { extension, unicode } = read;
+    const premium = held.premiumRenew === null ? undefined : { register: held.premiumRenew, renew: held.premiumRenew };
+    const prices = unitPrices(extension, premium, false, currency, rateOf(currency));
+    const yearly = prices.renew + prices.fee + (held.privacy ? prices.privacy : 0);
+    const { name, registeredOn, expiresOn, privacy, autoRenew, locked, orderId, suspended, stage } = held;
+    const years = Math.min(...extension.terms.renew);
+    const today = isoDate(this.clock.now());
+    const isRenewable = canRenew(stage);
+    return {
+      name,
+      unicode,
+      registeredOn,
+      expiresOn,
+      privacy,
+      privacyPolicy: extension.privacy.policy,
+      autoRenew,
+      locked,
+      suspended,
+      stage,
+      renewFor: isRenewable ? allowedTerms('renew', { name, unicode, extension, heldUntil: expiresOn }, today) : [],
+      orderId,
+      renewal: { on: expiresOn, years, amount: yearly * years, currency },
+      ...(autoRenew && isRenewable ? { autoRenewal: autoRenewalOf(held, extension, today) } : {}),
+      afterExpiry: afterExpiry(expiresOn, extension.lifecycle),
+      ...(holder ? { holder: { name: holder.name, organisation: holder.organisation ?? '' } } : {}),
+    };
+  }
+}
+
+function autoRenewalOf(
+  held: HeldName,
+  { lifecycle }: WholeExtension,
+  today: IsoDate,
+): NonNullable<ShownName['autoRenewal']> {
+  const { told, failed } = held.care;
+  const nextTry = nextTryOn(held, lifecycle, today);
+  return { ...(nextTry ? { nextTry } : {}), ...(told ? { told } : {}), ...(failed ? { failed } : {}) };
+}

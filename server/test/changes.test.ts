@@ -1,0 +1,83 @@
+import { orderNames, untilEnded } from '../../scripts/demo.mjs';
+import { fault, mailTo, ServerProcess, unique } from './serverProcess';
+
+let server: ServerProcess;
+
+beforeAll(async () => {
+  server = await ServerProcess.start(3);
+});
+afterEach(async () => fault(await server.visitor(), 'lanternhead'));
+afterAll(() => server.end());
+
+/** Somebody who holds a name, and what its registry tells the public of it. */
+async function holder() {
+  const { visitor, email } = await server.member();
+  const name = `${unique('held')}.org`;
+  await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
+  const statuses = async (): Promise<string[]> => {
+    const { body } = await visitor.send('GET', `/api/lookup/${name}`);
+    return (typeof body === 'string' ? JSON.parse(body) : body).status;
+  };
+  const change = (body: object) => visitor.send('PATCH', `/api/me/names/${name}`, body);
+  const code = (password = 'a slow green boat') =>
+    visitor.send('POST', `/api/me/names/${name}/auth-code`, { password });
+  const log = async () =>
+    (await visitor.expect(200, 'GET', `/api/me/names/${name}/log`)).map(
+      ({ who, what }: { who: string; what: { type: string } }) => `${who} ${what.type}`,
+    );
+  return { visitor, email, name, statuses, change, code, log };
+}
+
+test('a name is locked against transfer at its registry, and unlocked; both are in the log', async () => {
+  const { name, statuses, change, log, visitor } = await holder();
+  expect((await change({ locked: true })).body).toMatchObject({ name, locked: true });
+  expect(await statuses()).toContain('client transfer prohibited');
+  // What is so already is not done, and not logged, again.
+  expect((await change({ locked: true })).status).toBe(200);
+  expect((await change({ locked: false, autoRenew: true })).body).toMatchObject({ locked: false, autoRenew: true });
+  expect(await statuses()).not.toContain('client transfer prohibited');
+  expect(await log()).toEqual(['owner unlocked', 'owner autoRenew', 'owner locked', 'owner registered']);
+  const stranger = await server.member();
+  expect((await stranger.visitor.send('PATCH', `/api/me/names/${name}`, { locked: true })).status).toBe(404);
+  expect((await visitor.send('PATCH', `/api/me/names/${name}`, { locked: 'yes' })).status).toBe(422);
+});
+
+test('what a registry refuses is said, and nothing is changed', async () => {
+  const { visitor, statuses, change, name } = await holder();
+  await fault(visitor, 'lanternhead', { on: 'updateDomain', kind: 'refuse', code: 2304 });
+  const { status, body } = await change({ locked: true });
+  expect([status, body.type]).toEqual([409, '/problems/registry-refused']);
+  expect(await statuses()).not.toContain('client transfer prohibited');
+  expect((await visitor.expect(200, 'GET', `/api/me/names/${name}`)).locked).toBe(false);
+});
+
+test('a registry that is silent is asked first when it answers again: the change is made once, and until then said to be under way', async () => {
+  const { visitor, statuses, change, name, log } = await holder();
+  await fault(
+    visitor,
+    'lanternhead',
+    { on: 'updateDomain', kind: 'dropAfter', times: 1 },
+    { on: 'infoDomain', kind: 'dropBefore' },
+  );
+  expect((await change({ locked: true })).body).toMatchObject({ locked: false, changing: true });
+  await fault(visitor, 'lanternhead');
+  for (let tries = 0; tries < 300; tries += 1) {
+    const held = await visitor.expect(200, 'GET', `/api/me/names/${name}`);
+    if (held.locked && !held.changing) break;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  expect(await statuses()).toContain('client transfer prohibited');
+  expect((await log()).filter((line: string) => line === 'owner locked')).toHaveLength(1);
+});
+
+test('the auth code is shown for the password, a new one each time, told by mail and in the log', async () => {
+  const { visitor, email, name, code, log } = await holder();
+  const wrong = await code('not my password');
+  expect([wrong.status, wrong.body.errors[0].pointer]).toEqual([422, '/password']);
+  const first = (await code()).body.authCode;
+  const second = (await code()).body.authCode;
+  expect(first).toMatch(/^T1-[\w-]{16}$/);
+  expect(second).not.toBe(first);
+  expect((await mailTo(visitor, email, /auth code was shown$/)).text).toContain(name);
+  expect((await log()).filter((line: string) => line === 'owner authCode')).toHaveLength(2);
+});
