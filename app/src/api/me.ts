@@ -3,19 +3,15 @@ import type { Contact } from '@tienda/core/contacts/contact';
 import type { Declaration } from '@tienda/core/contacts/declarations';
 import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { FeePayer } from '@tienda/core/names/offer';
-import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
-import type { ShownName } from '@tienda/core/names/shownName';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownWatch } from '@tienda/core/names/shownWatch';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
-import type { Currency } from '@tienda/core/money/money';
 import { checkoutStore } from './checkoutStore';
 import { call } from './client';
 import { useMine } from './mine';
 import type { PaymentBody } from './payments';
 import { sendOnce } from './sendOnce';
 import { useSession } from './session';
-import { currencyStore } from './currencyStore';
 import { useStored } from '../stored/stored';
 
 export type KeptContact = Contact & { readonly id: string };
@@ -41,39 +37,6 @@ export function useKeepContact() {
         kept,
         ...known.filter(({ id }) => id !== kept.id),
       ]),
-  });
-}
-
-/** Amounts in the currency chosen. */
-export function useNames() {
-  const currency = useStored(currencyStore);
-  return useMine<ShownName[]>(['names', currency], `/api/me/names?currency=${currency}`);
-}
-
-function addressOf(name: string, currency: Currency): string {
-  return `/api/me/names/${encodeURIComponent(name)}?currency=${currency}`;
-}
-
-export function useName(name: string) {
-  const currency = useStored(currencyStore);
-  return useMine<ShownName>(['names', currency, name], addressOf(name, currency));
-}
-
-/** What happened to a name held, the latest first. */
-export function useNameLog(name: string) {
-  return useMine<ShownNameEvent[]>(['names', 'log', name], `/api/me/names/${encodeURIComponent(name)}/log`);
-}
-
-export function useSetAutoRenew(name: string) {
-  const queries = useQueryClient();
-  const currency = useStored(currencyStore);
-  return useMutation({
-    mutationFn: (autoRenew: boolean) => call<ShownName>('PATCH', addressOf(name, currency), { autoRenew }),
-    onSuccess: async (shown) => {
-      queries.setQueryData(['me', 'names', currency, name], shown);
-      await queries.invalidateQueries({ queryKey: ['me', 'names', 'log', name] });
-      await queries.invalidateQueries({ queryKey: ['me', 'names', currency], exact: true });
-    },
   });
 }
 

@@ -1,6 +1,7 @@
-import { useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useSyncExternalStore } from 'react';
 import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
+import { call } from './client';
 import { useSession } from './session';
 
 const minuteMs = 60_000;
@@ -44,4 +45,13 @@ export function useNewDay(): void {
       for (const what of ofTheDay) void queries.invalidateQueries({ queryKey: [what] });
     before.current = today;
   }, [queries, today]);
+}
+
+/** Moves the demo's clock on by days; everything is asked for anew. */
+export function useMoveClock() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (advanceDays: number) => call<unknown>('POST', '/api/demo/clock', { advanceDays }),
+    onSettled: () => queries.invalidateQueries(),
+  });
 }

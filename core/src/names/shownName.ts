@@ -2,7 +2,7 @@ import type { PrivacyPolicy } from '../catalogue/extension';
 import type { IsoDate } from '../time/isoDate';
 import type { HeldStage } from '../lifecycle/stage';
 import type { AfterExpiry } from '../lifecycle/lifeOfName';
-import type { FailedTry, ToldCharge } from '../lifecycle/renewalCare';
+import type { Charge, FailedTry, ToldCharge } from '../lifecycle/renewalCare';
 import type { Currency, Minor } from '../money/money';
 
 /** A name as its holder sees it. */
@@ -33,6 +33,8 @@ export interface ShownName {
   };
   /** Where auto-renew is on and may still pay: when it tries next, what was told of it, and the last try where it failed. */
   readonly autoRenewal?: {
+    /** At today's prices, before tax, in the currency that it is charged in. */
+    readonly charge: Charge;
     readonly nextTry?: IsoDate;
     readonly told?: ToldCharge;
     readonly failed?: FailedTry;

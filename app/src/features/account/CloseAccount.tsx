@@ -2,7 +2,7 @@ import { View } from 'react-native';
 import { useCloseAccount } from '../../api/security';
 import { texts } from '../../texts/texts';
 import { Text } from '../../ui/Text';
-import { ProofForm } from './ProofForm';
+import { ProofForm } from '../../shop/entrance/ProofForm';
 
 const words = texts.security;
 

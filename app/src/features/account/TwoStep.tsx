@@ -8,7 +8,7 @@ import { Action } from '../../ui/Action';
 import { Text } from '../../ui/Text';
 import { fonts } from '../../ui/theme';
 import { CodeField } from '../../shop/entrance/CodeField';
-import { ProofForm } from './ProofForm';
+import { ProofForm } from '../../shop/entrance/ProofForm';
 import { QrCode } from './QrCode';
 import { GeneralProblem, problemOf } from '../../shop/entrance/fieldProblems';
 

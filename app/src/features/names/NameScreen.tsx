@@ -3,8 +3,8 @@ import { View } from 'react-native';
 import { canRenew } from '@tienda/core/lifecycle/stage';
 import type { NameEvent } from '@tienda/core/names/nameEvent';
 import type { ShownName } from '@tienda/core/names/shownName';
-import { useBasket, usePutInBasket } from '../../api/basket';
-import { useName, useNameLog, useSetAutoRenew } from '../../api/me';
+import { useBasket } from '../../api/basket';
+import { useChangeName, useName, useNameLog } from '../../api/names';
 import { useSession } from '../../api/session';
 import { dateText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
@@ -18,6 +18,9 @@ import { Toggle } from '../../ui/Toggle';
 import { lifeSentences } from '../../shop/held/lifeSentences';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
 import { privacyWords } from './NamesScreen';
+import { usePutRenewal } from './usePutRenewal';
+import { TransferCard } from './TransferCard';
+import { WellbeingNotice } from './WellbeingNotice';
 
 const words = texts.names;
 
@@ -40,12 +43,11 @@ export function NameScreen() {
 }
 
 function Held({ name }: { readonly name: ShownName }) {
-  const setAutoRenew = useSetAutoRenew(name.name);
-  const { expiresOn, renewal, holder, autoRenew, registeredOn } = name;
-  const each = eachYear(name);
-  const autoRenewWords = autoRenew ? texts.basket.autoRenewOn : texts.basket.autoRenewOff;
+  const change = useChangeName(name.name);
+  const { expiresOn, holder, autoRenew, registeredOn } = name;
   return (
     <View>
+      <WellbeingNotice name={name} />
       <Card>
         <Fact title={words.expires}>{dateText(expiresOn)}</Fact>
         <Fact title={words.registered}>{dateText(registeredOn)}</Fact>
@@ -56,12 +58,12 @@ function Held({ name }: { readonly name: ShownName }) {
         <CardRule />
         <Toggle
           title={texts.basket.autoRenew}
-          detail={autoRenewWords(dateText(renewal.on), each)}
+          detail={chargeWords(name)}
           value={autoRenew}
-          disabled={setAutoRenew.isPending}
-          onChange={(on) => setAutoRenew.mutate(on)}
+          disabled={change.isPending}
+          onChange={(on) => change.mutate({ autoRenew: on })}
         />
-        {setAutoRenew.isError ? <Failure fault={setAutoRenew.error} /> : null}
+        {change.isError ? <Failure fault={change.error} /> : null}
       </Card>
       <Renewal name={name} />
       <Card label={words.after}>
@@ -74,9 +76,20 @@ function Held({ name }: { readonly name: ShownName }) {
           </Text>
         ))}
       </Card>
+      <TransferCard name={name} />
       <Log name={name.name} />
     </View>
   );
+}
+
+/** What auto-renew will charge and when, as it was told; what the name costs where it is off. */
+function chargeWords(name: ShownName): string {
+  const { autoRenew, autoRenewal, renewal } = name;
+  if (!autoRenew) return texts.basket.autoRenewOff(dateText(renewal.on), eachYear(name));
+  const { charge, told, nextTry } = autoRenewal ?? {};
+  if (nextTry === undefined || !charge) return words.charge.noMore;
+  if (told) return words.charge.told(wholeAmount(told.amount, told.currency), dateText(nextTry));
+  return words.charge.toCome(wholeAmount(charge.amount, charge.currency), dateText(nextTry));
 }
 
 /** What a year more costs at today's prices. */
@@ -87,8 +100,8 @@ function eachYear({ renewal: { amount, years, currency } }: ShownName): string {
 /** Paying for it longer: by way of the basket, beside whatever else is bought. */
 function Renewal({ name }: { readonly name: ShownName }) {
   const inBasket = useBasket().data?.lines.some((line) => line.name === name.name) ?? false;
-  const put = usePutInBasket();
-  const { renewFor, expiresOn, stage, unicode, privacy, autoRenew } = name;
+  const put = usePutRenewal(name);
+  const { renewFor, expiresOn, stage } = name;
   const [shortest] = renewFor;
   const each = eachYear(name);
   const detail = shortest === undefined ? (canRenew(stage) ? words.renewFull : words.tooLate) : undefined;
@@ -102,22 +115,7 @@ function Renewal({ name }: { readonly name: ShownName }) {
       </Text>
       {shortest !== undefined && !inBasket ? (
         <View style={{ alignItems: 'flex-start' }}>
-          <Action
-            kind="main"
-            title={words.renewPut}
-            busy={put.isPending}
-            onPress={() =>
-              put.mutate({
-                name: name.name,
-                action: 'renew',
-                unicode,
-                years: shortest,
-                privacy,
-                autoRenew,
-                heldUntil: expiresOn,
-              })
-            }
-          />
+          <Action kind="main" title={words.renewPut} busy={put.isPending} onPress={() => put.mutate()} />
         </View>
       ) : null}
       {inBasket ? (

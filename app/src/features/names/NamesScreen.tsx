@@ -2,7 +2,7 @@ import { Link } from 'expo-router';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { Pressable, StyleSheet, View } from 'react-native';
 import type { ShownName } from '@tienda/core/names/shownName';
-import { useNames } from '../../api/me';
+import { useNames } from '../../api/names';
 import { dateText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Name } from '../../ui/Name';

@@ -1,7 +1,7 @@
 import { router } from 'expo-router';
 import type { ReactNode } from 'react';
 import type { ShownName } from '@tienda/core/names/shownName';
-import { useNames } from '../../api/me';
+import { useNames } from '../../api/names';
 import { useSession } from '../../api/session';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';

@@ -6,6 +6,7 @@ import { basket } from './basket';
 import { advice, codes, money, tally } from './money';
 import { checkout, publicView } from './checkout';
 import { balance, documents, order, payment, waiting } from './order';
+import { names } from './names';
 import { holderCheck, security } from './security';
 import { nameCount, terms, years } from './counts';
 
@@ -62,53 +63,7 @@ export const en = {
   tally,
   codes,
   advice,
-  names: {
-    title: 'Names',
-    empty: 'No names yet',
-    emptyDetail: 'Names that you register appear here, with when they end and what keeping them costs.',
-    signIn: 'Sign in to see your names.',
-    until: (date: string) => `until ${date}`,
-    autoRenewOn: 'auto-renew on',
-    autoRenewOff: 'auto-renew off',
-    privacy: {
-      on: 'privacy on',
-      off: 'privacy off',
-      hiddenByRegistry: 'details hidden by the registry',
-      notAllowed: 'holder shown',
-    },
-    registered: 'Registered',
-    expires: 'Ends',
-    holder: 'Held by',
-    after: 'If it is not renewed',
-    grace: (from: string, until: string) =>
-      `From ${from} it stops working, and can still be renewed at the renewal price until ${until}.`,
-    noGrace: (from: string) => `From ${from} it stops working.`,
-    redemption: (from: string, until: string) =>
-      `From ${from} to ${until} it can be got back at the restore price and one renewal.`,
-    free: (date: string) => `From ${date} anyone can register it.`,
-    back: 'All names',
-    renew: 'Renew it',
-    renewDetail: (until: string, each: string) => `It is paid until ${until}. Each further year costs ${each} today.`,
-    renewFull: 'It is paid for as far ahead as a name can be: ten years.',
-    renewPut: 'Put a renewal in the basket',
-    renewInBasket: 'Its renewal is in the basket.',
-    toBasket: 'Go to the basket',
-    tooLate: 'It ran out too long ago to be renewed.',
-    log: 'What happened',
-    logWho: { owner: 'you', clock: 'the shop', registry: 'its registry' },
-    logWhat: {
-      registered: (term: number, until: string) => `registered for ${years(term)}, until ${until}`,
-      renewed: (term: number, until: string) => `renewed for ${years(term)}, until ${until}`,
-      autoRenewOn: 'auto-renew switched on',
-      autoRenewOff: 'auto-renew switched off',
-      suspended: 'put out of service: its holder’s address was not confirmed',
-      released: 'back in service',
-      grace: 'ran out, can still be renewed',
-      redemption: 'in redemption',
-      pendingDelete: 'about to be deleted',
-      gone: 'deleted',
-    },
-  },
+  names,
   ahead: {
     title: 'Ahead',
     empty: 'Nothing falls due',
@@ -142,6 +97,9 @@ export const en = {
     empty: 'No mail yet.',
     to: (email: string) => `To ${email}`,
     attached: (file: string) => `Attached: ${file}`,
+    clock: 'Demo clock',
+    clockNow: (date: string) => `In the shop it is ${date}. What falls due on the way happens on its day.`,
+    clockOn: { day: 'A day on', month: 'A month on', year: 'A year on' },
   },
   notFound: { title: 'Nothing here', detail: 'This page does not exist.' },
 };

@@ -2,6 +2,7 @@ import type { Texts } from '../en';
 import { basket } from './basket';
 import { checkout, publicView } from './checkout';
 import { balance, documents, order, payment, waiting } from './order';
+import { names } from './names';
 import { holderCheck, security } from './security';
 import { lineup, wordbench } from './compare';
 import { nameCount, terms, years } from './counts';
@@ -62,53 +63,7 @@ export const es: Texts = {
   tally,
   codes,
   advice,
-  names: {
-    title: 'Nombres',
-    empty: 'Aún no hay nombres',
-    emptyDetail: 'Aquí aparecen los nombres que registre, con cuándo terminan y lo que cuesta mantenerlos.',
-    signIn: 'Entre para ver sus nombres.',
-    until: (date) => `hasta el ${date}`,
-    autoRenewOn: 'renovación automática activada',
-    autoRenewOff: 'renovación automática desactivada',
-    privacy: {
-      on: 'privacidad activada',
-      off: 'privacidad desactivada',
-      hiddenByRegistry: 'el operador oculta los datos',
-      notAllowed: 'titular a la vista',
-    },
-    registered: 'Registrado',
-    expires: 'Termina',
-    holder: 'Titular',
-    after: 'Si no se renueva',
-    grace: (from, until) =>
-      `Desde el ${from} deja de funcionar, y aún se puede renovar al precio de renovación hasta el ${until}.`,
-    noGrace: (from) => `Desde el ${from} deja de funcionar.`,
-    redemption: (from, until) =>
-      `Del ${from} al ${until} se puede recuperar por el precio de recuperación y una renovación.`,
-    free: (date) => `Desde el ${date} cualquiera puede registrarlo.`,
-    back: 'Todos los nombres',
-    renew: 'Renovarlo',
-    renewDetail: (until, each) => `Está pagado hasta el ${until}. Cada año más cuesta hoy ${each}.`,
-    renewFull: 'Está pagado con toda la antelación posible: diez años.',
-    renewPut: 'Poner una renovación en la cesta',
-    renewInBasket: 'Su renovación está en la cesta.',
-    toBasket: 'Ir a la cesta',
-    tooLate: 'Terminó hace demasiado tiempo para renovarlo.',
-    log: 'Qué ha pasado',
-    logWho: { owner: 'usted', clock: 'la tienda', registry: 'su operador' },
-    logWhat: {
-      registered: (term, until) => `registrado por ${years(term)}, hasta el ${until}`,
-      renewed: (term, until) => `renovado por ${years(term)}, hasta el ${until}`,
-      autoRenewOn: 'renovación automática activada',
-      autoRenewOff: 'renovación automática desactivada',
-      suspended: 'fuera de servicio: no se confirmó la dirección del titular',
-      released: 'otra vez en servicio',
-      grace: 'terminó, aún se puede renovar',
-      redemption: 'en recuperación',
-      pendingDelete: 'a punto de borrarse',
-      gone: 'borrado',
-    },
-  },
+  names,
   ahead: {
     title: 'Por venir',
     empty: 'No vence nada',
@@ -143,6 +98,9 @@ export const es: Texts = {
     empty: 'Aún no hay correo.',
     to: (email) => `Para ${email}`,
     attached: (file) => `Adjunto: ${file}`,
+    clock: 'Reloj de la demostración',
+    clockNow: (date) => `En la tienda es el ${date}. Lo que vence por el camino ocurre en su día.`,
+    clockOn: { day: 'Un día más', month: 'Un mes más', year: 'Un año más' },
   },
   notFound: { title: 'Aquí no hay nada', detail: 'Esta página no existe.' },
 };

@@ -30,6 +30,8 @@ export interface HeldName {
   readonly autoRenew: boolean;
   /** US cents a year. */
   readonly premiumRenew: number | null;
+  /** What its renewals are charged in: that of its first order. */
+  readonly currency: Currency;
   readonly locked: boolean;
   readonly suspended: boolean;
   readonly stage: HeldStage;
@@ -45,8 +47,6 @@ export type NewlyHeld = Omit<HeldName, 'id' | 'locked' | 'suspended' | 'stage' |
 
 /** A name about whose renewal something falls due. */
 export interface CaredName extends HeldName {
-  /** What its renewals are charged in: that of its first order. */
-  readonly currency: Currency;
   /** A renewal of it is ordered, and has not ended. */
   readonly isAtWork: boolean;
 }
@@ -68,7 +68,6 @@ const { leftAt: _leftAt, ...columns } = getTableColumns(heldName);
 
 /** What the renewal of a name depends on besides; the columns of the name are named whole: within, those of the other table would be meant. */
 const caredBesides = {
-  currency: sql<Currency>`(select o.terms ->> 'currency' from ${customerOrder} o where o.id = held_name.order_id)`,
   isAtWork: sql<boolean>`exists (
     select from ${operation} n join ${customerOrder} o on o.id = n.order_id
     where n.account_id = held_name.account_id and n.name = held_name.name and n.kind = 'renew' and not o.ended)`,
@@ -272,11 +271,11 @@ export class NameStore {
     return [
       sql`added as (
         insert into ${heldName} (id, name, account_id, order_id, contact_id, contacts, registered_on, expires_on, next_stage_on,
-          care_on, privacy, auto_renew, premium_renew)
+          care_on, privacy, auto_renew, premium_renew, currency)
         select ${id}::uuid, ${held.name}, ${held.accountId}::uuid, ${held.orderId}::uuid, ${held.contactId}::uuid,
           ${JSON.stringify(held.contacts)}::jsonb, ${held.registeredOn}::date, ${held.expiresOn}::date, ${held.expiresOn}::date,
           ${careFrom(held.expiresOn)}::date,
-          ${held.privacy}::boolean, ${held.autoRenew}::boolean, ${held.premiumRenew}::bigint
+          ${held.privacy}::boolean, ${held.autoRenew}::boolean, ${held.premiumRenew}::bigint, ${held.currency}
         from ${from}
       )`,
       sql`known as (

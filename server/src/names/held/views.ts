@@ -3,7 +3,7 @@ import type { Contact } from '@tienda/core/contacts/contact';
 import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import { nextTryOn } from '@tienda/core/lifecycle/renewalCare';
 import { canRenew } from '@tienda/core/lifecycle/stage';
-import type { Currency } from '@tienda/core/money/money';
+import type { Currency, Minor } from '@tienda/core/money/money';
 import { domainName } from '@tienda/core/names/domainName';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { unitPrices } from '@tienda/core/pricing/linePrice';
@@ -39,11 +39,9 @@ export class NameViews {
     const read = domainName(held.name, this.catalogue.current());
     if (read.kind === 'problem') throw new Error(`${held.name} is held but cannot be read: ${read.code}`);
     const { extension, unicode } = read;
-    const premium = held.premiumRenew === null ? undefined : { register: held.premiumRenew, renew: held.premiumRenew };
-    const prices = unitPrices(extension, premium, false, currency, rateOf(currency));
-    const yearly = prices.renew + prices.fee + (held.privacy ? prices.privacy : 0);
     const { name, registeredOn, expiresOn, privacy, autoRenew, locked, orderId, suspended, stage } = held;
     const years = Math.min(...extension.terms.renew);
+    const costIn = (one: Currency) => ({ amount: yearly(held, extension, one) * years, currency: one });
     const today = isoDate(this.clock.now());
     const isRenewable = canRenew(stage);
     return {
@@ -59,19 +57,25 @@ export class NameViews {
       stage,
       renewFor: isRenewable ? allowedTerms('renew', { name, unicode, extension, heldUntil: expiresOn }, today) : [],
       orderId,
-      renewal: { on: expiresOn, years, amount: yearly * years, currency },
-      ...(autoRenew && isRenewable ? { autoRenewal: autoRenewalOf(held, extension, today) } : {}),
+      renewal: { on: expiresOn, years, ...costIn(currency) },
+      ...(autoRenew && isRenewable
+        ? { autoRenewal: { charge: costIn(held.currency), ...comingOf(held, extension, today) } }
+        : {}),
       afterExpiry: afterExpiry(expiresOn, extension.lifecycle),
       ...(holder ? { holder: { name: holder.name, organisation: holder.organisation ?? '' } } : {}),
     };
   }
 }
 
-function autoRenewalOf(
-  held: HeldName,
-  { lifecycle }: WholeExtension,
-  today: IsoDate,
-): NonNullable<ShownName['autoRenewal']> {
+/** A year of keeping a name at today's prices, before tax. */
+function yearly({ premiumRenew, privacy }: HeldName, extension: WholeExtension, currency: Currency): Minor {
+  const premium = premiumRenew === null ? undefined : { register: premiumRenew, renew: premiumRenew };
+  const prices = unitPrices(extension, premium, false, currency, rateOf(currency));
+  return prices.renew + prices.fee + (privacy ? prices.privacy : 0);
+}
+
+/** When auto-renew tries next, what was told of that, and the last try where it failed. */
+function comingOf(held: HeldName, { lifecycle }: WholeExtension, today: IsoDate) {
   const { told, failed } = held.care;
   const nextTry = nextTryOn(held, lifecycle, today);
   return { ...(nextTry ? { nextTry } : {}), ...(told ? { told } : {}), ...(failed ? { failed } : {}) };

@@ -1,5 +1,6 @@
 import { and, asc, eq, getTableColumns, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { isEnded, nextOperation, type OperationEvent } from '@tienda/core/operations/operations';
+import type { Currency } from '@tienda/core/money/money';
 import type { Who } from '@tienda/core/accounts/actor';
 import type { OrderEvent } from '@tienda/core/orders/order';
 import { addresseeOf, type Addressee } from '../../people/accounts/store';
@@ -24,7 +25,12 @@ export type AskedOperation = Pick<
 export interface TakenOperation extends KeptOperation {
   readonly account: Addressee;
   /** The order that it was paid with. */
-  readonly order: { readonly number: number; readonly placedBy: Who; readonly names: number | null } | null;
+  readonly order: {
+    readonly number: number;
+    readonly placedBy: Who;
+    readonly names: number | null;
+    readonly currency: Currency;
+  } | null;
   /** Those that it names, also where their account has forgotten them. */
   readonly contacts: readonly StoredContact[];
   /** True where it was never sent before. */
@@ -61,7 +67,8 @@ const needed = {
   // The columns of the operation are named whole: within, those of the other table would be meant.
   account: addresseeOf(sql`operation.account_id`),
   order: sql<TakenOperation['order']>`(
-    select jsonb_build_object('number', o.number, 'placedBy', o.placed_by, 'names', o.terms -> 'names')
+    select jsonb_build_object('number', o.number, 'placedBy', o.placed_by, 'names', o.terms -> 'names',
+      'currency', o.terms -> 'currency')
     from ${customerOrder} o where o.id = operation.order_id)`,
   contacts: sql<readonly StoredContact[]>`coalesce((
     select jsonb_agg(c.contact || jsonb_build_object('id', c.id))

@@ -196,9 +196,9 @@ export class OrderRecorder {
   /** The name is held, its holder is asked to confirm the address where that is new, and a mail says so. */
   private registered(operation: TakenOperation, expiresOn: string): StatementPart[] {
     const { names, holders } = this.parts;
-    const { orderId, accountId, name, line, account, contacts } = operation;
+    const { orderId, accountId, name, line, account, contacts, order } = operation;
     const request = operation.request as RegisterRequest;
-    if (!orderId || !line) throw new Error(`${name} was registered for no order`);
+    if (!orderId || !line || !order) throw new Error(`${name} was registered for no order`);
     const now = this.now();
     const { registrant } = request.contacts;
     const { years, privacy, autoRenew, premium } = line;
@@ -213,6 +213,7 @@ export class OrderRecorder {
       privacy,
       autoRenew,
       premiumRenew: premium?.renew ?? null,
+      currency: order.currency,
       years,
     };
     const holder = contacts.find(({ id }) => id === registrant);

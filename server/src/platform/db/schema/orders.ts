@@ -19,6 +19,7 @@ import type { PendingResult } from '@tienda/core/epp/objects';
 import type { RenewalCare } from '@tienda/core/lifecycle/renewalCare';
 import type { HeldStage } from '@tienda/core/lifecycle/stage';
 import type { NameEvent } from '@tienda/core/names/nameEvent';
+import type { Currency } from '@tienda/core/money/money';
 import type { Who } from '@tienda/core/accounts/actor';
 import type { OperationKind } from '@tienda/core/operations/operation';
 import type { OperationRequest, OperationState } from '@tienda/core/operations/operations';
@@ -189,6 +190,8 @@ export const heldName = pgTable(
     privacy: boolean().notNull(),
     autoRenew: boolean('auto_renew').notNull(),
     premiumRenew: bigint('premium_renew', { mode: 'number' }),
+    /** What its renewals are charged in: that of its first order. */
+    currency: text().$type<Currency>().notNull().default('USD'),
     /** Locked against transfer, as its registry said last. */
     locked: boolean().notNull().default(false),
     /** Put out of service at the registry. */

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Field } from '../../ui/Field';
-import { GeneralProblem, problemOf } from '../../shop/entrance/fieldProblems';
+import { GeneralProblem, problemOf } from './fieldProblems';
 
 interface ProofFormProps {
   readonly title: string;
