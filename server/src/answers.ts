@@ -21,6 +21,8 @@ import type { ShownBasket } from './money/basket/service';
 import type { StoredContact } from './people/contacts/store';
 import type { ShownClock } from './demo/routes';
 import type { IdeaEvent } from './find/ideas/service';
+import type { ChangedNames } from './names/changes/service';
+import type { NameCounts } from './names/held/lists';
 import type { AgreedVersion } from './names/orders/store';
 import type { BindingQuote } from './money/quotes/service';
 
@@ -128,7 +130,9 @@ export interface Answers {
   'POST /api/holder-checks/confirm': { readonly email: string };
 
   'GET /api/me/names': readonly ShownName[];
+  'GET /api/me/name-counts': NameCounts;
   'GET /api/me/names/:name': ShownName;
+  'POST /api/me/name-changes': ChangedNames;
   'GET /api/me/names/:name/log': readonly ShownNameEvent[];
   'PATCH /api/me/names/:name': ShownName;
   'POST /api/me/names/:name/auth-code': { readonly authCode: string };

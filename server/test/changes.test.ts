@@ -81,3 +81,33 @@ test('the auth code is shown for the password, a new one each time, told by mail
   expect((await mailTo(visitor, email, /auth code was shown$/)).text).toContain(name);
   expect((await log()).filter((line: string) => line === 'owner authCode')).toHaveLength(2);
 });
+
+test('many are changed together: who is so already and who is not the holder stay out of it; it can be taken back', async () => {
+  const { visitor } = await server.member();
+  const names = Array.from({ length: 3 }, () => `${unique('many')}.org`);
+  await untilEnded(
+    visitor,
+    (
+      await orderNames(
+        visitor,
+        names.map((name, place) => ({ name, autoRenew: place === 0 })),
+      )
+    ).id,
+  );
+  const other = await holder();
+  const change = (body: object) => visitor.expect(200, 'POST', '/api/me/name-changes', body);
+  const on = await change({ names: [...names, other.name], autoRenew: true });
+  expect(on).toEqual({ changed: names.slice(1).sort(), asked: [], cannot: [] });
+  const counts = async () => visitor.expect(200, 'GET', '/api/me/name-counts');
+  expect(await counts()).toEqual({ all: 3, soon: 0, ending: 0, unpaid: 0, unlocked: 3, suspended: 0 });
+  await change({ names: on.changed, autoRenew: false });
+  expect((await counts()).ending).toBe(2);
+  const { asked } = await change({ names, locked: true });
+  expect([...asked].sort()).toEqual([...names].sort());
+  for (let tries = 0; (await counts()).unlocked > 0 && tries < 100; tries += 1)
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  expect((await counts()).unlocked).toBe(0);
+  expect(await visitor.expect(200, 'GET', '/api/me/names?locked=0')).toEqual([]);
+  const refused = await visitor.send('POST', '/api/me/name-changes', { names: [], locked: true });
+  expect([refused.status, refused.body.errors[0].pointer]).toEqual([422, '/names']);
+});

@@ -13,6 +13,7 @@ import type { People } from '../people/openPeople';
 import type { Platform, Wing } from '../platform/openPlatform';
 import { changeRoutes } from './changes/routes';
 import { NameChanges } from './changes/service';
+import { NameLists } from './held/lists';
 import { NameLives } from './held/lives';
 import { nameRoutes } from './held/routes';
 import type { HeldName, NameStore } from './held/store';
@@ -25,6 +26,7 @@ import { OfferService } from './offers/service';
 import { OfferStore } from './offers/store';
 import { openOrders } from './orders/openOrders';
 import { Renewals } from './renewals/service';
+import { CareStore } from './renewals/store';
 import { orderRoutes } from './orders/routes';
 import type { AgreedVersion } from './orders/store';
 
@@ -107,10 +109,11 @@ export async function openNames(
     keys: codeKeys,
     clock,
   });
+  const care = new CareStore(database);
   const renewals = new Renewals({
     ...money,
     database,
-    names: held,
+    store: care,
     orders: orders.service,
     billedLast: orders.billedLast,
     accounts,
@@ -146,7 +149,7 @@ export async function openNames(
       forgotten: ({ id }) => offers.forget(owner(id)),
     },
     days: {
-      next: () => held.nextDay(),
+      next: () => care.nextDay(),
       seeTo: async () => {
         await lives.lookAround();
         await renewals.lookAround();
@@ -160,7 +163,7 @@ export async function openNames(
       ...paymentNoticeRoutes(config.noticeSecret, [orders.paid, money.topUpPaid]),
       ...holderRoutes(holders),
       ...offerRoutes(offers, idempotency),
-      ...nameRoutes(held, views),
+      ...nameRoutes(held, new NameLists(database), views, clock),
       ...changeRoutes(changes, held, views, people.proven),
     ],
     chores: [

@@ -1,4 +1,4 @@
-import { IsBoolean, IsString, MaxLength } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsString, MaxLength } from 'class-validator';
 import { readCurrency } from '../../find/search/routes';
 import type { ProvenByPassword } from '../../people/openPeople';
 import { currencyParameter } from '../../platform/http/parameters';
@@ -16,6 +16,15 @@ class NameChangeModel {
   @MayBeLeftOut()
   @IsBoolean({ message: 'The lock is true or false.' })
   locked?: boolean;
+}
+
+class NameChangesModel extends NameChangeModel {
+  @IsArray({ message: 'Names come as a list.' })
+  @ArrayMinSize(1, { message: 'Choose at least one name.' })
+  @ArrayMaxSize(500, { message: 'At most 500 names at once.' })
+  @IsString({ each: true })
+  @MaxLength(253, { each: true })
+  names!: string[];
 }
 
 class AuthCodeProof {
@@ -46,6 +55,16 @@ export function changeRoutes(
         await changes.change(actor, await names.need(actor.account, name), body);
         return { body: await views.alone(await names.need(actor.account, name), readCurrency(ctx)) };
       },
+    ),
+    accountRoute(
+      'post',
+      '/api/me/name-changes',
+      {
+        needs: 'changeRenewal',
+        summary: 'Switches auto-renew or the lock of many names; registries carry it out as they answer',
+        model: NameChangesModel,
+      },
+      async ({ actor, body: { names: some, ...change } }) => ({ body: await changes.changeMany(actor, some, change) }),
     ),
     accountRoute(
       'post',

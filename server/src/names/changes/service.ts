@@ -3,6 +3,7 @@ import { setTimeout as pause } from 'node:timers/promises';
 import type { Actor } from '@tienda/core/accounts/actor';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { toULabel } from '@tienda/core/idna/idna';
+import { canRenew } from '@tienda/core/lifecycle/stage';
 import { isEnded } from '@tienda/core/operations/operations';
 import type { UpdateRequest } from '@tienda/core/operations/update';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
@@ -13,7 +14,7 @@ import type { Outbox } from '../../platform/outbox/outbox';
 import type { Keyring } from '../../platform/secrets/keyring';
 import type { HeldName, NameStore } from '../held/store';
 import { newAuthCode } from '../operations/identity';
-import type { OperationStore } from '../operations/store';
+import type { AskedOperation, OperationStore } from '../operations/store';
 import { authCodeMail } from './mails';
 
 export interface ChangeParts {
@@ -34,6 +35,16 @@ export interface NameChange {
   readonly locked?: boolean;
 }
 
+/** What came of changing many names. */
+export interface ChangedNames {
+  /** Changed here and now; the other way round takes it back. */
+  readonly changed: readonly string[];
+  /** Their registries were asked to change them. */
+  readonly asked: readonly string[];
+  /** Those that cannot be changed where they stand in their lives. */
+  readonly cannot: readonly string[];
+}
+
 /** How long a registry is waited for before its answer is left to come later. */
 const patienceMs = 5000;
 const lookEveryMs = 20;
@@ -49,8 +60,42 @@ export class NameChanges {
    */
   async change({ who }: Actor, held: HeldName, { autoRenew, locked }: NameChange): Promise<void> {
     const { names, clock } = this.parts;
-    if (autoRenew !== undefined) await names.setAutoRenew(held, autoRenew, who, clock.now());
+    if (autoRenew !== undefined) await names.setAutoRenew(held.accountId, [held.name], autoRenew, who, clock.now());
     if (locked !== undefined) await this.atRegistry(who, held, { locked });
+  }
+
+  /** Names that are not the account's are passed over, those that are so already left as they are. */
+  async changeMany(
+    { account, who }: Actor,
+    wanted: readonly string[],
+    { autoRenew, locked }: NameChange,
+  ): Promise<ChangedNames> {
+    const { names, operations, wake, clock } = this.parts;
+    const held = await names.among(account, wanted);
+    const open = held.filter(({ stage }) => canRenew(stage));
+    const changed =
+      autoRenew === undefined
+        ? []
+        : await names.setAutoRenew(
+            account,
+            open.map(({ name }) => name),
+            autoRenew,
+            who,
+            clock.now(),
+          );
+    const toLock = locked === undefined ? [] : open.filter((one) => one.locked !== locked);
+    const asked = toLock.map(({ name }): AskedOperation => {
+      const registry = this.registryOf(name);
+      const request = { locked: locked === true };
+      return { id: randomUUID(), accountId: account, kind: 'update', name, registry, request, askedBy: who };
+    });
+    await operations.ask(asked);
+    for (const registry of new Set(asked.map((one) => one.registry))) wake(registry);
+    return {
+      changed,
+      asked: asked.map(({ name }) => name),
+      cannot: held.filter(({ stage }) => !canRenew(stage)).map(({ name }) => name),
+    };
   }
 
   /**
@@ -75,12 +120,11 @@ export class NameChanges {
 
   /** @returns the operation that did it; undefined where the registry has not answered yet */
   private async atRegistry(who: Actor['who'], held: HeldName, request: UpdateRequest): Promise<string | undefined> {
-    const { operations, wake, catalogue } = this.parts;
+    const { operations, wake } = this.parts;
     const { accountId, name } = held;
-    const registry = extensionOf(name, catalogue.current())?.registry;
-    if (registry === undefined) throw new Error(`${name} is held and has no extension`);
+    const registry = this.registryOf(name);
     const id = randomUUID();
-    await operations.ask({ id, accountId, kind: 'update', name, registry, request, askedBy: who });
+    await operations.ask([{ id, accountId, kind: 'update', name, registry, request, askedBy: who }]);
     wake(registry);
     for (const end = Date.now() + patienceMs; Date.now() < end; await pause(lookEveryMs)) {
       const state = (await operations.find(id))?.state;
@@ -89,5 +133,11 @@ export class NameChanges {
       return id;
     }
     return undefined;
+  }
+
+  private registryOf(name: string): string {
+    const registry = extensionOf(name, this.parts.catalogue.current())?.registry;
+    if (registry === undefined) throw new Error(`${name} is held and has no extension`);
+    return registry;
   }
 }

@@ -22,6 +22,10 @@ export interface NamesWanted {
   readonly autoRenew?: boolean;
   readonly privacy?: boolean;
   readonly stage?: HeldStage;
+  readonly locked?: boolean;
+  readonly suspended?: boolean;
+  /** Their renewals were tried and not paid. */
+  readonly unpaid?: boolean;
   /** How many at the most; all where left out. */
   readonly limit?: number;
   /** The last one of the page before. */
@@ -35,6 +39,9 @@ export interface NamePlace {
   readonly name: string;
 }
 
+/** What a name is or is not. */
+export const switches = ['autoRenew', 'privacy', 'locked', 'suspended', 'unpaid'] as const;
+
 const yesNo = { type: 'string', enum: ['0', '1'] };
 
 export const namesQuery: Parameters = {
@@ -45,6 +52,9 @@ export const namesQuery: Parameters = {
   autoRenew: { description: 'Only names that renew by themselves, 0 for those that do not', schema: yesNo },
   privacy: { description: 'Only names whose holder is hidden, 0 for the others', schema: yesNo },
   stage: { description: 'Only names in this stage', schema: { type: 'string', enum: stages } },
+  locked: { description: 'Only names locked against transfer, 0 for the others', schema: yesNo },
+  suspended: { description: 'Only names out of service, 0 for the others', schema: yesNo },
+  unpaid: { description: 'Only names whose renewal was tried and not paid, 0 for the others', schema: yesNo },
   limit: {
     description: 'How many at the most; the link of relation `next` (RFC 8288) leads on. All when left out',
     schema: { type: 'integer', minimum: 1, maximum: mostAtOnce },
@@ -57,8 +67,6 @@ export function readNamesWanted(ctx: Context): NamesWanted {
   const has = queryText(ctx, 'has')?.toLowerCase();
   const endsBy = queryText(ctx, 'endsBy');
   if (endsBy !== undefined && !isDay(endsBy)) throw badField('/endsBy', 'notADate', 'endsBy is a day: YYYY-MM-DD.');
-  const autoRenew = queryChoice(ctx, 'autoRenew', ['0', '1']);
-  const privacy = queryChoice(ctx, 'privacy', ['0', '1']);
   const stage = queryChoice(ctx, 'stage', stages);
   const limit = readLimit(queryText(ctx, 'limit'));
   const sort = queryChoice(ctx, 'sort', nameSorts) ?? 'ends';
@@ -68,8 +76,12 @@ export function readNamesWanted(ctx: Context): NamesWanted {
     descending: queryChoice(ctx, 'order', ['up', 'down']) === 'down',
     ...(has ? { has } : {}),
     ...(endsBy === undefined ? {} : { endsBy }),
-    ...(autoRenew === undefined ? {} : { autoRenew: autoRenew === '1' }),
-    ...(privacy === undefined ? {} : { privacy: privacy === '1' }),
+    ...Object.fromEntries(
+      switches.flatMap((one) => {
+        const chosen = queryChoice(ctx, one, ['0', '1']);
+        return chosen === undefined ? [] : [[one, chosen === '1']];
+      }),
+    ),
     ...(stage === undefined ? {} : { stage }),
     ...(limit === undefined ? {} : { limit }),
     ...(after === undefined ? {} : { after }),

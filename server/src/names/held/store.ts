@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, desc, eq, getTableColumns, gte, isNull, lte, sql, type SQL } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, gte, isNull, lte, sql, type SQL } from 'drizzle-orm';
 import type { Who } from '@tienda/core/accounts/actor';
 import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { HeldStage } from '@tienda/core/lifecycle/stage';
@@ -10,8 +10,7 @@ import type { Currency } from '@tienda/core/money/money';
 import { addDays, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { notFound } from '../../platform/http/problem';
-import { availability, customerOrder, heldName, nameLog, operation } from '../../platform/db/schema';
-import type { NamePlace, NameSort, NamesWanted } from './pages';
+import { availability, heldName, nameLog } from '../../platform/db/schema';
 import { nameChanges } from '../../find/zones/changes';
 
 /** A name that an account holds, as it is kept. */
@@ -45,33 +44,10 @@ export type NewlyHeld = Omit<HeldName, 'id' | 'locked' | 'suspended' | 'stage' |
   readonly years: number;
 };
 
-/** A name about whose renewal something falls due. */
-export interface CaredName extends HeldName {
-  /** A renewal of it is ordered, and has not ended. */
-  readonly isAtWork: boolean;
-}
+const { leftAt: _leftAt, unpaid: _unpaid, ...columns } = getTableColumns(heldName);
 
-/** How far the renewal of a name was looked after: before, and now. */
-export interface CareTaken extends Pick<HeldName, 'id' | 'expiresOn' | 'autoRenew' | 'care' | 'careOn'> {
-  readonly before: RenewalCare;
-}
-
-const sortColumns: Readonly<Record<NameSort, string>> = { ends: 'expires_on', name: 'name', since: 'registered_on' };
-const sortFields = { ends: 'expiresOn', name: 'name', since: 'registeredOn' } as const;
-
-/** Where a name stands in a list sorted so. */
-export function placeOf(held: HeldName, sort: NameSort): NamePlace {
-  return { value: held[sortFields[sort]], name: held.name };
-}
-
-const { leftAt: _leftAt, ...columns } = getTableColumns(heldName);
-
-/** What the renewal of a name depends on besides; the columns of the name are named whole: within, those of the other table would be meant. */
-const caredBesides = {
-  isAtWork: sql<boolean>`exists (
-    select from ${operation} n join ${customerOrder} o on o.id = n.order_id
-    where n.account_id = held_name.account_id and n.name = held_name.name and n.kind = 'renew' and not o.ended)`,
-};
+/** All that is read of a name. */
+export const heldColumns = columns;
 
 /** The first day on which something falls due about a renewal. */
 function careFrom(expiresOn: IsoDate): IsoDate {
@@ -79,7 +55,7 @@ function careFrom(expiresOn: IsoDate): IsoDate {
 }
 
 /** Names that were held at a time are kept; whoever holds one now has its one current row. */
-const current = isNull(heldName.leftAt);
+export const current = isNull(heldName.leftAt);
 
 export class NameStore {
   constructor(private readonly database: Database) {}
@@ -94,32 +70,31 @@ export class NameStore {
   }
 
   /**
-   * A page of the names of an account. Which they are is read from an index alone, that of their order; only those of the
-   * page are fetched.
+   * Switches auto-renew of names of an account; what falls due by that is found out at once.
+   *
+   * @returns those that were not so already
    */
-  async page(accountId: string, wanted: NamesWanted): Promise<HeldName[]> {
-    const { has, endsBy, autoRenew, privacy, stage, limit, after, descending } = wanted;
-    const column = sql.identifier(sortColumns[wanted.sort]);
-    const way = sql.raw(descending ? 'desc' : 'asc');
-    const beyond = sql.raw(descending ? '<' : '>');
-    const all = [
-      sql`account_id = ${accountId} and left_at is null`,
-      ...(has === undefined ? [] : [sql`position(${has} in name) > 0`]),
-      ...(endsBy === undefined ? [] : [sql`expires_on <= ${endsBy}`]),
-      ...(autoRenew === undefined ? [] : [sql`auto_renew = ${autoRenew}`]),
-      ...(privacy === undefined ? [] : [sql`privacy = ${privacy}`]),
-      ...(stage === undefined ? [] : [sql`stage = ${stage}`]),
-      ...(after ? [sql`(${column}, name) ${beyond} (${after.value}, ${after.name})`] : []),
-    ];
-    const wantedOnes = sql.join(all, sql` and `);
-    const ids = sql`
-      select id from ${heldName} where ${wantedOnes} order by ${column} ${way}, name ${way} limit ${limit}`;
-    const inOrder = descending ? desc : asc;
-    return this.database
-      .select(columns)
-      .from(heldName)
-      .where(limit === undefined ? wantedOnes : sql`${heldName.id} = any(array(${ids}))`)
-      .orderBy(inOrder(heldName[sortFields[wanted.sort]]), inOrder(heldName.name));
+  async setAutoRenew(
+    accountId: string,
+    names: readonly string[],
+    autoRenew: boolean,
+    who: Who,
+    at: Date,
+  ): Promise<string[]> {
+    const result = await this.database.execute<{ name: string }>(sql`
+      with changed as (
+        update ${heldName} set auto_renew = ${autoRenew}, care_on = ${isoDate(at)}::date
+        where account_id = ${accountId} and name = any(${sql.param([...names])}) and left_at is null
+          and auto_renew <> ${autoRenew}
+        returning id, name
+      ), logged as (
+        insert into ${nameLog} (held_id, at, who, what)
+        select id, ${at.toISOString()}::timestamptz, ${JSON.stringify(who)}::jsonb,
+          ${JSON.stringify({ type: 'autoRenew', on: autoRenew } satisfies NameEvent)}::jsonb
+        from changed
+      )
+      select name from changed order by name`);
+    return result.rows.map(({ name }) => name);
   }
 
   /** Those of the names that an account holds. */
@@ -160,69 +135,6 @@ export class NameStore {
     return found;
   }
 
-  /** Accounts with names about whose renewal something falls due. */
-  async careDueFor(today: IsoDate, limit: number): Promise<string[]> {
-    const rows = await this.database
-      .selectDistinct({ accountId: heldName.accountId })
-      .from(heldName)
-      .where(and(lte(heldName.careOn, today), current))
-      .limit(limit);
-    return rows.map(({ accountId }) => accountId);
-  }
-
-  /** Those of an account, the soonest due first. */
-  careDue(accountId: string, today: IsoDate, limit: number): Promise<CaredName[]> {
-    return this.cared(lte(heldName.careOn, today), accountId, limit);
-  }
-
-  /** Those of the names that an account holds, with what their renewals depend on. */
-  caredAmong(accountId: string, names: readonly string[]): Promise<CaredName[]> {
-    return this.cared(sql`${heldName.name} = any(${sql.param([...names])})`, accountId, names.length);
-  }
-
-  private cared(which: SQL, accountId: string, limit: number): Promise<CaredName[]> {
-    return this.database
-      .select({ ...columns, ...caredBesides })
-      .from(heldName)
-      .where(and(eq(heldName.accountId, accountId), which, current))
-      .orderBy(asc(heldName.careOn), asc(heldName.id))
-      .limit(limit);
-  }
-
-  /**
-   * Writes down how far the renewals of names were looked after, and when they are next.
-   *
-   * @returns ids of those that were as they were known; nothing is written of one that was renewed or switched meanwhile
-   */
-  async setCare(within: Database | Transaction, cared: readonly CareTaken[]): Promise<ReadonlySet<string>> {
-    if (cared.length === 0) return new Set();
-    const rows = cared.map(({ id, expiresOn, autoRenew, before, care, careOn }) => ({
-      id,
-      expiresOn,
-      autoRenew,
-      before,
-      care,
-      careOn,
-    }));
-    const result = await within.execute<{ id: string }>(sql`
-      update ${heldName} h set care = s.care, care_on = s."careOn"
-      from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
-        as s (id uuid, "expiresOn" date, "autoRenew" boolean, before jsonb, care jsonb, "careOn" date)
-      where h.id = s.id and h.expires_on = s."expiresOn" and h.auto_renew = s."autoRenew" and h.care = s.before
-        and h.left_at is null
-      returning h.id`);
-    return new Set(result.rows.map(({ id }) => id));
-  }
-
-  /** The day on which something falls due next about any name held. */
-  async nextDay(): Promise<IsoDate | undefined> {
-    const [next] = await this.database
-      .select({ day: sql<IsoDate | null>`least(min(${heldName.careOn}), min(${heldName.nextStageOn}))` })
-      .from(heldName)
-      .where(current);
-    return next?.day ?? undefined;
-  }
-
   /** Every name whose next stage can have begun, the one longest due first. */
   due(today: IsoDate, limit: number): Promise<HeldName[]> {
     return this.database
@@ -231,18 +143,6 @@ export class NameStore {
       .where(and(lte(heldName.nextStageOn, today), current))
       .orderBy(asc(heldName.nextStageOn), asc(heldName.id))
       .limit(limit);
-  }
-
-  async setAutoRenew({ id }: HeldName, autoRenew: boolean, who: Who, at: Date): Promise<void> {
-    await this.database.transaction(async (transaction) => {
-      const changed = await transaction
-        .update(heldName)
-        // What falls due with it as it is now is found out at once.
-        .set({ autoRenew, careOn: isoDate(at) })
-        .where(and(eq(heldName.id, id), sql`${heldName.autoRenew} <> ${autoRenew}`))
-        .returning({ id: heldName.id });
-      if (changed.length > 0) await this.log(transaction, id, who, { type: 'autoRenew', on: autoRenew }, at);
-    });
   }
 
   async setSuspended(transaction: Transaction, id: string, suspended: boolean, at: Date): Promise<void> {

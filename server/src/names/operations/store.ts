@@ -97,12 +97,18 @@ export class OperationStore {
   }
 
   /** Something is to be done that costs nothing: it has its turn at once. */
-  async ask(asked: AskedOperation): Promise<void> {
+  async ask(asked: readonly AskedOperation[]): Promise<void> {
+    if (asked.length === 0) return;
     const now = this.clock.now();
-    const { id } = asked;
-    await this.database
-      .insert(operation)
-      .values({ ...asked, state: { at: 'ready' }, transaction: transactionOf(id), createdAt: now, nextAt: now });
+    await this.database.insert(operation).values(
+      asked.map((one) => ({
+        ...one,
+        state: { at: 'ready' } as const,
+        transaction: transactionOf(one.id),
+        createdAt: now,
+        nextAt: now,
+      })),
+    );
   }
 
   /** True while something that was asked for without an order is not done. */

@@ -32,13 +32,13 @@ import type { Database } from '../../platform/db/database';
 import type { Carrier, Leaving } from '../../platform/outbox/leaving';
 import type { Outbox } from '../../platform/outbox/outbox';
 import type { ToldName } from '../held/mails';
-import type { CaredName, NameStore } from '../held/store';
 import type { OrderService } from '../orders/service';
+import type { CaredName, CareStore } from './store';
 import { careMail, unpaidMail, type ToldRenewal } from './mails';
 
 export interface RenewalParts {
   readonly database: Database;
-  readonly names: NameStore;
+  readonly store: CareStore;
   readonly orders: Pick<OrderService, 'place' | 'find'>;
   /** The contact that an account's latest order was billed to. */
   readonly billedLast: (accountId: string) => Promise<string | undefined>;
@@ -70,10 +70,10 @@ export class Renewals {
 
   /** Every name about whose renewal something falls due today, account by account. */
   async lookAround(): Promise<void> {
-    const { names, clock, log, attention } = this.parts;
+    const { store, clock, log, attention } = this.parts;
     const today = isoDate(clock.now());
     for (;;) {
-      const due = await names.careDueFor(today, accountsAtOnce);
+      const due = await store.dueFor(today, accountsAtOnce);
       let failed = 0;
       for (const accountId of due)
         await this.seeTo(accountId, today).catch(async (fault: unknown) => {
@@ -103,12 +103,12 @@ export class Renewals {
   };
 
   private async seeTo(accountId: string, today: IsoDate): Promise<void> {
-    const { database, names, accounts, outbox, publicUrl } = this.parts;
+    const { database, store, accounts, outbox, publicUrl } = this.parts;
     const account = await accounts.byId(accountId);
     const contact = await this.billedTo(accountId);
     if (!account || !contact) throw new Error('there is nobody to bill');
     for (;;) {
-      const held = await names.careDue(accountId, today, together);
+      const held = await store.due(accountId, today, together);
       const charges = await this.charges(accountId, contact, held);
       const looked = held.map((name) => {
         const extension = this.extensionOf(name.name);
@@ -121,7 +121,7 @@ export class Renewals {
         return { name, extension, due, after: { ...name, before: name.care, care: due.care, careOn } };
       });
       await database.transaction(async (transaction) => {
-        const seen = await names.setCare(
+        const seen = await store.set(
           transaction,
           looked.map(({ after }) => after),
         );
@@ -156,10 +156,10 @@ export class Renewals {
    * instead; what is at work, was renewed, or is not to be renewed any more, is left out.
    */
   private async pay({ accountId, day, currency, names: wanted }: Leaving['autoRenewal'], key: string): Promise<void> {
-    const { names, quotes, orders, balances, ways } = this.parts;
+    const { store, quotes, orders, balances, ways } = this.parts;
     const contact = await this.billedTo(accountId);
     if (!contact) throw new Error('there is nobody to bill');
-    const due = (await names.caredAmong(accountId, wanted)).filter(
+    const due = (await store.among(accountId, wanted)).filter(
       ({ autoRenew, stage, isAtWork, care }) =>
         autoRenew && canRenew(stage) && !isAtWork && care.told !== undefined && (care.seenTo ?? '') >= day,
     );
@@ -199,7 +199,7 @@ export class Renewals {
     dearer: readonly CaredName[],
     charges: ReadonlyMap<string, Charge>,
   ): Promise<void> {
-    const { database, names, accounts, outbox, publicUrl, clock } = this.parts;
+    const { database, store, accounts, outbox, publicUrl, clock } = this.parts;
     const account = dearer.length > 0 ? await accounts.byId(accountId) : undefined;
     if (!account) return;
     const today = isoDate(clock.now());
@@ -219,7 +219,7 @@ export class Renewals {
       ];
     });
     await database.transaction(async (transaction) => {
-      await names.setCare(
+      await store.set(
         transaction,
         told.map(({ after }) => after),
       );
@@ -236,7 +236,7 @@ export class Renewals {
 
   private async unpaid({ accountId, orderId }: Leaving['renewalUnpaid']): Promise<void> {
     const { lines, payment } = await this.parts.orders.find(clockOf(accountId), orderId);
-    const held = await this.parts.names.caredAmong(
+    const held = await this.parts.store.among(
       accountId,
       lines.map(({ name }) => name),
     );
@@ -251,7 +251,7 @@ export class Renewals {
     key: string,
     by?: { readonly orderId: string; readonly said: string },
   ): Promise<void> {
-    const { database, names, accounts, outbox, publicUrl, clock } = this.parts;
+    const { database, store, accounts, outbox, publicUrl, clock } = this.parts;
     const account = await accounts.byId(accountId);
     // What was renewed meanwhile begins anew with nothing told.
     const unpaid = held.filter(({ care }) => care.told !== undefined);
@@ -264,7 +264,7 @@ export class Renewals {
     });
     const url = by ? `${publicUrl}/orders/${by.orderId}` : `${publicUrl}/names`;
     await database.transaction(async (transaction) => {
-      await names.setCare(
+      await store.set(
         transaction,
         unpaid.map((name) => ({ ...name, before: name.care, care: { ...name.care, failed } })),
       );

@@ -61,7 +61,9 @@ export class Outbox {
 
   /** Sends what waits in a moment, without anybody waiting for that. */
   soon(): void {
-    if (this.timer) return;
+    // What is written down while others are sent leaves with them.
+    if (this.flushing) this.again = true;
+    if (this.timer || this.flushing) return;
     this.timer = setTimeout(() => {
       this.timer = undefined;
       void this.flush();
@@ -76,6 +78,7 @@ export class Outbox {
       .catch((fault: unknown) => this.log.warn({ err: fault }, 'what is to leave could not be read or noted'))
       .finally(() => {
         this.flushing = undefined;
+        if (this.again) this.soon();
       });
     return this.flushing;
   }

@@ -168,6 +168,11 @@ export const codeUse = pgTable(
   (table) => [index('code_use_code').on(table.code, table.accountId), index('code_use_account').on(table.accountId)],
 );
 
+/** What lists of names are searched by, beside what they are sorted by. */
+const searched = <Column>(
+  table: Readonly<Record<'autoRenew' | 'privacy' | 'stage' | 'locked' | 'suspended' | 'unpaid', Column>>,
+) => [table.autoRenew, table.privacy, table.stage, table.locked, table.suspended, table.unpaid] as const;
+
 /** Each time that an account held a name. */
 export const heldName = pgTable(
   'held_name',
@@ -203,6 +208,10 @@ export const heldName = pgTable(
     care: jsonb().$type<RenewalCare>().notNull().default({}),
     /** The day on which something falls due about its renewal; null where nothing does. */
     careOn: date('care_on'),
+    /** True where its renewal was tried and not paid. */
+    unpaid: boolean()
+      .notNull()
+      .generatedAlwaysAs(sql`care ? 'failed'`),
     /** When it was let go of; null for the one who holds it now. */
     leftAt: instant('left_at'),
   },
@@ -213,11 +222,11 @@ export const heldName = pgTable(
     // One for each order of a list, with all that it is searched by (`pages.ts`): a page is found without the rows.
     ...(['expiresOn', 'registeredOn'] as const).map((sort) =>
       index(`held_name_list_${sort === 'expiresOn' ? 'ends' : 'since'}`)
-        .on(table.accountId, table[sort], table.name, table.autoRenew, table.privacy, table.stage, table.id)
+        .on(table.accountId, table[sort], table.name, ...searched(table), table.id)
         .where(sql`${table.leftAt} is null`),
     ),
     index('held_name_list_name')
-      .on(table.accountId, table.name, table.expiresOn, table.autoRenew, table.privacy, table.stage, table.id)
+      .on(table.accountId, table.name, table.expiresOn, ...searched(table), table.id)
       .where(sql`${table.leftAt} is null`),
     index('held_name_stage')
       .on(table.nextStageOn)

@@ -1,0 +1,95 @@
+import { asc, desc, sql, type SQL } from 'drizzle-orm';
+import { addDays, type IsoDate } from '@tienda/core/time/isoDate';
+import type { Database } from '../../platform/db/database';
+import { heldName } from '../../platform/db/schema';
+import { switches, type NamePlace, type NameSort, type NamesWanted } from './pages';
+import { heldColumns, type HeldName } from './store';
+
+/** Names of an account, and how many of them need somebody, as lists are searched. */
+export interface NameCounts {
+  readonly all: number;
+  /** They end within 30 days. */
+  readonly soon: number;
+  /** Auto-renew is off. */
+  readonly ending: number;
+  readonly unpaid: number;
+  readonly unlocked: number;
+  readonly suspended: number;
+}
+
+const soonDays = 30;
+
+const sortColumns: Readonly<Record<NameSort, string>> = { ends: 'expires_on', name: 'name', since: 'registered_on' };
+const switchColumns: Readonly<Record<(typeof switches)[number], string>> = {
+  autoRenew: 'auto_renew',
+  privacy: 'privacy',
+  locked: 'locked',
+  suspended: 'suspended',
+  unpaid: 'unpaid',
+};
+
+/** What the names of an account have to be, each in columns that every list's index has. */
+function conditions(accountId: string, wanted: Omit<NamesWanted, 'sort' | 'descending'>): SQL[] {
+  const { has, endsBy, stage } = wanted;
+  return [
+    sql`account_id = ${accountId} and left_at is null`,
+    ...(has === undefined ? [] : [sql`position(${has} in name) > 0`]),
+    ...(endsBy === undefined ? [] : [sql`expires_on <= ${endsBy}`]),
+    ...(stage === undefined ? [] : [sql`stage = ${stage}`]),
+    ...switches.flatMap((one) => {
+      const value = wanted[one];
+      return value === undefined ? [] : [sql`${sql.identifier(switchColumns[one])} = ${value}`];
+    }),
+  ];
+}
+
+const sortFields = { ends: 'expiresOn', name: 'name', since: 'registeredOn' } as const;
+
+/** Where a name stands in a list sorted so. */
+export function placeOf(held: HeldName, sort: NameSort): NamePlace {
+  return { value: held[sortFields[sort]], name: held.name };
+}
+
+/** The names of an account, sorted, searched and counted, as their indexes have them. */
+export class NameLists {
+  constructor(private readonly database: Database) {}
+
+  /**
+   * A page of the names of an account. Which they are is read from an index alone, that of their order; only those of the
+   * page are fetched.
+   */
+  async page(accountId: string, wanted: NamesWanted): Promise<HeldName[]> {
+    const { limit, after, descending } = wanted;
+    const column = sql.identifier(sortColumns[wanted.sort]);
+    const way = sql.raw(descending ? 'desc' : 'asc');
+    const beyond = sql.raw(descending ? '<' : '>');
+    const all = [
+      ...conditions(accountId, wanted),
+      ...(after ? [sql`(${column}, name) ${beyond} (${after.value}, ${after.name})`] : []),
+    ];
+    const wantedOnes = sql.join(all, sql` and `);
+    const ids = sql`
+      select id from ${heldName} where ${wantedOnes} order by ${column} ${way}, name ${way} limit ${limit}`;
+    const inOrder = descending ? desc : asc;
+    return this.database
+      .select(heldColumns)
+      .from(heldName)
+      .where(limit === undefined ? wantedOnes : sql`${heldName.id} = any(array(${ids}))`)
+      .orderBy(inOrder(heldName[sortFields[wanted.sort]]), inOrder(heldName.name));
+  }
+
+  /** How many names of an account there are, and of those that need somebody. */
+  async counts(accountId: string, today: IsoDate): Promise<NameCounts> {
+    const result = await this.database.execute<Record<keyof NameCounts, number>>(sql`
+      select count(*)::int as "all",
+        count(*) filter (where expires_on <= ${addDays(today, soonDays)}::date)::int as "soon",
+        count(*) filter (where not auto_renew)::int as "ending",
+        count(*) filter (where unpaid)::int as "unpaid",
+        count(*) filter (where not locked)::int as "unlocked",
+        count(*) filter (where suspended)::int as "suspended"
+      from ${heldName} where account_id = ${accountId} and left_at is null`);
+    const [row] = result.rows;
+    if (!row) throw new Error('Names are counted in one row');
+    return row;
+  }
+}
