@@ -54,13 +54,19 @@ export function freshAddress(): string {
   return `${freshWord()}@saltwhistle.example`;
 }
 
-/** Makes an account beside the browser, and lets the browser in to it. */
-export async function signedIn(page: Page, baseURL: string, withHolder: boolean): Promise<string> {
-  const email = freshAddress();
+/** Makes an account beside the browser, and lets the browser in to it. @returns who can do more beside the browser */
+export async function member(page: Page, baseURL: string, email = freshAddress()): Promise<Visitor> {
   const visitor = await Visitor.open(baseURL);
   await signUp(visitor, email, password);
-  if (withHolder) await visitor.expect(201, 'POST', '/api/me/contacts', marenContact);
   await page.context().addCookies(cookiesOf(visitor, baseURL));
+  return visitor;
+}
+
+/** Makes an account beside the browser, and opens the browser's page of it. */
+export async function signedIn(page: Page, baseURL: string, withHolder: boolean): Promise<string> {
+  const email = freshAddress();
+  const visitor = await member(page, baseURL, email);
+  if (withHolder) await visitor.expect(201, 'POST', '/api/me/contacts', marenContact);
   await page.goto('/account');
   await expect(page.getByText(`Signed in as ${email}`)).toBeVisible();
   return email;

@@ -31,6 +31,7 @@ export const org: ShownName = {
   autoRenew: true,
   expiresOn: '2027-11-24',
   renewal: { on: '2027-11-24', years: 1, amount: 900, currency: 'USD' },
+  autoRenewal: { charge: { amount: 900, currency: 'USD' }, nextTry: '2027-10-25' },
 };
 
 /** A server whose member holds the names. */
@@ -39,6 +40,10 @@ export function serverWithNames(...names: ShownName[]): FakeServer {
   const session = { csrf: 't', account: { email: 'm' }, now: '2026-11-24T10:00:00Z', demo: true, paymentsUrl: '' };
   server.instead.set('GET /api/session', { status: 200, body: session });
   server.instead.set('GET /api/me/names?currency=USD', { status: 200, body: names });
+  server.instead.set('GET /api/me/names?currency=USD&limit=50', { status: 200, body: names });
+  const counts = { soon: 0, unpaid: 0, unlocked: names.length, suspended: 0, changing: 0 };
+  const ending = names.filter(({ autoRenew }) => !autoRenew).length;
+  server.instead.set('GET /api/me/name-counts', { status: 200, body: { all: names.length, ending, ...counts } });
   server.instead.set('GET /api/me/names/saltwhistle.boats?currency=USD', { status: 200, body: boats });
   return server;
 }

@@ -93,7 +93,9 @@ function linesOf(sent: unknown): readonly BasketLine[] {
 }
 
 function respond(status: number, body: object): Response {
-  return { ok: status < 400, status, json: () => Promise.resolve(structuredCloneOf(body)) } as unknown as Response;
+  const headers = { get: () => null };
+  const json = () => Promise.resolve(structuredCloneOf(body));
+  return { ok: status < 400, status, headers, json } as unknown as Response;
 }
 
 function structuredCloneOf(body: object): unknown {

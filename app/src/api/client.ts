@@ -71,6 +71,13 @@ export async function call<Result>(
   }
 }
 
+/** A page of a list, and the address of the one after it (RFC 8288). @throws ApiProblem */
+export async function page<Result>(path: string): Promise<{ body: Result; next: string | undefined }> {
+  const response = await reach(path, { headers: { 'Accept-Language': languageStore.get() } });
+  const next = /<([^>]+)>;\s*rel="next"/.exec(response.headers.get('Link') ?? '')?.[1];
+  return { body: await bodyOf<Result>(response), next };
+}
+
 async function attempt<Result>(
   method: Method,
   path: string,
@@ -91,6 +98,10 @@ async function attempt<Result>(
     ...(sent === undefined ? {} : { body: sent }),
   });
   if (response.status === 204) return undefined as Result;
+  return bodyOf(response);
+}
+
+function bodyOf<Result>(response: Response): Promise<Result> {
   return response.json().catch(() => {
     // Cut off on the way, or not from the shop: what was done is not known.
     throw new ApiProblem(0, 'unreachable', '', []);

@@ -1,19 +1,14 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import type { Currency } from '@tienda/core/money/money';
 import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
+import type { NameChange } from '@tienda/core/names/nameChange';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { useStored } from '../stored/stored';
-import { call } from './client';
+import { call, page } from './client';
 import { currencyStore } from './currencyStore';
 import { useMine } from './mine';
-
-/** What the holder of a name changes of it. */
-export interface NameChange {
-  readonly autoRenew?: boolean;
-  /** Against transfer. */
-  readonly locked?: boolean;
-}
+import { useSession } from './session';
 
 const lookAgainMs = 2000;
 
@@ -67,5 +62,96 @@ export function useNewAuthCode(name: string) {
     mutationFn: (password: string) =>
       call<{ authCode: string }>('POST', `/api/me/names/${encodeURIComponent(name)}/auth-code`, { password }),
     onSuccess: () => queries.invalidateQueries({ queryKey: ['me', 'names', 'log', name] }),
+  });
+}
+
+/** How many names are held, and how many of them need somebody. */
+export interface NameCounts {
+  readonly all: number;
+  /** They end within 30 days. */
+  readonly soon: number;
+  /** Auto-renew is off. */
+  readonly ending: number;
+  readonly unpaid: number;
+  readonly unlocked: number;
+  readonly suspended: number;
+  /** Changes that their registries have not answered yet. */
+  readonly changing: number;
+}
+
+/** Counted again while registries have not answered; the names are asked for anew with it. */
+export function useNameCounts() {
+  const queries = useQueryClient();
+  const counts = useMine<NameCounts>(['name-counts'], '/api/me/name-counts');
+  const { refetch } = counts;
+  const changing = counts.data?.changing ?? 0;
+  useEffect(() => {
+    if (changing === 0) return undefined;
+    const timer = setInterval(() => {
+      void refetch();
+      void queries.invalidateQueries({ queryKey: ['me', 'names'] });
+    }, lookAgainMs);
+    return () => clearInterval(timer);
+  }, [changing, queries, refetch]);
+  return counts;
+}
+
+const pageLength = 50;
+
+/** Names that are so, page by page. @param search parameters of the list */
+export function useNamePages(search: string) {
+  const currency = useStored(currencyStore);
+  const signedIn = !!useSession().data?.account;
+  return useInfiniteQuery({
+    queryKey: ['me', 'names', currency, 'pages', search],
+    queryFn: ({ pageParam }) => page<ShownName[]>(pageParam),
+    initialPageParam: `/api/me/names?currency=${currency}&limit=${pageLength}${search}`,
+    getNextPageParam: ({ next }) => next,
+    placeholderData: keepPreviousData,
+    enabled: signedIn,
+  });
+}
+
+/** All names that are so, however many. */
+export async function everyName(search: string): Promise<ShownName[]> {
+  const names: ShownName[] = [];
+  for (
+    let path: string | undefined = `/api/me/names?currency=${currencyStore.get()}&limit=${mostAtOnce}${search}`;
+    path;
+  ) {
+    const { body, next }: { body: ShownName[]; next: string | undefined } = await page(path);
+    names.push(...body);
+    path = next;
+  }
+  return names;
+}
+
+/** What came of changing many names. */
+export interface ChangedNames {
+  readonly changed: readonly string[];
+  /** Their registries were asked to change them. */
+  readonly asked: readonly string[];
+  readonly cannot: readonly string[];
+}
+
+const mostAtOnce = 500;
+
+/** Changes many names, so many at once; what was changed before something went wrong stays so. */
+export function useChangeNames() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async ({ names, change }: { readonly names: readonly string[]; readonly change: NameChange }) => {
+      const all: { changed: string[]; asked: string[]; cannot: string[] } = { changed: [], asked: [], cannot: [] };
+      for (let from = 0; from < names.length; from += mostAtOnce) {
+        const some = { names: names.slice(from, from + mostAtOnce), ...change };
+        const done = await call<ChangedNames>('POST', '/api/me/name-changes', some);
+        for (const what of ['changed', 'asked', 'cannot'] as const) all[what].push(...done[what]);
+      }
+      return all satisfies ChangedNames;
+    },
+    onSettled: async () => {
+      await queries.invalidateQueries({ queryKey: ['me', 'names'] });
+      await queries.invalidateQueries({ queryKey: ['me', 'name-counts'] });
+    },
   });
 }

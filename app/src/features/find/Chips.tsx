@@ -1,11 +1,10 @@
 import { router } from 'expo-router';
-import { Pressable, ScrollView, StyleSheet } from 'react-native';
+import { ScrollView, StyleSheet } from 'react-native';
 import { defaultHorizon } from '@tienda/core/pricing/keepCost';
 import { everyTerm } from '@tienda/core/pricing/yearRail';
 import { texts } from '../../texts/texts';
+import { Chip } from '../../ui/Chip';
 import { ChipChoice } from '../../ui/ChipChoice';
-import { palette } from '../../ui/palette';
-import { Text } from '../../ui/Text';
 import { filterCount, sorts, type FindChoices } from '../../shop/name/findChoices';
 
 const words = texts.find;
@@ -64,40 +63,7 @@ export function Chips({ choices, only, lineup, filtersShown, onFilters, onChange
   );
 }
 
-interface ChipProps {
-  readonly title: string;
-  readonly pressed: boolean;
-  /** It opens and closes something. */
-  readonly expanded?: boolean;
-  readonly onPress: () => void;
-}
-
-function Chip({ title, pressed, expanded, onPress }: ChipProps) {
-  return (
-    <Pressable
-      role="button"
-      {...(expanded === undefined ? { 'aria-pressed': pressed } : { 'aria-expanded': expanded })}
-      onPress={onPress}
-      style={[styles.chip, pressed && styles.pressed]}
-    >
-      <Text kind="small" colour={pressed ? 'card' : 'pine'}>
-        {title}
-      </Text>
-    </Pressable>
-  );
-}
-
 const styles = StyleSheet.create({
   strip: { flexGrow: 0, flexShrink: 1 },
   row: { gap: 8, paddingVertical: 6, alignItems: 'center' },
-  chip: {
-    minHeight: 44,
-    justifyContent: 'center',
-    paddingHorizontal: 13,
-    borderRadius: 22,
-    borderWidth: 1,
-    borderColor: palette.line,
-    backgroundColor: palette.card,
-  },
-  pressed: { backgroundColor: palette.pine, borderColor: palette.pine },
 });

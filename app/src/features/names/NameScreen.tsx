@@ -17,7 +17,7 @@ import { Text } from '../../ui/Text';
 import { Toggle } from '../../ui/Toggle';
 import { lifeSentences } from '../../shop/held/lifeSentences';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
-import { privacyWords } from './NamesScreen';
+import { privacyWords } from './privacyWords';
 import { usePutRenewal } from './usePutRenewal';
 import { TransferCard } from './TransferCard';
 import { WellbeingNotice } from './WellbeingNotice';

@@ -1,74 +1,155 @@
-import { Link } from 'expo-router';
-import ChevronRight from 'lucide-react-native/icons/chevron-right';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import type { NameChange } from '@tienda/core/names/nameChange';
 import type { ShownName } from '@tienda/core/names/shownName';
-import { useNames } from '../../api/names';
-import { dateText } from '../../texts/format';
+import type { IsoDate } from '@tienda/core/time/isoDate';
+import { everyName, useNameCounts, useNamePages } from '../../api/names';
+import { useSession } from '../../api/session';
+import { useToday } from '../../api/shopClock';
+import { SignInFirst } from '../../shop/entrance/SignInFirst';
+import { HolderChecks } from '../../shop/held/HolderChecks';
 import { texts } from '../../texts/texts';
-import { Name } from '../../ui/Name';
-import { palette } from '../../ui/palette';
+import { Action } from '../../ui/Action';
+import { Chip } from '../../ui/Chip';
+import { Empty, Failure, Loading } from '../../ui/Empty';
+import { Field } from '../../ui/Field';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
-import { HolderChecks } from '../../shop/held/HolderChecks';
-import { HeldNames } from '../../shop/held/HeldNames';
+import { useQueryParams } from '../../ui/useQueryParams';
+import { ChangeBar } from './ChangeBar';
+import { nameFilters, readFilter, searchOf } from './nameFilters';
+import { NameRow } from './NameRow';
 
 const words = texts.names;
 
-/** Every name held, the soonest to end first. */
+/** Every name held, the soonest to end first: one is found among hundreds, many are changed at once. */
 export function NamesScreen() {
-  const count = useNames().data?.length;
+  const session = useSession();
+  const counts = useNameCounts();
+  const today = useToday();
+  const [chosen, setChosen] = useState<ReadonlyMap<string, ShownName>>(new Map());
+  const { q = '', show } = useQueryParams<{ q: string; show: string }>();
+  const filter = readFilter(show);
+  const search = today === undefined ? '' : searchOf(filter, q, today);
+  const isVisitor = session.data !== undefined && !session.data.account;
+  const all = counts.data?.all;
+  const fitting = q === '' ? counts.data?.[filter] : undefined;
+  const chooseAll = async () => setChosen(new Map((await everyName(search)).map((name) => [name.name, name])));
   return (
-    <Screen title={words.title} aside={count === undefined ? undefined : <Stub>{texts.nameCount(count)}</Stub>}>
-      <HolderChecks />
-      <HeldNames words={words}>{(names) => names.map((name) => <NameRow key={name.name} name={name} />)}</HeldNames>
+    <Screen
+      wide
+      title={words.title}
+      aside={all === undefined ? undefined : <Stub>{texts.nameCount(all)}</Stub>}
+      foot={
+        chosen.size > 0 ? (
+          <ChangeBar
+            chosen={[...chosen.values()]}
+            others={fitting === undefined || fitting > chosen.size ? fitting : undefined}
+            onChooseAll={() => void chooseAll()}
+            onChooseNone={() => setChosen(new Map())}
+            onChanged={(names, change) => setChosen(changedAmong(chosen, names, change))}
+          />
+        ) : undefined
+      }
+    >
+      {isVisitor ? <SignInFirst why={words.signIn} /> : null}
+      {counts.isError ? <Failure fault={counts.error} retry={() => void counts.refetch()} /> : null}
+      {counts.isLoading ? <Loading /> : null}
+      {all === 0 ? (
+        <Empty title={words.empty} detail={words.emptyDetail}>
+          <Action title={texts.basket.toFind} onPress={() => router.navigate('/')} />
+        </Empty>
+      ) : null}
+      {all !== undefined && all > 0 ? (
+        <View>
+          <HolderChecks />
+          {all > 1 ? (
+            <Field
+              label={words.find(all)}
+              value={q}
+              mono
+              onChange={(typed) => router.setParams({ q: typed === '' ? undefined : typed })}
+            />
+          ) : null}
+          <ScrollView
+            horizontal
+            showsHorizontalScrollIndicator={false}
+            contentContainerStyle={styles.chips}
+            style={styles.strip}
+          >
+            {nameFilters
+              .filter((one) => one === 'all' || one === filter || (counts.data?.[one] ?? 0) > 0)
+              .map((one) => (
+                <Chip
+                  key={one}
+                  title={words.show[one](counts.data?.[one] ?? 0)}
+                  pressed={one === filter}
+                  onPress={() => router.setParams({ show: one === 'all' ? undefined : one })}
+                />
+              ))}
+          </ScrollView>
+          {today === undefined ? null : <Rows search={search} today={today} chosen={chosen} onChosen={setChosen} />}
+        </View>
+      ) : null}
     </Screen>
   );
 }
 
-/** Privacy as it stands for a name, in two words. */
-export function privacyWords({ privacy, privacyPolicy }: ShownName): string {
-  if (privacyPolicy === 'hiddenByRegistry' || privacyPolicy === 'notAllowed') return words.privacy[privacyPolicy];
-  return privacy ? words.privacy.on : words.privacy.off;
+function changedAmong(
+  chosen: ReadonlyMap<string, ShownName>,
+  names: readonly string[],
+  change: NameChange,
+): ReadonlyMap<string, ShownName> {
+  const next = new Map(chosen);
+  for (const name of names) {
+    const one = next.get(name);
+    if (one) next.set(name, { ...one, ...change });
+  }
+  return next;
 }
 
-function NameRow({ name }: { readonly name: ShownName }) {
-  const { quiet } = palette;
-  const facts = [name.autoRenew ? words.autoRenewOn : words.autoRenewOff, privacyWords(name)];
+interface RowsProps {
+  readonly search: string;
+  readonly today: IsoDate;
+  readonly chosen: ReadonlyMap<string, ShownName>;
+  readonly onChosen: (chosen: ReadonlyMap<string, ShownName>) => void;
+}
+
+function Rows({ search, today, chosen, onChosen }: RowsProps) {
+  const pages = useNamePages(search);
+  if (pages.isError) return <Failure fault={pages.error} retry={() => void pages.refetch()} />;
+  if (!pages.data) return <Loading />;
+  const names = pages.data.pages.flatMap(({ body }) => body);
+  if (names.length === 0) return <Text colour="quiet">{words.noneFit}</Text>;
+  const choose = (name: ShownName, isChosen: boolean) => {
+    const next = new Map(chosen);
+    if (isChosen) next.set(name.name, name);
+    else next.delete(name.name);
+    onChosen(next);
+  };
   return (
-    <Link href={{ pathname: '/names/[name]', params: { name: name.name } }} asChild>
-      <Pressable style={styles.row}>
-        <View style={styles.words}>
-          <Name unicode={name.unicode} />
-          <Text kind="small" colour="quiet">
-            {facts.join(' · ')}
-          </Text>
-          {name.suspended ? (
-            <Text kind="small" colour="plum">
-              {texts.holderCheck.suspended}
-            </Text>
-          ) : null}
+    <View>
+      {names.map((name) => (
+        <NameRow
+          key={name.name}
+          name={name}
+          today={today}
+          isChosen={chosen.has(name.name)}
+          onChoose={(isChosen) => choose(name, isChosen)}
+        />
+      ))}
+      {pages.hasNextPage ? (
+        <View style={styles.more}>
+          <Action title={words.more} busy={pages.isFetchingNextPage} onPress={() => void pages.fetchNextPage()} />
         </View>
-        <Text kind="amount">{words.until(dateText(name.expiresOn))}</Text>
-        <ChevronRight size={18} color={quiet} aria-hidden />
-      </Pressable>
-    </Link>
+      ) : null}
+    </View>
   );
 }
 
 const styles = StyleSheet.create({
-  row: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    flexWrap: 'wrap',
-    gap: 10,
-    minHeight: 60,
-    paddingVertical: 10,
-    paddingHorizontal: 14,
-    backgroundColor: palette.card,
-    borderWidth: 1,
-    borderColor: palette.line,
-    borderRadius: 10,
-    marginBottom: 9,
-  },
-  words: { flex: 1, minWidth: 180 },
+  strip: { flexGrow: 0 },
+  chips: { gap: 8, paddingVertical: 6, alignItems: 'center' },
+  more: { alignItems: 'center', paddingVertical: 14 },
 });

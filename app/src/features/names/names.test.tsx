@@ -1,8 +1,9 @@
-import { fireEvent, screen } from '@testing-library/react';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { boats, org, serverWithNames } from '../../../test/heldNames';
 import { FakeServer, show } from '../../../test/shop';
 import { NameScreen } from './NameScreen';
-import { NamesScreen, privacyWords } from './NamesScreen';
+import { NamesScreen } from './NamesScreen';
+import { privacyWords } from './privacyWords';
 
 const charge = { amount: 1468, currency: 'USD' } as const;
 const mockNavigate = jest.fn();
@@ -12,13 +13,36 @@ jest.mock('expo-router', () => ({
   router: { navigate: (to: unknown) => mockNavigate(to) },
 }));
 
-test('names are listed with when they end and what was chosen', async () => {
-  serverWithNames(org, boats);
+test('names are listed with when they end and what happens then; what needs somebody is counted', async () => {
+  serverWithNames(org, { ...boats, expiresOn: '2026-12-19' });
   show(<NamesScreen />);
   expect(await screen.findByText('2 names')).toBeTruthy();
-  expect(screen.getByText('auto-renew on · privacy on')).toBeTruthy();
-  expect(screen.getByText('auto-renew off · privacy on')).toBeTruthy();
-  expect(screen.getByText(/^until .*2028$/)).toBeTruthy();
+  expect(await screen.findByText(/^until .*2027 · renews for \$9.00$/)).toBeTruthy();
+  expect(screen.getByText(/^in 25 days, .*2026 · ends by itself$/)).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'Ends by itself · 1' })).toBeTruthy();
+  expect(screen.queryByRole('button', { name: /^Payment at risk/ })).toBeNull();
+});
+
+test('many are changed at once: said before it is done, and taken back after it', async () => {
+  const server = serverWithNames(org, boats);
+  server.instead.set('POST /api/me/name-changes', {
+    status: 200,
+    body: { changed: ['saltwhistle.boats'], asked: [], cannot: [] },
+  });
+  show(<NamesScreen />);
+  fireEvent.click(await screen.findByRole('checkbox', { name: 'Choose a.org' }));
+  fireEvent.click(screen.getByRole('checkbox', { name: 'Choose saltwhistle.boats' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Auto-renew on' }));
+  expect(screen.getByText('1 name will change. 1 is so already.')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Change them' }));
+  expect(await screen.findByText('1 name was changed.')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
+  const sent = () => server.asked.filter(({ method }) => method === 'POST').map(({ body }) => body);
+  await waitFor(() => expect(sent()).toHaveLength(2));
+  expect(sent()).toEqual([
+    { names: ['saltwhistle.boats'], autoRenew: true },
+    { names: ['saltwhistle.boats'], autoRenew: false },
+  ]);
 });
 
 test('one who holds nothing yet is told what to do', async () => {

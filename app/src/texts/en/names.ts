@@ -84,4 +84,57 @@ export const names = {
     codeShown: (code: string) => `The auth code is ${code}`,
     codeOnce: 'Write it down now: it cannot be shown again.',
   },
+  find: (count: number) => `Find among ${count}`,
+  show: {
+    all: (count: number) => `All · ${count}`,
+    soon: (count: number) => `Ends within 30 days · ${count}`,
+    ending: (count: number) => `Ends by itself · ${count}`,
+    unpaid: (count: number) => `Payment at risk · ${count}`,
+    unlocked: (count: number) => `Unlocked · ${count}`,
+    suspended: (count: number) => `Out of service · ${count}`,
+  },
+  noneFit: 'No name is like this.',
+  more: 'Show more',
+  ends: (date: string, days: number) =>
+    days < 0
+      ? `ended ${date}`
+      : days === 0
+        ? 'ends today'
+        : days <= 60
+          ? `in ${days === 1 ? '1 day' : `${days} days`}, ${date}`
+          : `until ${date}`,
+  renewsFor: (amount: string) => `renews for ${amount}`,
+  endsByItself: 'ends by itself',
+  notPaid: 'not paid',
+  unlocked: 'unlocked',
+  choose: (name: string) => `Choose ${name}`,
+  chosen: (count: number) => `${count} chosen`,
+  chooseAll: (count: number) => `Choose all ${count}`,
+  chooseNone: 'Choose none',
+  changes: {
+    autoRenewOn: 'Auto-renew on',
+    autoRenewOff: 'Auto-renew off',
+    lock: 'Lock',
+    unlock: 'Unlock',
+  },
+  willChange: (will: number, already: number, cannot: number) =>
+    [
+      will === 1 ? '1 name will change.' : `${will} names will change.`,
+      ...(already > 0 ? [`${already} ${already === 1 ? 'is' : 'are'} so already.`] : []),
+      ...(cannot > 0 ? [`${cannot} can’t: ${cannot === 1 ? 'its' : 'their'} term is over.`] : []),
+    ].join(' '),
+  doIt: 'Change them',
+  leaveIt: 'Leave them',
+  haveChanged: (changed: number, asked: number, waiting: number) =>
+    [
+      ...(changed > 0 ? [changed === 1 ? '1 name was changed.' : `${changed} names were changed.`] : []),
+      ...(asked > 0 && waiting === 0
+        ? [asked === 1 ? 'Its registry has answered.' : 'All their registries have answered.']
+        : []),
+      ...(waiting > 0
+        ? [`${asked - waiting} of ${asked} are done; the others follow as their registries answer, also if you leave.`]
+        : []),
+      ...(changed + asked === 0 ? ['Nothing had to be changed.'] : []),
+    ].join(' '),
+  undo: 'Undo',
 };

@@ -84,4 +84,61 @@ export const names: Texts['names'] = {
     codeShown: (code) => `El código de autorización es ${code}`,
     codeOnce: 'Anótelo ahora: no se puede volver a mostrar.',
   },
+  find: (count) => `Buscar entre ${count}`,
+  show: {
+    all: (count) => `Todos · ${count}`,
+    soon: (count) => `Terminan en 30 días · ${count}`,
+    ending: (count) => `Terminan solos · ${count}`,
+    unpaid: (count) => `Pago en riesgo · ${count}`,
+    unlocked: (count) => `Sin bloquear · ${count}`,
+    suspended: (count) => `Fuera de servicio · ${count}`,
+  },
+  noneFit: 'Ningún nombre es así.',
+  more: 'Mostrar más',
+  ends: (date, days) =>
+    days < 0
+      ? `terminó el ${date}`
+      : days === 0
+        ? 'termina hoy'
+        : days <= 60
+          ? `en ${days === 1 ? '1 día' : `${days} días`}, ${date}`
+          : `hasta el ${date}`,
+  renewsFor: (amount) => `se renueva por ${amount}`,
+  endsByItself: 'termina solo',
+  notPaid: 'sin pagar',
+  unlocked: 'sin bloquear',
+  choose: (name) => `Elegir ${name}`,
+  chosen: (count) => (count === 1 ? '1 elegido' : `${count} elegidos`),
+  chooseAll: (count) => `Elegir los ${count}`,
+  chooseNone: 'No elegir ninguno',
+  changes: {
+    autoRenewOn: 'Activar renovación',
+    autoRenewOff: 'Desactivar renovación',
+    lock: 'Bloquear',
+    unlock: 'Desbloquear',
+  },
+  willChange: (will, already, cannot) =>
+    [
+      will === 1 ? 'Cambiará 1 nombre.' : `Cambiarán ${will} nombres.`,
+      ...(already > 0 ? [`${already} ya ${already === 1 ? 'está' : 'están'} así.`] : []),
+      ...(cannot > 0
+        ? [`${cannot} no ${cannot === 1 ? 'puede: su plazo ha terminado' : 'pueden: sus plazos han terminado'}.`]
+        : []),
+    ].join(' '),
+  doIt: 'Cambiarlos',
+  leaveIt: 'Dejarlos',
+  haveChanged: (changed, asked, waiting) =>
+    [
+      ...(changed > 0 ? [changed === 1 ? 'Se cambió 1 nombre.' : `Se cambiaron ${changed} nombres.`] : []),
+      ...(asked > 0 && waiting === 0
+        ? [asked === 1 ? 'Su operador ha respondido.' : 'Todos sus operadores han respondido.']
+        : []),
+      ...(waiting > 0
+        ? [
+            `${asked - waiting} de ${asked} están hechos; los demás siguen cuando respondan sus operadores, aunque se vaya.`,
+          ]
+        : []),
+      ...(changed + asked === 0 ? ['No había nada que cambiar.'] : []),
+    ].join(' '),
+  undo: 'Deshacer',
 };

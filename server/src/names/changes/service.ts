@@ -4,6 +4,7 @@ import type { Actor } from '@tienda/core/accounts/actor';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { toULabel } from '@tienda/core/idna/idna';
 import { canRenew } from '@tienda/core/lifecycle/stage';
+import type { NameChange } from '@tienda/core/names/nameChange';
 import { isEnded } from '@tienda/core/operations/operations';
 import type { UpdateRequest } from '@tienda/core/operations/update';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
@@ -27,12 +28,6 @@ export interface ChangeParts {
   readonly outbox: Outbox;
   readonly keys: Keyring;
   readonly clock: Clock;
-}
-
-/** What the holder of a name changes of it; what is left out stays as it is. */
-export interface NameChange {
-  readonly autoRenew?: boolean;
-  readonly locked?: boolean;
 }
 
 /** What came of changing many names. */

@@ -1,7 +1,7 @@
 import { asc, desc, sql, type SQL } from 'drizzle-orm';
 import { addDays, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Database } from '../../platform/db/database';
-import { heldName } from '../../platform/db/schema';
+import { heldName, operation } from '../../platform/db/schema';
 import { switches, type NamePlace, type NameSort, type NamesWanted } from './pages';
 import { heldColumns, type HeldName } from './store';
 
@@ -15,6 +15,8 @@ export interface NameCounts {
   readonly unpaid: number;
   readonly unlocked: number;
   readonly suspended: number;
+  /** Changes that their registries have not answered yet. */
+  readonly changing: number;
 }
 
 const soonDays = 30;
@@ -86,7 +88,9 @@ export class NameLists {
         count(*) filter (where not auto_renew)::int as "ending",
         count(*) filter (where unpaid)::int as "unpaid",
         count(*) filter (where not locked)::int as "unlocked",
-        count(*) filter (where suspended)::int as "suspended"
+        count(*) filter (where suspended)::int as "suspended",
+        (select count(*)::int from ${operation} where account_id = ${accountId} and order_id is null
+          and next_at is not null) as "changing"
       from ${heldName} where account_id = ${accountId} and left_at is null`);
     const [row] = result.rows;
     if (!row) throw new Error('Names are counted in one row');

@@ -148,6 +148,10 @@ export const operation = pgTable(
     index('operation_turn')
       .on(table.registry, table.nextAt, table.sequence)
       .where(sql`${table.nextAt} is not null`),
+    // What holders asked for, and registries have not answered.
+    index('operation_asked')
+      .on(table.accountId)
+      .where(sql`${table.orderId} is null and ${table.nextAt} is not null`),
     // Of all, open or not: an index of the open ones alone is empty in most statistics, and then scanned whole.
     index('operation_of_name').on(table.accountId, table.name, table.sequence),
   ],

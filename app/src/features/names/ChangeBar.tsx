@@ -1,0 +1,102 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { changePreview, opposite, type NameChange } from '@tienda/core/names/nameChange';
+import type { ShownName } from '@tienda/core/names/shownName';
+import { useChangeNames, useNameCounts } from '../../api/names';
+import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
+import { Failure } from '../../ui/Empty';
+import { Text } from '../../ui/Text';
+
+const words = texts.names;
+
+const changes = {
+  autoRenewOn: { autoRenew: true },
+  autoRenewOff: { autoRenew: false },
+  lock: { locked: true },
+  unlock: { locked: false },
+} as const satisfies Record<string, NameChange>;
+
+interface ChangeBarProps {
+  readonly chosen: readonly ShownName[];
+  /** How many fit the search; left out where all of them are chosen. */
+  readonly others: number | undefined;
+  readonly onChooseAll: () => void;
+  readonly onChooseNone: () => void;
+  /** Those are so from now on, as far as is known here. */
+  readonly onChanged: (names: readonly string[], change: NameChange) => void;
+}
+
+/** What can be done with the names chosen: said before it is done, and taken back after it. */
+export function ChangeBar({ chosen, others, onChooseAll, onChooseNone, onChanged }: ChangeBarProps) {
+  const [wanted, setWanted] = useState<NameChange>();
+  const change = useChangeNames();
+  const { data: done } = change;
+  const changing = useNameCounts().data?.changing ?? 0;
+  if (chosen.length === 0) return null;
+  const preview = wanted && changePreview(chosen, wanted);
+  const send = (names: readonly string[], to: NameChange) =>
+    change.mutate({ names, change: to }, { onSuccess: ({ changed, asked }) => onChanged([...changed, ...asked], to) });
+  const undo = () => {
+    if (done) send([...done.changed, ...done.asked], opposite(change.variables.change));
+  };
+  const choose = (what: NameChange | undefined) => {
+    change.reset();
+    setWanted(what);
+  };
+  return (
+    <View role="group" aria-label={words.chosen(chosen.length)}>
+      <View style={styles.row}>
+        <Text style={styles.count}>{words.chosen(chosen.length)}</Text>
+        {others === undefined ? null : <Action kind="link" title={words.chooseAll(others)} onPress={onChooseAll} />}
+        <Action kind="link" title={words.chooseNone} onPress={onChooseNone} />
+      </View>
+      {!preview ? (
+        <View style={styles.row}>
+          {(['autoRenewOn', 'autoRenewOff', 'lock', 'unlock'] as const).map((what) => (
+            <Action key={what} kind="link" title={words.changes[what]} onPress={() => choose(changes[what])} />
+          ))}
+        </View>
+      ) : (
+        <View role="status">
+          <Text kind="small">
+            {done
+              ? words.haveChanged(done.changed.length, done.asked.length, Math.min(changing, done.asked.length))
+              : words.willChange(preview.will.length, preview.already.length, preview.cannot.length)}
+          </Text>
+          <View style={styles.row}>
+            {done ? (
+              <>
+                {done.changed.length + done.asked.length > 0 ? (
+                  <Action kind="link" title={words.undo} onPress={undo} />
+                ) : null}
+                <Action kind="link" title={texts.find.close} onPress={() => choose(undefined)} />
+              </>
+            ) : (
+              <>
+                <Action
+                  title={words.doIt}
+                  busy={change.isPending}
+                  disabled={preview.will.length === 0}
+                  onPress={() =>
+                    send(
+                      preview.will.map(({ name }) => name),
+                      wanted,
+                    )
+                  }
+                />
+                <Action kind="link" title={words.leaveIt} onPress={() => choose(undefined)} />
+              </>
+            )}
+          </View>
+        </View>
+      )}
+      {change.isError ? <Failure fault={change.error} /> : null}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 14 },
+  count: { fontWeight: '700' },
+});

@@ -1,0 +1,1 @@
+CREATE INDEX "operation_asked" ON "operation" USING btree ("account_id") WHERE "operation"."order_id" is null and "operation"."next_at" is not null;
