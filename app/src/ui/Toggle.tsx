@@ -8,6 +8,8 @@ import { useSteady } from './useSteady';
 
 interface ToggleProps {
   readonly title: string;
+  /** What those who listen are told instead of the title, where the title says too little by itself. */
+  readonly label?: string;
   readonly detail: string;
   readonly value: boolean;
   readonly onChange: (value: boolean) => void;
@@ -20,7 +22,7 @@ export function Toggle({ onChange, ...rest }: ToggleProps) {
 }
 
 /** Drawn again only when it says something else. */
-const Switch = memo(function Switch({ title, detail, value, onChange, disabled = false }: ToggleProps) {
+const Switch = memo(function Switch({ title, label = title, detail, value, onChange, disabled = false }: ToggleProps) {
   const id = useId();
   return (
     <View style={styles.row}>
@@ -33,7 +35,7 @@ const Switch = memo(function Switch({ title, detail, value, onChange, disabled =
       <NativeChoice
         type="checkbox"
         role="switch"
-        label={title}
+        label={label}
         describedBy={`${id}-detail`}
         checked={value}
         disabled={disabled}

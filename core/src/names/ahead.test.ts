@@ -1,7 +1,11 @@
-import { dueAhead } from './ahead';
+import fc from 'fast-check';
+import { addDays, addYears } from '../time/isoDate';
+import { aheadOf, dueIn } from './ahead';
 import type { ShownName } from './shownName';
 
-const renewing = (name: string, on: string, amount: number): ShownName => ({
+const today = '2026-11-24';
+
+const named = (name: string, on: string, amount: number, more: Partial<ShownName> = {}): ShownName => ({
   name,
   unicode: name,
   registeredOn: '2026-11-24',
@@ -16,19 +20,86 @@ const renewing = (name: string, on: string, amount: number): ShownName => ({
   orderId: 'o1',
   renewal: { on, years: 1, amount, currency: 'EUR' },
   afterExpiry: { graceFrom: on, redemptionFrom: on, pendingDeleteFrom: on, freeFrom: on },
+  ...more,
+});
+const byItself = ({ autoRenew }: ShownName) => autoRenew;
+
+test('ten years by month: what is kept falls due again each year, what is not once', () => {
+  const names = [named('a.org', '2027-01-10', 900), named('b.org', '2026-12-05', 1900, { autoRenew: false })];
+  const { months, years, total, saved } = aheadOf(names, byItself, today);
+  expect(months).toHaveLength(120);
+  expect(months.slice(0, 3)).toEqual([
+    { month: '2026-11', kept: 0, ends: 0 },
+    { month: '2026-12', kept: 0, ends: 1900 },
+    { month: '2027-01', kept: 900, ends: 0 },
+  ]);
+  expect(months[14]).toEqual({ month: '2028-01', kept: 900, ends: 0 });
+  expect(years.map(({ year, total: sum }) => [year, sum])).toEqual([
+    ['2026', 0],
+    ...Array.from({ length: 10 }, (_, place) => [String(2027 + place), 900]),
+  ]);
+  expect([total, saved]).toEqual([9000, 19_000]);
 });
 
-test('a name due on the day that ends the year is due this year, one due the day after is not', () => {
+test('prices that rise are those of the payment’s year, rounded half up', () => {
+  const { months } = aheadOf([named('a.org', '2026-11-24', 1250)], byItself, today, '0.1');
+  expect([0, 12, 24].map((place) => months[place]?.kept)).toEqual([1250, 1375, 1513]);
+  // The day before the anniversary is still within the year before.
+  expect(aheadOf([named('b.org', '2027-11-23', 1000)], byItself, today, '0.1').months[12]?.kept).toBe(1000);
+});
+
+test('what is in grace is due now, what can only be restored is not counted, and longer renewals come less often', () => {
   const names = [
-    renewing('a.org', '2027-01-01', 900),
-    renewing('b.org', '2027-11-24', 1100),
-    renewing('c.org', '2027-11-25', 1468),
+    named('grace.org', '2026-11-01', 900, { stage: 'grace' }),
+    named('late.org', '2026-09-01', 900, { stage: 'redemption' }),
+    named('two.org', '2027-02-01', 3000, { renewal: { on: '2027-02-01', years: 2, amount: 3000, currency: 'EUR' } }),
   ];
-  const { thisYear, later } = dueAhead(names, '2026-11-24');
-  expect(thisYear).toEqual({ names: names.slice(0, 2), total: 2000, currency: 'EUR' });
-  expect(later).toEqual({ names: names.slice(2), total: 1468, currency: 'EUR' });
+  const { months, total } = aheadOf(names, byItself, today);
+  expect(months[0]?.kept).toBe(900);
+  expect(total).toBe(10 * 900 + 5 * 3000);
 });
 
-test('nothing is due of nothing, in no currency', () => {
-  expect(dueAhead([], '2026-11-24').thisYear).toEqual({ names: [], total: 0 });
+test('a month names what falls due in it, the soonest first', () => {
+  const names = [
+    named('b.org', '2026-12-20', 900),
+    named('a.org', '2026-12-05', 1900, { autoRenew: false }),
+    named('c.org', '2027-01-01', 900),
+  ];
+  const due = (month: string) => dueIn(month, names, byItself, today).map(({ name, on }) => `${on} ${name.name}`);
+  expect(due('2026-12')).toEqual(['2026-12-05 a.org', '2026-12-20 b.org']);
+  expect(due('2027-12')).toEqual(['2027-12-20 b.org']);
+});
+
+test('whatever is kept: months, years and the names of each month come to the same', () => {
+  const some = fc.array(
+    fc.record({
+      days: fc.integer({ min: -20, max: 4000 }),
+      amount: fc.integer({ min: 1, max: 9999 }),
+      keeps: fc.boolean(),
+    }),
+    { maxLength: 20 },
+  );
+  fc.assert(
+    fc.property(some, fc.constantFrom('0', '0.03'), (facts, growth) => {
+      const names = facts.map(({ days, amount, keeps }, place) =>
+        named(`n${place}.org`, addDays(today, days), amount, {
+          autoRenew: keeps,
+          stage: days < 0 ? 'grace' : 'active',
+        }),
+      );
+      const { months, years, total } = aheadOf(names, byItself, today, growth);
+      const sum = (amounts: readonly number[]) => amounts.reduce((all, one) => all + one, 0);
+      expect(sum(months.map(({ kept }) => kept))).toBe(total);
+      expect(sum(years.map((year) => year.total))).toBe(total);
+      for (const { month, kept, ends } of months.slice(0, 40))
+        expect(sum(dueIn(month, names, byItself, today, growth).map(({ amount }) => amount))).toBe(kept + ends);
+    }),
+    { numRuns: 30 },
+  );
+});
+
+test('nothing is due of nothing', () => {
+  const { months, total, saved } = aheadOf([], byItself, today);
+  expect([months.every(({ kept, ends }) => kept + ends === 0), total, saved]).toEqual([true, 0, 0]);
+  expect(months.at(-1)?.month).toBe(addYears('2026-10-24', 10).slice(0, 7));
 });

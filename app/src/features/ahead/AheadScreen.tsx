@@ -1,59 +1,164 @@
-import { View } from 'react-native';
-import { dueAhead, type DueNames } from '@tienda/core/names/ahead';
+import { Link } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { aheadOf, dueIn } from '@tienda/core/names/ahead';
 import type { ShownName } from '@tienda/core/names/shownName';
+import type { IsoDate } from '@tienda/core/time/isoDate';
 import { useToday } from '../../api/shopClock';
-import { dateText, tillAmount, wholeAmount } from '../../texts/format';
+import { HeldNames } from '../../shop/held/HeldNames';
+import { dateText, monthText, percentText, roundAmount, tillAmount, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
+import { BarChart } from '../../ui/chart/BarChart';
+import { Action } from '../../ui/Action';
+import { ChipChoice } from '../../ui/ChipChoice';
+import { Name } from '../../ui/Name';
+import { palette } from '../../ui/palette';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { Till, TillLine } from '../../ui/Till';
-import { HeldNames } from '../../shop/held/HeldNames';
+import { Toggle } from '../../ui/Toggle';
 
 const words = texts.ahead;
 
-/** What falls due, when, for how much. */
+/** Names of a month that are shown at once. */
+const mostAtFirst = 8;
+
+const growths = ['0', '0.02', '0.05', '0.1'];
+
+/** What falls due, when, for how much; and what it would be with other names kept. */
 export function AheadScreen() {
   const today = useToday();
   return (
-    <Screen title={words.title}>
-      <HeldNames words={words}>{(names) => (today ? <Due names={names} today={today} /> : null)}</HeldNames>
+    <Screen wide title={words.title}>
+      <HeldNames words={words}>{(names) => (today ? <Years names={names} today={today} /> : null)}</HeldNames>
     </Screen>
   );
 }
 
-function Due({ names, today }: { readonly names: readonly ShownName[]; readonly today: string }) {
-  const { thisYear, later } = dueAhead(names, today);
+function Years({ names, today }: { readonly names: readonly ShownName[]; readonly today: IsoDate }) {
+  const [chosen, setChosen] = useState<string>();
+  const [isAll, setAll] = useState(false);
+  const [growth, setGrowth] = useState('0');
+  /** Other than auto-renew says. */
+  const [kept, setKept] = useState<ReadonlyMap<string, boolean>>(new Map());
+  const isKept = ({ name, autoRenew }: ShownName) => kept.get(name) ?? autoRenew;
+  const ahead = useMemo(
+    () => aheadOf(names, ({ name, autoRenew }) => kept.get(name) ?? autoRenew, today, growth),
+    [names, kept, today, growth],
+  );
+  const [first] = names;
+  const currency = first?.renewal.currency;
+  const busy = ahead.months.filter((month) => month.kept + month.ends > 0);
+  const month = busy.find((one) => one.month === chosen)?.month ?? busy[0]?.month;
+  if (!currency || month === undefined) return <Text colour="quiet">{words.nothing}</Text>;
+  const due = dueIn(month, names, isKept, today, growth);
   return (
     <View>
-      <Part title={words.year} due={thisYear} />
-      {thisYear.names.length === 0 ? (
-        <Text colour="quiet" style={{ marginBottom: 16 }}>
-          {words.nothingThisYear}
-        </Text>
-      ) : null}
-      <Part title={words.beyond} due={later} />
+      <View style={styles.chips}>
+        <ChipChoice
+          label={words.month}
+          value={month}
+          options={busy.map((one) => ({
+            value: one.month,
+            title: words.monthOf(monthText(one.month), wholeAmount(one.kept + one.ends, currency)),
+          }))}
+          onChange={setChosen}
+        />
+        <Text kind="small">{words.growth}</Text>
+        <ChipChoice
+          label={words.growth}
+          value={growth}
+          options={growths.map((value) => ({
+            value,
+            title: value === '0' ? words.asToday : texts.advice.percent(percentText(Number(value))),
+          }))}
+          pressed={growth !== '0'}
+          onChange={setGrowth}
+        />
+      </View>
+      <BarChart
+        title={words.chart}
+        alongTitle={words.month}
+        parts={[words.kept, words.ends]}
+        bars={ahead.months.map((one, place) => ({
+          key: one.month,
+          words: monthText(one.month),
+          solid: one.kept,
+          hollow: one.ends,
+          ...(place === 0 || one.month.endsWith('-01') ? { mark: one.month.slice(0, 'YYYY'.length) } : {}),
+        }))}
+        chosen={month}
+        onChoose={setChosen}
+        format={(amount) => wholeAmount(amount, currency)}
+        short={(amount) => roundAmount(amount, currency)}
+      />
+      <View style={styles.columns}>
+        <View style={styles.names}>
+          <Text kind="heading" level={2} style={styles.head}>
+            {monthText(month)}
+          </Text>
+          {due.slice(0, isAll ? due.length : mostAtFirst).map(({ name, on, amount }) => (
+            <View key={name.name} style={styles.row}>
+              <View style={styles.name}>
+                <Link href={{ pathname: '/names/[name]', params: { name: name.name } }}>
+                  <Name unicode={name.unicode} />
+                </Link>
+                <Text kind="small" colour="quiet">
+                  {words.due(dateText(on), wholeAmount(amount, currency))}
+                </Text>
+              </View>
+              <View style={styles.toggle}>
+                <Toggle
+                  title={words.keepIt}
+                  label={words.keep(name.unicode)}
+                  detail={isKept(name) ? words.keepOn : words.keepOff}
+                  value={isKept(name)}
+                  onChange={(keeps) => setKept(new Map(kept).set(name.name, keeps))}
+                />
+              </View>
+            </View>
+          ))}
+          {!isAll && due.length > mostAtFirst ? (
+            <View style={{ alignItems: 'flex-start', marginTop: 10 }}>
+              <Action title={words.all(due.length)} onPress={() => setAll(true)} />
+            </View>
+          ) : null}
+        </View>
+        <View style={styles.till}>
+          <Till label={words.asNamed}>
+            <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
+              {words.asNamed}
+            </Text>
+            {ahead.years.map(({ year, total }, place) => (
+              <TillLine key={year} words={place === 0 ? words.from(year) : year} amount={tillAmount(total, currency)} />
+            ))}
+            {ahead.saved > 0 ? (
+              <TillLine look="saving" words={words.saved} amount={tillAmount(-ahead.saved, currency)} />
+            ) : null}
+            <TillLine look="total" words={words.total} amount={wholeAmount(ahead.total, currency)} />
+          </Till>
+        </View>
+      </View>
       <Text kind="small" colour="quiet">
-        {words.note}
+        {`${words.note} ${words.asIs}`}
       </Text>
     </View>
   );
 }
 
-function Part({ title, due: { names, total, currency } }: { readonly title: string; readonly due: DueNames }) {
-  if (!currency) return null;
-  return (
-    <Till label={title}>
-      <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
-        {title}
-      </Text>
-      {names.map(({ name, unicode, renewal, autoRenew }) => (
-        <TillLine
-          key={name}
-          words={`${dateText(renewal.on)} · ${unicode} · ${autoRenew ? words.renews : words.ends}`}
-          amount={tillAmount(renewal.amount, currency)}
-        />
-      ))}
-      <TillLine look="total" words={words.total} amount={wholeAmount(total, currency)} />
-    </Till>
-  );
-}
+const styles = StyleSheet.create({
+  chips: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8, marginBottom: 8 },
+  head: { marginTop: 14 },
+  row: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    columnGap: 10,
+    borderBottomWidth: 1,
+    borderBottomColor: palette.line,
+  },
+  name: { flex: 1, minWidth: 150 },
+  toggle: { width: 150 },
+  columns: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 28 },
+  names: { flexGrow: 2, flexBasis: 340 },
+  till: { marginTop: 14, flexGrow: 1, flexBasis: 280 },
+});
