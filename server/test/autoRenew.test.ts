@@ -225,3 +225,12 @@ test('switched on late, it is told at once and charged no earlier than a week af
   await moveTo(visitor, addDays(expiresOn, -5));
   expect((await held('tender')).expiresOn > expiresOn).toBe(true);
 });
+
+test('an account whose contacts were all forgotten is billed as before', async () => {
+  const { visitor, held } = await holder({ wherry: true }, [good]);
+  for (const { id } of await visitor.expect(200, 'GET', '/api/me/contacts'))
+    await visitor.expect(204, 'DELETE', `/api/me/contacts/${id}`);
+  const { expiresOn } = await held('wherry');
+  await moveTo(visitor, addDays(expiresOn, -30));
+  expect((await held('wherry')).expiresOn > expiresOn).toBe(true);
+});

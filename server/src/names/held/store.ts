@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, eq, getTableColumns, gte, isNull, lte, sql, type SQL } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, gte, isNull, lte, ne, sql, type SQL } from 'drizzle-orm';
 import type { Who } from '@tienda/core/accounts/actor';
 import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { HeldStage } from '@tienda/core/lifecycle/stage';
@@ -240,7 +240,7 @@ export class NameStore {
     const entered = await transaction
       .update(heldName)
       .set({ stage, nextStageOn, ...(isGone ? { leftAt: at } : {}) })
-      .where(and(eq(heldName.id, held.id), eq(heldName.expiresOn, held.expiresOn), current))
+      .where(and(eq(heldName.id, held.id), eq(heldName.expiresOn, held.expiresOn), ne(heldName.stage, stage), current))
       .returning({ id: heldName.id });
     if (entered.length === 0) return false;
     await this.log(transaction, held.id, { type: 'registry' }, { type: stage }, at);

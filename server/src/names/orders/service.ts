@@ -78,7 +78,8 @@ export class OrderService {
     if (earlier) return this.again(earlier, id, sent);
     const stored = await this.parts.quoteStore.find(wanted.quoteId);
     if (!stored) throw badField('/quoteId', 'unknownQuote', 'This quote is not known: open the review again.');
-    const kept = await this.parts.contacts.ofAccount(accountId);
+    // What falls due by itself is billed also where all contacts were forgotten since.
+    const kept = await this.parts.contacts.ofAccount(accountId, who.type === 'clock');
     const contact = kept.find((one) => one.id === wanted.contactId);
     if (!contact) throw badField('/contactId', 'unknownContact', 'This contact is not among yours: choose another.');
     this.expectSameCustomer(stored, contact);

@@ -74,17 +74,17 @@ export class Renewals {
     const today = isoDate(clock.now());
     for (;;) {
       const due = await store.dueFor(today, accountsAtOnce);
-      let failed = 0;
       for (const accountId of due)
         await this.seeTo(accountId, today).catch(async (fault: unknown) => {
-          failed += 1;
-          log.error({ err: fault, accountId }, 'the renewals of an account could not be seen to; trying again');
-          await attention.raise(
-            `renewals ${accountId} ${today}`,
-            `Renewals of account ${accountId} could not be seen to`,
+          // Other accounts are not held up; what fell due today is caught up with.
+          log.error(
+            { err: fault, accountId },
+            'the renewals of an account could not be seen to; trying again tomorrow',
           );
+          await attention.raise(`renewals ${accountId}`, `Renewals of account ${accountId} could not be seen to`);
+          await store.putOff(accountId, today);
         });
-      if (due.length < accountsAtOnce || failed === due.length) return;
+      if (due.length < accountsAtOnce) return;
     }
   }
 
@@ -106,7 +106,7 @@ export class Renewals {
     const { database, store, accounts, outbox, publicUrl } = this.parts;
     const account = await accounts.byId(accountId);
     const contact = await this.billedTo(accountId);
-    if (!account || !contact) throw new Error('there is nobody to bill');
+    if (!account) throw new Error('there is nobody to tell');
     for (;;) {
       const held = await store.due(accountId, today, together);
       const charges = await this.charges(accountId, contact, held);
@@ -158,7 +158,6 @@ export class Renewals {
   private async pay({ accountId, day, currency, names: wanted }: Leaving['autoRenewal'], key: string): Promise<void> {
     const { store, quotes, orders, balances, ways } = this.parts;
     const contact = await this.billedTo(accountId);
-    if (!contact) throw new Error('there is nobody to bill');
     const due = (await store.among(accountId, wanted)).filter(
       ({ autoRenew, stage, isAtWork, care }) =>
         autoRenew && canRenew(stage) && !isAtWork && care.told !== undefined && (care.seenTo ?? '') >= day,
@@ -314,13 +313,14 @@ export class Renewals {
     };
   }
 
-  /** Who was billed last, among the contacts that are kept. */
-  private async billedTo(accountId: string): Promise<StoredContact | undefined> {
-    const [kept, last] = await Promise.all([
-      this.parts.contacts.ofAccount(accountId),
-      this.parts.billedLast(accountId),
-    ]);
-    return kept.find(({ id }) => id === last) ?? kept[0];
+  /** Who was billed last, among the contacts that are kept; where none is, among those that were forgotten since. */
+  private async billedTo(accountId: string): Promise<StoredContact> {
+    const { contacts, billedLast } = this.parts;
+    const [kept, last] = await Promise.all([contacts.ofAccount(accountId), billedLast(accountId)]);
+    const known = kept.length > 0 ? kept : await contacts.ofAccount(accountId, true);
+    const billed = known.find(({ id }) => id === last) ?? known[0];
+    if (!billed) throw new Error('there is nobody to bill');
+    return billed;
   }
 
   private extensionOf(name: string): WholeExtension {

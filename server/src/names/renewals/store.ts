@@ -1,6 +1,6 @@
 import { and, asc, eq, lte, sql, type SQL } from 'drizzle-orm';
 import type { RenewalCare } from '@tienda/core/lifecycle/renewalCare';
-import type { IsoDate } from '@tienda/core/time/isoDate';
+import { addDays, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Database, Transaction } from '../../platform/db/database';
 import { customerOrder, heldName, operation } from '../../platform/db/schema';
 import { current, heldColumns, type HeldName } from '../held/store';
@@ -79,6 +79,14 @@ export class CareStore {
         and h.left_at is null
       returning h.id`);
     return new Set(result.rows.map(({ id }) => id));
+  }
+
+  /** What is due of an account is looked at again tomorrow. */
+  async putOff(accountId: string, today: IsoDate): Promise<void> {
+    await this.database
+      .update(heldName)
+      .set({ careOn: addDays(today, 1) })
+      .where(and(eq(heldName.accountId, accountId), lte(heldName.careOn, today), current));
   }
 
   /** The day on which something falls due next about any name held. */
