@@ -1,7 +1,8 @@
 import type pg from 'pg';
 import { addDays } from '@tienda/core/time/isoDate';
-import { orderNames, tokenFor, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import { intentsOf, ownDatabase, registriesToday, ServerProcess, unique } from './serverProcess';
+import { orderNames, untilEnded } from '../../scripts/demo.mjs';
+import { declines, good, holder, mailAbout, moveTo, subjectsTo, today } from './renewalHelpers';
+import { intentsOf, ownDatabase, registriesToday, ServerProcess } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
 let server: ServerProcess;
@@ -18,71 +19,8 @@ afterAll(async () => {
   await registriesToday();
 });
 
-const good = '4539 0000 1111 0006';
-const declines = '4539 0000 1111 0014';
-
-/** Somebody who holds names for a year, each with auto-renew or without. */
-async function holder(wanted: Readonly<Record<string, boolean>>, cards: readonly string[]) {
-  const { visitor, email } = await server.member();
-  const { paymentsUrl } = await visitor.expect(200, 'GET', '/api/session');
-  const names = Object.entries(wanted).map(([start, autoRenew]) => ({ name: `${unique(start)}.org`, autoRenew }));
-  const paidWith = async (card: string, keep: boolean) => ({
-    payment: { method: 'card', token: await tokenFor(paymentsUrl, card), keep },
-  });
-  const keepsGood = cards.includes(good);
-  await untilEnded(visitor, (await orderNames(visitor, names, await paidWith(good, keepsGood))).id);
-  // Kept with an order that it did not pay; the card kept last is asked first.
-  if (cards.includes(declines))
-    await untilEnded(
-      visitor,
-      (await orderNames(visitor, [{ name: `${unique('spare')}.org` }], await paidWith(declines, true))).id,
-    );
-  await emptyInto(visitor);
-  const nameOf = (start: string) => names.find(({ name }) => name.startsWith(`${start}-`))?.name ?? '';
-  return {
-    visitor,
-    email,
-    nameOf,
-    held: (start: string) => visitor.expect(200, 'GET', `/api/me/names/${nameOf(start)}`),
-  };
-}
-
-/** What a declined order put back. */
-async function emptyInto(visitor: Visitor): Promise<void> {
-  for (const { name } of (await visitor.expect(200, 'GET', '/api/basket')).lines)
-    await visitor.send('DELETE', `/api/basket/${name}`);
-}
-
-const today = async (visitor: Visitor): Promise<string> =>
-  (await visitor.expect(200, 'GET', '/api/demo/clock')).now.slice(0, 10);
-
-async function moveTo(visitor: Visitor, day: string): Promise<void> {
-  const advanceDays = Math.round((Date.parse(day) - Date.parse(await today(visitor))) / 86_400_000);
-  await visitor.expect(200, 'POST', '/api/demo/clock', { advanceDays });
-}
-
-async function subjectsTo(visitor: Visitor, email: string, about: RegExp): Promise<string[]> {
-  const mails: { subject: string; text: string }[] = await visitor.expect(
-    200,
-    'GET',
-    `/api/demo/inbox?to=${encodeURIComponent(email)}`,
-  );
-  return mails.filter(({ subject, text }) => about.test(`${subject} ${text}`)).map(({ subject }) => subject);
-}
-
-async function mailAbout(visitor: Visitor, email: string, subject: RegExp): Promise<string> {
-  const mails: { subject: string; text: string }[] = await visitor.expect(
-    200,
-    'GET',
-    `/api/demo/inbox?to=${encodeURIComponent(email)}`,
-  );
-  const found = mails.find((mail) => subject.test(mail.subject));
-  if (!found) throw new Error(`No mail ${subject} among ${mails.map((mail) => mail.subject).join(' | ')}`);
-  return found.text;
-}
-
 test('what renews by itself is told twice, paid once in one order for all, and said in the log; nobody is signed out', async () => {
-  const { visitor, email, held, nameOf } = await holder({ yacht: true, ketch: true }, [good]);
+  const { visitor, email, held, nameOf } = await holder(server, { yacht: true, ketch: true }, [good]);
   const { expiresOn } = await held('yacht');
   await moveTo(visitor, addDays(expiresOn, -60));
   const told = await mailAbout(visitor, email, /^2 names renew by themselves/);
@@ -104,7 +42,7 @@ test('what renews by itself is told twice, paid once in one order for all, and s
 });
 
 test('a card that is refused gives its turn to the next one, in the same order', async () => {
-  const { visitor, held } = await holder({ sloop: true }, [good, declines]);
+  const { visitor, held } = await holder(server, { sloop: true }, [good, declines]);
   const { expiresOn } = await held('sloop');
   await moveTo(visitor, addDays(expiresOn, -30));
   const [order] = await visitor.expect(200, 'GET', '/api/me/orders');
@@ -119,7 +57,7 @@ test('a card that is refused gives its turn to the next one, in the same order',
 });
 
 test('what no card pays is told with what happens next, waits in the basket, and is tried again on its days', async () => {
-  const { visitor, email, held, nameOf } = await holder({ cutter: true }, [declines]);
+  const { visitor, email, held, nameOf } = await holder(server, { cutter: true }, [declines]);
   const { expiresOn } = await held('cutter');
   await moveTo(visitor, addDays(expiresOn, -30));
   const text = await mailAbout(visitor, email, /could not be renewed: it was not paid$/);
@@ -144,7 +82,7 @@ test('what no card pays is told with what happens next, waits in the basket, and
 });
 
 test('without any way to pay that is said; the last try is in the grace period', async () => {
-  const { visitor, email, held } = await holder({ dory: true }, []);
+  const { visitor, email, held } = await holder(server, { dory: true }, []);
   const { expiresOn } = await held('dory');
   await moveTo(visitor, addDays(expiresOn, -30));
   expect(await mailAbout(visitor, email, /was not paid$/)).toContain('there was nothing to pay with');
@@ -156,7 +94,7 @@ test('without any way to pay that is said; the last try is in the grace period',
 });
 
 test('what became dearer than it was told is told first, and charged a week later', async () => {
-  const { visitor, email, held, nameOf } = await holder({ punt: true }, [good]);
+  const { visitor, email, held, nameOf } = await holder(server, { punt: true }, [good]);
   const { expiresOn } = await held('punt');
   await moveTo(visitor, addDays(expiresOn, -40));
   await client.query('update held_name set premium_renew = 1250 where name = $1', [nameOf('punt')]);
@@ -173,7 +111,7 @@ test('what became dearer than it was told is told first, and charged a week late
 });
 
 test('what is carried out late is not charged at more than was told, and carried out twice it is charged once', async () => {
-  const { visitor, email, held, nameOf } = await holder({ gig: true }, [good]);
+  const { visitor, email, held, nameOf } = await holder(server, { gig: true }, [good]);
   const { expiresOn } = await held('gig');
   const name = nameOf('gig');
   await moveTo(visitor, addDays(expiresOn, -30));
@@ -200,7 +138,7 @@ test('what is carried out late is not charged at more than was told, and carried
 });
 
 test('with auto-renew off nothing is ever charged: reminded, and told each stage until it is gone', async () => {
-  const { visitor, email, held, nameOf } = await holder({ raft: false }, [good]);
+  const { visitor, email, held, nameOf } = await holder(server, { raft: false }, [good]);
   const { expiresOn, afterExpiry } = await held('raft');
   const orders = (await visitor.expect(200, 'GET', '/api/me/orders')).length;
   await moveTo(visitor, addDays(afterExpiry.freeFrom, 1));
@@ -214,7 +152,7 @@ test('with auto-renew off nothing is ever charged: reminded, and told each stage
 });
 
 test('switched on late, it is told at once and charged no earlier than a week after', async () => {
-  const { visitor, email, held, nameOf } = await holder({ tender: false }, [good]);
+  const { visitor, email, held, nameOf } = await holder(server, { tender: false }, [good]);
   const { expiresOn } = await held('tender');
   await moveTo(visitor, addDays(expiresOn, -13));
   await visitor.expect(200, 'PATCH', `/api/me/names/${nameOf('tender')}`, { autoRenew: true });
@@ -227,7 +165,7 @@ test('switched on late, it is told at once and charged no earlier than a week af
 });
 
 test('an account whose contacts were all forgotten is billed as before', async () => {
-  const { visitor, held } = await holder({ wherry: true }, [good]);
+  const { visitor, held } = await holder(server, { wherry: true }, [good]);
   for (const { id } of await visitor.expect(200, 'GET', '/api/me/contacts'))
     await visitor.expect(204, 'DELETE', `/api/me/contacts/${id}`);
   const { expiresOn } = await held('wherry');
