@@ -67,6 +67,9 @@ type AccountExport = PeopleExport & FindExport & MoneyExport & NamesExport;
 
 /** A PDF. */
 type Paper = string;
+
+/** Days of names, in text/calendar (RFC 5545). */
+type CalendarFile = string;
 /** Nothing: 204. */
 type Nothing = null;
 
@@ -130,6 +133,9 @@ export interface Answers {
   'POST /api/holder-checks/confirm': { readonly email: string };
 
   'GET /api/me/names': readonly ShownName[];
+  'GET /api/calendars/:secret': CalendarFile;
+  'GET /api/me/calendar': { readonly url: string };
+  'POST /api/me/calendar': { readonly url: string };
   'GET /api/me/name-counts': NameCounts;
   'GET /api/me/names/:name': ShownName;
   'POST /api/me/name-changes': ChangedNames;

@@ -155,3 +155,17 @@ export function useChangeNames() {
     },
   });
 }
+
+/** The secret address of the calendar of one's names. */
+export function useCalendar() {
+  return useMine<{ url: string }>(['calendar'], '/api/me/calendar');
+}
+
+/** Another secret address; the one before ends. */
+export function useChangeCalendar() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: () => call<{ url: string }>('POST', '/api/me/calendar'),
+    onSuccess: (changed) => queries.setQueryData(['me', 'calendar'], changed),
+  });
+}

@@ -11,6 +11,7 @@ import { paymentNoticeRoutes } from '../money/payments/notices';
 import type { KeptOfAccounts } from '../people/accounts/departure';
 import type { People } from '../people/openPeople';
 import type { Platform, Wing } from '../platform/openPlatform';
+import { calendarRoutes } from './calendar/routes';
 import { changeRoutes } from './changes/routes';
 import { NameChanges } from './changes/service';
 import { NameLists } from './held/lists';
@@ -164,6 +165,7 @@ export async function openNames(
       ...holderRoutes(holders),
       ...offerRoutes(offers, idempotency),
       ...nameRoutes(held, new NameLists(database), views, clock),
+      ...calendarRoutes({ accounts, names: held, catalogue, clock, keys: codeKeys, publicUrl }),
       ...changeRoutes(changes, held, views, people.proven),
     ],
     chores: [

@@ -13,6 +13,7 @@ import { Text } from '../../ui/Text';
 import { InboxLink } from '../../shop/entrance/InboxLink';
 import { AccountForms } from '../../shop/entrance/AccountForms';
 import { Balance } from './Balance';
+import { Calendar } from './Calendar';
 import { Cards } from './Cards';
 import { Choices } from './Choices';
 import { Contacts } from './Contacts';
@@ -82,6 +83,7 @@ function SignedIn({ email, demo }: { readonly email: string; readonly demo: bool
       <Balance />
       <Cards />
       <Contacts />
+      <Calendar />
       <Security email={email} />
       <View style={{ marginTop: 12, gap: 6 }}>
         <Waiting />

@@ -99,6 +99,12 @@ export const en = {
     order: (number: number, date: string) => `Order ${number}, ${date}`,
     autoRenew: 'Auto-renew for new names',
     autoRenewDetail: 'What auto-renew is set to when you put a name in the basket. Each name can differ.',
+    calendar: {
+      title: 'Calendar',
+      detail:
+        'Give this address to your calendar: it shows when names end and what is paid. Whoever has it sees the same.',
+      change: 'Make another address',
+    },
     choices: 'How Tienda speaks and counts',
     contacts: 'Holders kept',
     vcard: 'Save as vCard',

@@ -100,6 +100,12 @@ export const es: Texts = {
     autoRenew: 'Renovación automática de los nombres nuevos',
     autoRenewDetail:
       'Cómo queda la renovación automática al poner un nombre en la cesta. Cada nombre puede ser distinto.',
+    calendar: {
+      title: 'Calendario',
+      detail:
+        'Dé esta dirección a su calendario: muestra cuándo terminan los nombres y lo que se paga. Quien la tenga ve lo mismo.',
+      change: 'Hacer otra dirección',
+    },
     choices: 'Cómo habla y cuenta Tienda',
     contacts: 'Titulares guardados',
     vcard: 'Guardar como vCard',

@@ -24,6 +24,16 @@ export class AccountStore {
     return found;
   }
 
+  /** The secret address of the calendar is another one from now on. @returns the account */
+  async changeCalendar(id: string): Promise<Account | undefined> {
+    const [changed] = await this.database
+      .update(account)
+      .set({ calendar: sql`${account.calendar} + 1` })
+      .where(eq(account.id, id))
+      .returning();
+    return changed;
+  }
+
   async byId(id: string, within: Database | Transaction = this.database): Promise<Account | undefined> {
     const [found] = await within.select().from(account).where(eq(account.id, id));
     return found;

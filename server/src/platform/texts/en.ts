@@ -189,6 +189,15 @@ export const en = {
     },
     seeNames: (url: string) => `Your names: ${url}`,
   },
+  calendar: {
+    title: 'Names at Tienda',
+    renews: (name: string) => `${name} renews by itself: it is paid`,
+    toldLater: 'What is charged is told 60 and 30 days before its end.',
+    told: (amount: string) => `No more than ${amount} is charged, tax included, as you were told.`,
+    termEnds: (name: string) => `${name}: its term ends`,
+    ends: (name: string) => `${name} ends unless you renew it`,
+    lastDay: (name: string) => `${name}: last day to renew it at the renewal price`,
+  },
   changes: {
     authCode: (name: string) => `${name}: a new auth code was shown`,
     authCodeText: (name: string) =>

@@ -181,6 +181,15 @@ export const es: Texts = {
     },
     seeNames: (url) => `Sus nombres: ${url}`,
   },
+  calendar: {
+    title: 'Nombres en Tienda',
+    renews: (name) => `${name} se renueva solo: se paga`,
+    toldLater: 'Lo que se cobra se avisa 60 y 30 días antes de su fin.',
+    told: (amount) => `No se cobra más de ${amount}, con impuestos, como se le dijo.`,
+    termEnds: (name) => `${name}: su plazo termina`,
+    ends: (name) => `${name} termina si no lo renueva`,
+    lastDay: (name) => `${name}: último día para renovarlo al precio de renovación`,
+  },
   changes: {
     authCode: (name) => `${name}: se mostró un nuevo código de autorización`,
     authCodeText: (name) =>

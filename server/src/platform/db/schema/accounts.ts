@@ -34,6 +34,8 @@ export const account = pgTable('account', {
   twoStepLast: bigint('two_step_last', { mode: 'number' }),
   /** Digests of the recovery codes not used yet. */
   recoveryHashes: text('recovery_hashes').array().notNull().default([]),
+  /** Part of the secret address of its calendar: another one ends the address there was. */
+  calendar: integer().notNull().default(1),
   createdAt: instant('created_at').notNull(),
   /** What the law wants kept stays after that; the person is gone. */
   closedAt: instant('closed_at'),

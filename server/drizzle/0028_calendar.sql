@@ -1,0 +1,1 @@
+ALTER TABLE "account" ADD COLUMN "calendar" integer DEFAULT 1 NOT NULL;
