@@ -22,7 +22,7 @@ import type { StoredContact } from './people/contacts/store';
 import type { ShownClock } from './demo/routes';
 import type { IdeaEvent } from './find/ideas/service';
 import type { ChangedNames } from './names/changes/service';
-import type { NameCounts } from './names/held/lists';
+import type { NameCounts } from './names/lists/store';
 import type { AgreedVersion } from './names/orders/store';
 import type { BindingQuote } from './money/quotes/service';
 

@@ -14,7 +14,6 @@ import type { Platform, Wing } from '../platform/openPlatform';
 import { calendarRoutes } from './calendar/routes';
 import { changeRoutes } from './changes/routes';
 import { NameChanges } from './changes/service';
-import { NameLists } from './held/lists';
 import { NameLives } from './held/lives';
 import { nameRoutes } from './held/routes';
 import type { HeldName, NameStore } from './held/store';
@@ -22,6 +21,8 @@ import { NameViews } from './held/views';
 import { holderRoutes } from './holders/routes';
 import { HolderChecks } from './holders/service';
 import { HolderCheckStore } from './holders/store';
+import { nameListRoutes } from './lists/routes';
+import { NameLists } from './lists/store';
 import { offerRoutes } from './offers/routes';
 import { OfferService } from './offers/service';
 import { OfferStore } from './offers/store';
@@ -164,7 +165,8 @@ export async function openNames(
       ...paymentNoticeRoutes(config.noticeSecret, [orders.paid, money.topUpPaid]),
       ...holderRoutes(holders),
       ...offerRoutes(offers, idempotency),
-      ...nameRoutes(held, new NameLists(database), views, clock),
+      ...nameListRoutes(new NameLists(database), views, clock),
+      ...nameRoutes(held, views),
       ...calendarRoutes({ accounts, names: held, catalogue, clock, keys: codeKeys, publicUrl }),
       ...changeRoutes(changes, held, views, people.proven),
     ],

@@ -60,7 +60,7 @@ function Years({ names, today }: { readonly names: readonly ShownName[]; readonl
           value={month}
           options={busy.map((one) => ({
             value: one.month,
-            title: words.monthOf(monthText(one.month), wholeAmount(one.kept + one.ends, currency)),
+            title: `${monthText(one.month)} · ${wholeAmount(one.kept + one.ends, currency)}`,
           }))}
           onChange={setChosen}
         />
@@ -104,7 +104,7 @@ function Years({ names, today }: { readonly names: readonly ShownName[]; readonl
                   <Name unicode={name.unicode} />
                 </Link>
                 <Text kind="small" colour="quiet">
-                  {words.due(dateText(on), wholeAmount(amount, currency))}
+                  {`${dateText(on)} · ${wholeAmount(amount, currency)}`}
                 </Text>
               </View>
               <View style={styles.toggle}>

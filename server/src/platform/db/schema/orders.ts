@@ -223,7 +223,7 @@ export const heldName = pgTable(
     uniqueIndex('held_name_current')
       .on(table.name)
       .where(sql`${table.leftAt} is null`),
-    // One for each order of a list, with all that it is searched by (`pages.ts`): a page is found without the rows.
+    // One for each order of a list, with all that it is searched by (`names/lists`): a page is found without the rows.
     ...(['expiresOn', 'registeredOn'] as const).map((sort) =>
       index(`held_name_list_${sort === 'expiresOn' ? 'ends' : 'since'}`)
         .on(table.accountId, table[sort], table.name, ...searched(table), table.id)

@@ -3,7 +3,7 @@ import { addDays, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Database } from '../../platform/db/database';
 import { heldName, operation } from '../../platform/db/schema';
 import { switches, type NamePlace, type NameSort, type NamesWanted } from './pages';
-import { heldColumns, type HeldName } from './store';
+import { heldColumns, type HeldName } from '../held/store';
 
 /** Names of an account, and how many of them need somebody, as lists are searched. */
 export interface NameCounts {

@@ -1,0 +1,34 @@
+import { isoDate } from '@tienda/core/time/isoDate';
+import { readCurrency } from '../../find/search/routes';
+import type { Clock } from '../../platform/clock/clock';
+import { currencyParameter } from '../../platform/http/parameters';
+import { accountRoute, type Route } from '../../platform/http/route';
+import type { NameViews } from '../held/views';
+import { linkToNext, namesQuery, readNamesWanted } from './pages';
+import { placeOf, type NameLists } from './store';
+
+const query = { currency: currencyParameter };
+
+export function nameListRoutes(lists: NameLists, views: NameViews, clock: Clock): Route[] {
+  return [
+    accountRoute(
+      'get',
+      '/api/me/names',
+      { needs: 'seeNames', summary: 'Names held, the soonest to expire first', query: { ...query, ...namesQuery } },
+      async ({ ctx, actor: { account: accountId } }) => {
+        const currency = readCurrency(ctx);
+        const wanted = readNamesWanted(ctx);
+        const page = await lists.page(accountId, wanted);
+        const last = page.at(-1);
+        if (last && page.length === wanted.limit) linkToNext(ctx, placeOf(last, wanted.sort));
+        return { body: page.map((held) => views.inList(held, currency)) };
+      },
+    ),
+    accountRoute(
+      'get',
+      '/api/me/name-counts',
+      { needs: 'seeNames', summary: 'How many names are held, and how many of them need somebody' },
+      async ({ actor }) => ({ body: await lists.counts(actor.account, isoDate(clock.now())) }),
+    ),
+  ];
+}
