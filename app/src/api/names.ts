@@ -113,7 +113,11 @@ export function useNamePages(search: string) {
 }
 
 /** All names that are so, however many. */
-export async function everyName(search: string): Promise<ShownName[]> {
+export function useEveryName() {
+  return useMutation({ mutationFn: everyName });
+}
+
+async function everyName(search: string): Promise<ShownName[]> {
   const names: ShownName[] = [];
   for (
     let path: string | undefined = `/api/me/names?currency=${currencyStore.get()}&limit=${mostAtOnce}${search}`;

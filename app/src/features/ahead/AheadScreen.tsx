@@ -1,7 +1,8 @@
 import { Link } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { aheadOf, dueIn } from '@tienda/core/names/ahead';
+import { decimalAmount, type Currency } from '@tienda/core/money/money';
+import { aheadOf, dueIn, type AheadMonth } from '@tienda/core/pricing/ahead';
 import type { ShownName } from '@tienda/core/names/shownName';
 import type { IsoDate } from '@tienda/core/time/isoDate';
 import { useToday } from '../../api/shopClock';
@@ -10,6 +11,7 @@ import { dateText, monthText, percentText, roundAmount, tillAmount, wholeAmount 
 import { texts } from '../../texts/texts';
 import { BarChart } from '../../ui/chart/BarChart';
 import { Action } from '../../ui/Action';
+import { download } from '../../ui/download';
 import { ChipChoice } from '../../ui/ChipChoice';
 import { Name } from '../../ui/Name';
 import { palette } from '../../ui/palette';
@@ -139,11 +141,26 @@ function Years({ names, today }: { readonly names: readonly ShownName[]; readonl
           </Till>
         </View>
       </View>
+      <View style={{ alignItems: 'flex-start' }}>
+        <Action kind="link" title={words.csv} onPress={() => void save(ahead.months, currency)} />
+      </View>
       <Text kind="small" colour="quiet">
         {`${words.note} ${words.asIs}`}
       </Text>
     </View>
   );
+}
+
+/** Saves the months as CSV, amounts as programs read them. */
+async function save(months: readonly AheadMonth[], currency: Currency): Promise<void> {
+  const { writeCsv } = await import('@tienda/core/formats/csv');
+  const rows = months.map(({ month, kept, ends }) => [
+    month,
+    decimalAmount(kept, currency),
+    decimalAmount(ends, currency),
+    currency,
+  ]);
+  download('ahead.csv', 'text/csv', writeCsv([[words.month, words.kept, words.ends, words.currency], ...rows]));
 }
 
 const styles = StyleSheet.create({

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { changePreview, opposite, type NameChange } from '@tienda/core/names/nameChange';
 import type { ShownName } from '@tienda/core/names/shownName';
-import { useChangeNames, useNameCounts } from '../../api/names';
+import { useChangeNames } from '../../api/names';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Failure } from '../../ui/Empty';
@@ -19,8 +19,10 @@ const changes = {
 
 interface ChangeBarProps {
   readonly chosen: readonly ShownName[];
-  /** How many fit the search; left out where all of them are chosen. */
-  readonly others: number | undefined;
+  /** Changes that registries have not answered yet. */
+  readonly changing: number;
+  /** Chooses all that fit the search, in these words; left out where all of them are chosen. */
+  readonly all: string | undefined;
   readonly onChooseAll: () => void;
   readonly onChooseNone: () => void;
   /** Those are so from now on, as far as is known here. */
@@ -28,11 +30,10 @@ interface ChangeBarProps {
 }
 
 /** What can be done with the names chosen: said before it is done, and taken back after it. */
-export function ChangeBar({ chosen, others, onChooseAll, onChooseNone, onChanged }: ChangeBarProps) {
+export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, onChanged }: ChangeBarProps) {
   const [wanted, setWanted] = useState<NameChange>();
   const change = useChangeNames();
   const { data: done } = change;
-  const changing = useNameCounts().data?.changing ?? 0;
   if (chosen.length === 0) return null;
   const preview = wanted && changePreview(chosen, wanted);
   const send = (names: readonly string[], to: NameChange) =>
@@ -48,7 +49,7 @@ export function ChangeBar({ chosen, others, onChooseAll, onChooseNone, onChanged
     <View role="group" aria-label={words.chosen(chosen.length)}>
       <View style={styles.row}>
         <Text style={styles.count}>{words.chosen(chosen.length)}</Text>
-        {others === undefined ? null : <Action kind="link" title={words.chooseAll(others)} onPress={onChooseAll} />}
+        {all === undefined ? null : <Action kind="link" title={all} onPress={onChooseAll} />}
         <Action kind="link" title={words.chooseNone} onPress={onChooseNone} />
       </View>
       {!preview ? (

@@ -4,7 +4,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import type { NameChange } from '@tienda/core/names/nameChange';
 import type { ShownName } from '@tienda/core/names/shownName';
 import type { IsoDate } from '@tienda/core/time/isoDate';
-import { everyName, useNameCounts, useNamePages } from '../../api/names';
+import { useEveryName, useNameCounts, useNamePages } from '../../api/names';
 import { useSession } from '../../api/session';
 import { useToday } from '../../api/shopClock';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
@@ -20,6 +20,7 @@ import { useQueryParams } from '../../ui/useQueryParams';
 import { ChangeBar } from './ChangeBar';
 import { nameFilters, readFilter, searchOf } from './nameFilters';
 import { NameRow } from './NameRow';
+import { saveNames } from './saveNames';
 
 const words = texts.names;
 
@@ -35,7 +36,10 @@ export function NamesScreen() {
   const isVisitor = session.data !== undefined && !session.data.account;
   const all = counts.data?.all;
   const fitting = q === '' ? counts.data?.[filter] : undefined;
-  const chooseAll = async () => setChosen(new Map((await everyName(search)).map((name) => [name.name, name])));
+  const every = useEveryName();
+  const save = () => every.mutate(search, { onSuccess: (names) => void saveNames(names) });
+  const chooseAll = () =>
+    every.mutate(search, { onSuccess: (names) => setChosen(new Map(names.map((name) => [name.name, name]))) });
   return (
     <Screen
       wide
@@ -45,14 +49,22 @@ export function NamesScreen() {
         chosen.size > 0 ? (
           <ChangeBar
             chosen={[...chosen.values()]}
-            others={fitting === undefined || fitting > chosen.size ? fitting : undefined}
-            onChooseAll={() => void chooseAll()}
+            changing={counts.data?.changing ?? 0}
+            all={
+              fitting === undefined
+                ? words.chooseMatching
+                : fitting > chosen.size
+                  ? words.chooseAll(fitting)
+                  : undefined
+            }
+            onChooseAll={chooseAll}
             onChooseNone={() => setChosen(new Map())}
             onChanged={(names, change) => setChosen(changedAmong(chosen, names, change))}
           />
         ) : undefined
       }
     >
+      {every.isError ? <Failure fault={every.error} retry={chooseAll} /> : null}
       {isVisitor ? <SignInFirst why={words.signIn} /> : null}
       {counts.isError ? <Failure fault={counts.error} retry={() => void counts.refetch()} /> : null}
       {counts.isLoading ? <Loading /> : null}
@@ -89,6 +101,9 @@ export function NamesScreen() {
                 />
               ))}
           </ScrollView>
+          <View style={styles.save}>
+            <Action kind="link" title={words.csv} busy={every.isPending} onPress={save} />
+          </View>
           {today === undefined ? null : <Rows search={search} today={today} chosen={chosen} onChosen={setChosen} />}
         </View>
       ) : null}
@@ -152,4 +167,5 @@ const styles = StyleSheet.create({
   strip: { flexGrow: 0 },
   chips: { gap: 8, paddingVertical: 6, alignItems: 'center' },
   more: { alignItems: 'center', paddingVertical: 14 },
+  save: { alignItems: 'flex-end' },
 });

@@ -5,6 +5,10 @@ import { NameScreen } from './NameScreen';
 import { NamesScreen } from './NamesScreen';
 import { privacyWords } from './privacyWords';
 
+const mockDownload = jest.fn<undefined, [string, string, string]>();
+jest.mock('../../ui/download', () => ({
+  download: (name: string, type: string, content: string) => mockDownload(name, type, content),
+}));
 const charge = { amount: 1468, currency: 'USD' } as const;
 const mockNavigate = jest.fn();
 jest.mock('expo-router', () => ({
@@ -87,6 +91,19 @@ test('auto-renew is switched where it is shown, with date and amount', async () 
   fireEvent.click(screen.getByRole('switch', { name: 'Auto-renew' }));
   await screen.findByText(/^\$14.68 before tax on Oct 25, 2028; told 60 and 30 days before its end$/);
   expect(server.asked.find(({ method }) => method === 'PATCH')?.body).toEqual({ autoRenew: true });
+});
+
+test('what is listed is saved as CSV, as programs read it', async () => {
+  const server = serverWithNames(org, boats);
+  server.instead.set('GET /api/me/names?currency=USD&limit=500', { status: 200, body: [org, boats] });
+  show(<NamesScreen />);
+  fireEvent.click(await screen.findByRole('button', { name: 'Save as CSV' }));
+  await waitFor(() => expect(mockDownload).toHaveBeenCalled());
+  expect(mockDownload.mock.calls[0]?.[2].split('\r\n')).toEqual([
+    'name,registered,ends,auto-renew,renewal before tax,currency,locked,privacy',
+    'a.org,2026-11-24,2027-11-24,yes,9.00,USD,no,privacy on',
+    'saltwhistle.boats,2026-11-24,2028-11-24,no,14.68,USD,no,privacy on',
+  ]);
 });
 
 describe('is all well?', () => {

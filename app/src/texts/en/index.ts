@@ -81,6 +81,8 @@ export const en = {
     nothing: 'Nothing falls due in ten years.',
     growth: 'Prices rise by',
     asToday: 'nothing',
+    csv: 'Save as CSV',
+    currency: 'Currency',
     asNamed: 'As chosen',
     from: (year: string) => `${year}, from today`,
     saved: 'dropping names saves',

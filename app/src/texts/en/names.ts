@@ -93,6 +93,19 @@ export const names = {
     unlocked: (count: number) => `Unlocked · ${count}`,
     suspended: (count: number) => `Out of service · ${count}`,
   },
+  csv: 'Save as CSV',
+  csvHeads: {
+    name: 'name',
+    registered: 'registered',
+    ends: 'ends',
+    autoRenew: 'auto-renew',
+    amount: 'renewal before tax',
+    currency: 'currency',
+    lock: 'locked',
+    privacy: 'privacy',
+  },
+  yes: 'yes',
+  no: 'no',
   noneFit: 'No name is like this.',
   more: 'Show more',
   ends: (date: string, days: number) =>
@@ -110,6 +123,7 @@ export const names = {
   choose: (name: string) => `Choose ${name}`,
   chosen: (count: number) => `${count} chosen`,
   chooseAll: (count: number) => `Choose all ${count}`,
+  chooseMatching: 'Choose all that match',
   chooseNone: 'Choose none',
   changes: {
     autoRenewOn: 'Auto-renew on',

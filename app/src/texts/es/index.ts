@@ -81,6 +81,8 @@ export const es: Texts = {
     nothing: 'No vence nada en diez años.',
     growth: 'Los precios suben',
     asToday: 'nada',
+    csv: 'Guardar como CSV',
+    currency: 'Moneda',
     asNamed: 'Como se elige',
     from: (year) => `${year}, desde hoy`,
     saved: 'abandonar nombres ahorra',

@@ -93,6 +93,19 @@ export const names: Texts['names'] = {
     unlocked: (count) => `Sin bloquear · ${count}`,
     suspended: (count) => `Fuera de servicio · ${count}`,
   },
+  csv: 'Guardar como CSV',
+  csvHeads: {
+    name: 'nombre',
+    registered: 'registrado',
+    ends: 'termina',
+    autoRenew: 'renovación automática',
+    amount: 'renovación sin impuestos',
+    currency: 'moneda',
+    lock: 'bloqueado',
+    privacy: 'privacidad',
+  },
+  yes: 'sí',
+  no: 'No',
   noneFit: 'Ningún nombre es así.',
   more: 'Mostrar más',
   ends: (date, days) =>
@@ -110,6 +123,7 @@ export const names: Texts['names'] = {
   choose: (name) => `Elegir ${name}`,
   chosen: (count) => (count === 1 ? '1 elegido' : `${count} elegidos`),
   chooseAll: (count) => `Elegir los ${count}`,
+  chooseMatching: 'Elegir todos los que coinciden',
   chooseNone: 'No elegir ninguno',
   changes: {
     autoRenewOn: 'Activar renovación',

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { addDays, addYears } from '../time/isoDate';
 import { aheadOf, dueIn } from './ahead';
-import type { ShownName } from './shownName';
+import type { ShownName } from '../names/shownName';
 
 const today = '2026-11-24';
 

@@ -1,8 +1,8 @@
 import { grown, type Minor } from '../money/money';
-import { longestTerm } from '../pricing/yearRail';
+import { longestTerm } from './yearRail';
 import { canRenew } from '../lifecycle/stage';
 import { addYears, type IsoDate } from '../time/isoDate';
-import type { ShownName } from './shownName';
+import type { ShownName } from '../names/shownName';
 
 /** What falls due in one month, before tax. */
 export interface AheadMonth {
