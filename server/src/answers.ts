@@ -1,3 +1,5 @@
+import type { ChangedNames } from '@tienda/core/names/nameChange';
+import type { NameCounts } from '@tienda/core/names/nameCounts';
 import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSession';
 import type { Agreement, Extension, WholeExtension } from '@tienda/core/catalogue/extension';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
@@ -21,8 +23,6 @@ import type { ShownBasket } from './money/basket/service';
 import type { StoredContact } from './people/contacts/store';
 import type { ShownClock } from './demo/routes';
 import type { IdeaEvent } from './find/ideas/service';
-import type { ChangedNames } from './names/changes/service';
-import type { NameCounts } from './names/lists/store';
 import type { AgreedVersion } from './names/orders/store';
 import type { BindingQuote } from './money/quotes/service';
 

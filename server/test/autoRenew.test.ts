@@ -135,6 +135,9 @@ test('what is carried out late is not charged at more than was told, and carried
   expect(await visitor.expect(200, 'GET', '/api/me/orders')).toHaveLength(orders);
   expect(await mailAbout(visitor, email, /renews by itself/)).toContain('You were told 11.07 USD before.');
   expect((await held('gig')).autoRenewal.told.amount).toBe(1538);
+  // Told just now: another payment that comes late does not come before the notice was waited for.
+  await carry('later still');
+  expect(await visitor.expect(200, 'GET', '/api/me/orders')).toHaveLength(orders);
 });
 
 test('with auto-renew off nothing is ever charged: reminded, and told each stage until it is gone', async () => {

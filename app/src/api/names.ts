@@ -2,7 +2,8 @@ import { keepPreviousData, useInfiniteQuery, useMutation, useQueryClient } from 
 import { useEffect } from 'react';
 import type { Currency } from '@tienda/core/money/money';
 import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
-import type { NameChange } from '@tienda/core/names/nameChange';
+import type { ChangedNames, NameChange } from '@tienda/core/names/nameChange';
+import type { NameCounts } from '@tienda/core/names/nameCounts';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { useStored } from '../stored/stored';
 import { call, page } from './client';
@@ -65,20 +66,6 @@ export function useNewAuthCode(name: string) {
   });
 }
 
-/** How many names are held, and how many of them need somebody. */
-export interface NameCounts {
-  readonly all: number;
-  /** They end within 30 days. */
-  readonly soon: number;
-  /** Auto-renew is off. */
-  readonly ending: number;
-  readonly unpaid: number;
-  readonly unlocked: number;
-  readonly suspended: number;
-  /** Changes that their registries have not answered yet. */
-  readonly changing: number;
-}
-
 /** Counted again while registries have not answered; the names are asked for anew with it. */
 export function useNameCounts() {
   const queries = useQueryClient();
@@ -128,14 +115,6 @@ async function everyName(search: string): Promise<ShownName[]> {
     path = next;
   }
   return names;
-}
-
-/** What came of changing many names. */
-export interface ChangedNames {
-  readonly changed: readonly string[];
-  /** Their registries were asked to change them. */
-  readonly asked: readonly string[];
-  readonly cannot: readonly string[];
 }
 
 const mostAtOnce = 500;

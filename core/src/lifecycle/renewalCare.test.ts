@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { portion } from '../money/money';
 import { addDays, type IsoDate } from '../time/isoDate';
-import { chargeToTell, dueCare, nextCareOn, nextTryOn, waitAfterNotice, type RenewalCare } from './renewalCare';
+import {
+  chargeToTell,
+  dueCare,
+  isCovered,
+  isWaiting,
+  nextCareOn,
+  nextTryOn,
+  waitAfterNotice,
+  type RenewalCare,
+} from './renewalCare';
 
 const days = { addGraceDays: 5, autoRenewGraceDays: 30, redemptionDays: 30, pendingDeleteDays: 5 };
 const expiresOn = '2027-03-31';
@@ -66,6 +75,18 @@ test.each([
   ['late in grace', -25, -29],
 ])('a notice %s is waited for as long as there is time', (_, before, until) => {
   expect(waitAfterNotice(expiresOn, days, on(before))).toBe(on(until));
+});
+
+test('no more is covered than was told, and nothing is due while a notice is waited for', () => {
+  const care = { told, waitUntil: on(20) };
+  expect([on(21), on(20)].map((today) => isWaiting(care, today))).toEqual([true, false]);
+  expect([isWaiting({ told }, on(20)), isCovered(told, charge(1900)), isCovered(told, charge(1901))]).toEqual([
+    false,
+    true,
+    false,
+  ]);
+  expect(isCovered(told, { amount: 1900, currency: 'EUR' })).toBe(false);
+  expect(isCovered(undefined, charge(1))).toBe(false);
 });
 
 test('without a grace period nothing is tried after the expiry', () => {

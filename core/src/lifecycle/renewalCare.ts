@@ -69,7 +69,7 @@ export function dueCare(
   { registeredOn, expiresOn, autoRenew, care }: CaredFor,
   days: Lifecycle,
   today: IsoDate,
-  { amount, currency }: Charge,
+  charge: Charge,
 ): DueCare {
   const from = care.seenTo ?? registeredOn;
   const isDue = (day: IsoDate) => from < day && day <= today;
@@ -80,9 +80,8 @@ export function dueCare(
   if (today < addDays(expiresOn, -noticeDays[0]) || today >= afterExpiry(expiresOn, days).redemptionFrom)
     return nothing;
   const { told, waitUntil } = care;
-  const waits = waitUntil !== undefined && today < waitUntil;
-  const tries = !waits && (passed(tryDays) || (waitUntil !== undefined && isDue(waitUntil)));
-  const covered = isCovered(told, amount, currency);
+  const tries = !isWaiting(care, today) && (passed(tryDays) || (waitUntil !== undefined && isDue(waitUntil)));
+  const covered = isCovered(told, charge);
   const tells = told === undefined || passed(noticeDays) || (tries && !covered);
   if (!tells) return { ...nothing, tries };
   return {
@@ -91,7 +90,7 @@ export function dueCare(
     tries: tries && covered,
     care: {
       ...seen,
-      told: { on: today, amount, currency },
+      told: { on: today, ...charge },
       ...(covered ? {} : { waitUntil: waitAfterNotice(expiresOn, days, today) }),
     },
   };
@@ -138,8 +137,13 @@ export function waitAfterNotice(expiresOn: IsoDate, days: Lifecycle, today: IsoD
   return end < inAWeek ? end : inAWeek;
 }
 
-/** True where so much may be charged: no more than was last told, in the same currency. */
-export function isCovered(told: ToldCharge | undefined, amount: Minor, currency: Currency): boolean {
+/** True while a notice is waited for: nothing is charged yet, however often it is tried. */
+export function isWaiting({ waitUntil }: RenewalCare, today: IsoDate): boolean {
+  return waitUntil !== undefined && today < waitUntil;
+}
+
+/** True for no more than was last told, in the same currency. */
+export function isCovered(told: ToldCharge | undefined, { amount, currency }: Charge): boolean {
   return told !== undefined && told.currency === currency && amount <= told.amount;
 }
 

@@ -8,6 +8,16 @@ export interface NameChange {
   readonly locked?: boolean;
 }
 
+/** What came of changing many names. */
+export interface ChangedNames {
+  /** Changed here and now; the other way round takes it back. */
+  readonly changed: readonly string[];
+  /** Their registries were asked to change them. */
+  readonly asked: readonly string[];
+  /** Those that cannot be changed where they stand in their lives. */
+  readonly cannot: readonly string[];
+}
+
 /** What a change of many names will come to. */
 export interface ChangePreview {
   readonly will: readonly ShownName[];

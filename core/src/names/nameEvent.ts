@@ -8,7 +8,7 @@ export type NameEvent =
   | { readonly type: 'autoRenew'; readonly on: boolean }
   /** Against transfer. */
   | { readonly type: 'locked' | 'unlocked' }
-  /** A new auth code was made, and shown. */
+  /** A new auth code was made; it was shown where the registry answered in time. */
   | { readonly type: 'authCode' }
   | { readonly type: 'suspended' }
   | { readonly type: 'released' }

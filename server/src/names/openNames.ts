@@ -86,18 +86,8 @@ export async function openNames(
     keys: codeKeys,
   });
   const { publicUrl } = config;
-  const lives = new NameLives({
-    database,
-    names: held,
-    accounts,
-    catalogue,
-    registries,
-    outbox,
-    clock,
-    attention,
-    log,
-    publicUrl,
-  });
+  const needed = { database, accounts, catalogue, outbox, clock, attention, log, publicUrl };
+  const lives = new NameLives({ ...needed, names: held, registries });
   const offers = new OfferService(new OfferStore(database), broker, catalogue, search, accounts, outbox, clock);
   const orders = await openOrders({ ...platform, ...gateways, ...people, ...find, ...money, holders, names: held });
   const views = new NameViews(catalogue, contacts, clock, (id, name) => orders.operations.isChanging(id, name));
@@ -114,18 +104,11 @@ export async function openNames(
   const care = new CareStore(database);
   const renewals = new Renewals({
     ...money,
-    database,
+    ...needed,
     store: care,
     orders: orders.service,
     billedLast: orders.billedLast,
-    accounts,
     contacts,
-    catalogue,
-    outbox,
-    clock,
-    attention,
-    log,
-    publicUrl,
   });
   outbox.carriedBy('autoRenewal', renewals.paying);
   outbox.carriedBy('renewalUnpaid', renewals.telling);

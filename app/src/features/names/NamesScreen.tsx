@@ -37,7 +37,8 @@ export function NamesScreen() {
   const all = counts.data?.all;
   const fitting = q === '' ? counts.data?.[filter] : undefined;
   const every = useEveryName();
-  const save = () => every.mutate(search, { onSuccess: (names) => void saveNames(names) });
+  const saving = useEveryName();
+  const save = () => saving.mutate(search, { onSuccess: (names) => void saveNames(names) });
   const chooseAll = () =>
     every.mutate(search, { onSuccess: (names) => setChosen(new Map(names.map((name) => [name.name, name]))) });
   return (
@@ -64,6 +65,7 @@ export function NamesScreen() {
         ) : undefined
       }
     >
+      {saving.isError ? <Failure fault={saving.error} retry={save} /> : null}
       {every.isError ? <Failure fault={every.error} retry={chooseAll} /> : null}
       {isVisitor ? <SignInFirst why={words.signIn} /> : null}
       {counts.isError ? <Failure fault={counts.error} retry={() => void counts.refetch()} /> : null}
@@ -102,7 +104,7 @@ export function NamesScreen() {
               ))}
           </ScrollView>
           <View style={styles.save}>
-            <Action kind="link" title={words.csv} busy={every.isPending} onPress={save} />
+            <Action kind="link" title={words.csv} busy={saving.isPending} onPress={save} />
           </View>
           {today === undefined ? null : <Rows search={search} today={today} chosen={chosen} onChosen={setChosen} />}
         </View>
@@ -133,8 +135,9 @@ interface RowsProps {
 
 function Rows({ search, today, chosen, onChosen }: RowsProps) {
   const pages = useNamePages(search);
-  if (pages.isError) return <Failure fault={pages.error} retry={() => void pages.refetch()} />;
-  if (!pages.data) return <Loading />;
+  const failure = pages.isError ? <Failure fault={pages.error} retry={() => void pages.refetch()} /> : null;
+  // What is known stays on screen, though asking for it anew has failed.
+  if (!pages.data) return failure ?? <Loading />;
   const names = pages.data.pages.flatMap(({ body }) => body);
   if (names.length === 0) return <Text colour="quiet">{words.noneFit}</Text>;
   const choose = (name: ShownName, isChosen: boolean) => {
@@ -145,6 +148,7 @@ function Rows({ search, today, chosen, onChosen }: RowsProps) {
   };
   return (
     <View>
+      {failure}
       {names.map((name) => (
         <NameRow
           key={name.name}

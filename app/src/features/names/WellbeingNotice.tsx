@@ -5,6 +5,7 @@ import { useToday } from '../../api/shopClock';
 import { dateText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
+import { Failure } from '../../ui/Empty';
 import { Notice } from '../../ui/Notice';
 import { usePutRenewal } from './usePutRenewal';
 
@@ -38,9 +39,15 @@ export function WellbeingNotice({ name }: { readonly name: ShownName }) {
           ? router.navigate({ pathname: '/orders/[id]', params: { id: orderId } })
           : put.mutate(() => router.navigate('/checkout/review'));
       return (
-        <Notice kind="problem" action={<Action kind="link" title={words.payAnotherWay} onPress={pay} />}>
-          {words.unpaid(dateText(failed.on), nextTry && dateText(nextTry))}
-        </Notice>
+        <>
+          <Notice
+            kind="problem"
+            action={<Action kind="link" title={words.payAnotherWay} busy={put.isPending} onPress={pay} />}
+          >
+            {words.unpaid(dateText(failed.on), nextTry && dateText(nextTry))}
+          </Notice>
+          {put.isError ? <Failure fault={put.error} /> : null}
+        </>
       );
     }
     case 'grace':

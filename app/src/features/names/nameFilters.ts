@@ -1,6 +1,6 @@
 import { toALabel } from '@tienda/core/idna/idna';
+import { soonDays, type NameCounts } from '@tienda/core/names/nameCounts';
 import { addDays, type IsoDate } from '@tienda/core/time/isoDate';
-import type { NameCounts } from '../../api/names';
 
 /** What people look for among many names; each is counted. */
 export const nameFilters = ['all', 'soon', 'ending', 'unpaid', 'unlocked', 'suspended'] as const;
@@ -16,7 +16,7 @@ export function readFilter(text: string | undefined): NameFilter {
 export function searchOf(filter: NameFilter, typed: string, today: IsoDate): string {
   const is = {
     all: '',
-    soon: `&endsBy=${addDays(today, 30)}`,
+    soon: `&endsBy=${addDays(today, soonDays)}`,
     ending: '&autoRenew=0',
     unpaid: '&unpaid=1',
     unlocked: '&locked=0',

@@ -41,7 +41,7 @@ export const names = {
     autoRenewOff: 'auto-renew switched off',
     locked: 'locked against transfer',
     unlocked: 'unlocked, can be transferred',
-    authCode: 'a new auth code was shown',
+    authCode: 'a new auth code was made',
     suspended: 'put out of service: its holder’s address was not confirmed',
     released: 'back in service',
     grace: 'ran out, can still be renewed',

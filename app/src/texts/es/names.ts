@@ -42,7 +42,7 @@ export const names: Texts['names'] = {
     autoRenewOff: 'renovación automática desactivada',
     locked: 'bloqueado contra traslados',
     unlocked: 'desbloqueado, se puede trasladar',
-    authCode: 'se mostró un nuevo código de autorización',
+    authCode: 'se hizo un nuevo código de autorización',
     suspended: 'fuera de servicio: no se confirmó la dirección del titular',
     released: 'otra vez en servicio',
     grace: 'terminó, aún se puede renovar',

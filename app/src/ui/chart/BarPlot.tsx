@@ -1,7 +1,8 @@
 import { scaleLinear } from 'd3-scale';
-import Svg, { G, Line, Rect, Text as SvgText } from 'react-native-svg';
+import Svg, { G, Rect, Text as SvgText } from 'react-native-svg';
 import { palette } from '../palette';
 import { fonts } from '../theme';
+import { Ticks } from './Ticks';
 
 /** One bar: what is certain of it, and on top of that what is not. */
 export interface Bar {
@@ -28,27 +29,13 @@ const step = 19;
 const thick = 13;
 
 export function BarPlot({ height, bars, chosen, onChoose, format }: BarPlotProps) {
-  const { pine, plum, terracotta, quiet, line: rule } = palette;
+  const { pine, plum, terracotta, quiet } = palette;
   const width = edge.left + bars.length * step + edge.right;
   const most = Math.max(1, ...bars.map(({ solid, hollow }) => solid + hollow));
   const y = scaleLinear([0, most], [height - edge.bottom, edge.top]).nice(4);
   return (
     <Svg width={width} height={height}>
-      {y.ticks(4).map((tick) => (
-        <G key={tick}>
-          <Line x1={edge.left} x2={width - edge.right} y1={y(tick)} y2={y(tick)} stroke={rule} />
-          <SvgText
-            x={edge.left - 6}
-            y={y(tick) + 4}
-            textAnchor="end"
-            fontSize="11"
-            fontFamily={fonts.mono}
-            fill={quiet}
-          >
-            {format(tick)}
-          </SvgText>
-        </G>
-      ))}
+      <Ticks y={y} left={edge.left} right={width - edge.right} format={format} />
       {bars.map(({ key, solid, hollow, mark }, place) => {
         const x = edge.left + place * step + (step - thick) / 2;
         return (

@@ -1,8 +1,9 @@
 import { scaleLinear } from 'd3-scale';
 import { curveLinear, curveStepAfter, line } from 'd3-shape';
-import Svg, { Circle, G, Line, Path, Text as SvgText } from 'react-native-svg';
+import Svg, { Circle, G, Path, Text as SvgText } from 'react-native-svg';
 import { palette } from '../palette';
 import { fonts } from '../theme';
+import { Ticks } from './Ticks';
 
 export interface DrawnSeries {
   readonly name: string;
@@ -26,7 +27,7 @@ const edge = { top: 10, right: 14, bottom: 24, left: 58 };
 
 /** The axes of a chart and its lines. */
 export function Plot({ width, height, along, series, format, steps }: PlotProps) {
-  const { quiet, line: rule } = palette;
+  const { quiet } = palette;
   const most = Math.max(1, ...series.flatMap(({ values }) => values));
   const x = scaleLinear([0, Math.max(1, along.length - 1)], [edge.left, width - edge.right]);
   const y = scaleLinear([0, most], [height - edge.bottom, edge.top]).nice(4);
@@ -37,21 +38,7 @@ export function Plot({ width, height, along, series, format, steps }: PlotProps)
   const every = Math.ceil(along.length / Math.max(2, Math.floor((width - edge.left) / 64)));
   return (
     <Svg width={width} height={height}>
-      {y.ticks(4).map((tick) => (
-        <G key={tick}>
-          <Line x1={edge.left} x2={width - edge.right} y1={y(tick)} y2={y(tick)} stroke={rule} />
-          <SvgText
-            x={edge.left - 6}
-            y={y(tick) + 4}
-            textAnchor="end"
-            fontSize="11"
-            fontFamily={fonts.mono}
-            fill={quiet}
-          >
-            {format(tick)}
-          </SvgText>
-        </G>
-      ))}
+      <Ticks y={y} left={edge.left} right={width - edge.right} format={format} />
       {along.map((step, index) =>
         index % every === 0 ? (
           <SvgText

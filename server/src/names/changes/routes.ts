@@ -1,3 +1,4 @@
+import { PasswordProof } from '@tienda/core/accounts/credentials';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsString, MaxLength } from 'class-validator';
 import { readCurrency } from '../../find/search/routes';
 import type { ProvenByPassword } from '../../people/openPeople';
@@ -25,12 +26,6 @@ class NameChangesModel extends NameChangeModel {
   @IsString({ each: true })
   @MaxLength(253, { each: true })
   names!: string[];
-}
-
-class AuthCodeProof {
-  @IsString({ message: 'The password is text.' })
-  @MaxLength(200)
-  password!: string;
 }
 
 export function changeRoutes(
@@ -72,7 +67,7 @@ export function changeRoutes(
       {
         needs: 'seeAuthCode',
         summary: 'A new auth code, shown this once, for the password once more',
-        model: AuthCodeProof,
+        model: PasswordProof,
       },
       async ({ ctx, actor, params, body: { password } }) => {
         const held = await names.need(actor.account, params['name'] ?? '');

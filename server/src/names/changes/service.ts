@@ -1,10 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Actor } from '@tienda/core/accounts/actor';
-import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { toULabel } from '@tienda/core/idna/idna';
 import { canRenew } from '@tienda/core/lifecycle/stage';
-import type { NameChange } from '@tienda/core/names/nameChange';
+import type { ChangedNames, NameChange } from '@tienda/core/names/nameChange';
 import { isEnded } from '@tienda/core/operations/operations';
 import type { UpdateRequest } from '@tienda/core/operations/update';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
@@ -13,6 +12,7 @@ import type { Clock } from '../../platform/clock/clock';
 import { Problem } from '../../platform/http/problem';
 import type { Outbox } from '../../platform/outbox/outbox';
 import type { Keyring } from '../../platform/secrets/keyring';
+import { extensionOfHeld } from '../held/extension';
 import type { HeldName, NameStore } from '../held/store';
 import { newAuthCode } from '../operations/identity';
 import type { AskedOperation, OperationStore } from '../operations/store';
@@ -28,16 +28,6 @@ export interface ChangeParts {
   readonly outbox: Outbox;
   readonly keys: Keyring;
   readonly clock: Clock;
-}
-
-/** What came of changing many names. */
-export interface ChangedNames {
-  /** Changed here and now; the other way round takes it back. */
-  readonly changed: readonly string[];
-  /** Their registries were asked to change them. */
-  readonly asked: readonly string[];
-  /** Those that cannot be changed where they stand in their lives. */
-  readonly cannot: readonly string[];
 }
 
 /** How long a registry is waited for before its answer is left to come later. */
@@ -65,7 +55,7 @@ export class NameChanges {
     wanted: readonly string[],
     { autoRenew, locked }: NameChange,
   ): Promise<ChangedNames> {
-    const { names, operations, wake, clock } = this.parts;
+    const { names, operations, wake, clock, catalogue } = this.parts;
     const held = await names.among(account, wanted);
     const open = held.filter(({ stage }) => canRenew(stage));
     const changed =
@@ -80,7 +70,7 @@ export class NameChanges {
           );
     const toLock = locked === undefined ? [] : open.filter((one) => one.locked !== locked);
     const asked = toLock.map(({ name }): AskedOperation => {
-      const registry = this.registryOf(name);
+      const { registry } = extensionOfHeld(name, catalogue);
       const request = { locked: locked === true };
       return { id: randomUUID(), accountId: account, kind: 'update', name, registry, request, askedBy: who };
     });
@@ -115,9 +105,9 @@ export class NameChanges {
 
   /** @returns the operation that did it; undefined where the registry has not answered yet */
   private async atRegistry(who: Actor['who'], held: HeldName, request: UpdateRequest): Promise<string | undefined> {
-    const { operations, wake } = this.parts;
+    const { operations, wake, catalogue } = this.parts;
     const { accountId, name } = held;
-    const registry = this.registryOf(name);
+    const { registry } = extensionOfHeld(name, catalogue);
     const id = randomUUID();
     await operations.ask([{ id, accountId, kind: 'update', name, registry, request, askedBy: who }]);
     wake(registry);
@@ -128,11 +118,5 @@ export class NameChanges {
       return id;
     }
     return undefined;
-  }
-
-  private registryOf(name: string): string {
-    const registry = extensionOf(name, this.parts.catalogue.current())?.registry;
-    if (registry === undefined) throw new Error(`${name} is held and has no extension`);
-    return registry;
   }
 }

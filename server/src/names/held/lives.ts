@@ -1,6 +1,5 @@
 import type { Logger } from 'pino';
 import type { WholeExtension } from '@tienda/core/catalogue/extension';
-import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { toULabel } from '@tienda/core/idna/idna';
 import { nextStageOn, stageOf } from '@tienda/core/lifecycle/stage';
 import { grouped } from '@tienda/core/text/grouped';
@@ -13,6 +12,7 @@ import type { Database } from '../../platform/db/database';
 import type { Outbox } from '../../platform/outbox/outbox';
 import { registryOf } from '../../gateways/registry/keeper';
 import { RegistrySilent, type Registries } from '../../gateways/registry/registryGateway';
+import { extensionOfHeld } from './extension';
 import { stageMail, type EnteredName } from './mails';
 import type { HeldName, NameStore } from './store';
 
@@ -77,8 +77,7 @@ export class NameLives {
   private async moveOf(held: HeldName): Promise<Move | undefined> {
     const { names, catalogue, clock } = this.parts;
     const today = isoDate(clock.now());
-    const extension = extensionOf(held.name, catalogue.current());
-    if (!extension) throw new Error(`${held.name} is held and has no extension`);
+    const extension = extensionOfHeld(held.name, catalogue);
     const { lifecycle } = extension;
     const stage = stageOf(held.expiresOn, lifecycle, today);
     const next = nextStageOn(held.expiresOn, lifecycle, today);

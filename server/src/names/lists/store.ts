@@ -1,25 +1,10 @@
 import { asc, desc, sql, type SQL } from 'drizzle-orm';
+import { soonDays, type NameCounts } from '@tienda/core/names/nameCounts';
 import { addDays, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Database } from '../../platform/db/database';
 import { heldName, operation } from '../../platform/db/schema';
 import { switches, type NamePlace, type NameSort, type NamesWanted } from './pages';
 import { heldColumns, type HeldName } from '../held/store';
-
-/** Names of an account, and how many of them need somebody, as lists are searched. */
-export interface NameCounts {
-  readonly all: number;
-  /** They end within 30 days. */
-  readonly soon: number;
-  /** Auto-renew is off. */
-  readonly ending: number;
-  readonly unpaid: number;
-  readonly unlocked: number;
-  readonly suspended: number;
-  /** Changes that their registries have not answered yet. */
-  readonly changing: number;
-}
-
-const soonDays = 30;
 
 const sortColumns: Readonly<Record<NameSort, string>> = { ends: 'expires_on', name: 'name', since: 'registered_on' };
 const switchColumns: Readonly<Record<(typeof switches)[number], string>> = {

@@ -1,13 +1,13 @@
 import type { Logger } from 'pino';
 import { clockOf } from '@tienda/core/accounts/actor';
 import type { WholeExtension } from '@tienda/core/catalogue/extension';
-import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { toULabel } from '@tienda/core/idna/idna';
 import { isOrganisation } from '@tienda/core/contacts/contactKind';
 import {
   chargeToTell,
   dueCare,
   isCovered,
+  isWaiting,
   nextCareOn,
   nextTryOn,
   waitAfterNotice,
@@ -31,6 +31,7 @@ import type { Clock } from '../../platform/clock/clock';
 import type { Database } from '../../platform/db/database';
 import type { Carrier, Leaving } from '../../platform/outbox/leaving';
 import type { Outbox } from '../../platform/outbox/outbox';
+import { extensionOfHeld } from '../held/extension';
 import type { ToldName } from '../held/mails';
 import type { OrderService } from '../orders/service';
 import type { CaredName, CareStore } from './store';
@@ -156,16 +157,22 @@ export class Renewals {
    * instead; what is at work, was renewed, or is not to be renewed any more, is left out.
    */
   private async pay({ accountId, day, currency, names: wanted }: Leaving['autoRenewal'], key: string): Promise<void> {
-    const { store, quotes, orders, balances, ways } = this.parts;
+    const { store, quotes, orders, balances, ways, clock } = this.parts;
     const contact = await this.billedTo(accountId);
+    const today = isoDate(clock.now());
     const due = (await store.among(accountId, wanted)).filter(
       ({ autoRenew, stage, isAtWork, care }) =>
-        autoRenew && canRenew(stage) && !isAtWork && care.told !== undefined && (care.seenTo ?? '') >= day,
+        autoRenew &&
+        canRenew(stage) &&
+        !isAtWork &&
+        care.told !== undefined &&
+        (care.seenTo ?? '') >= day &&
+        !isWaiting(care, today),
     );
     const charges = await this.charges(accountId, contact, due);
     const isTold = ({ name, care }: CaredName) => {
       const charge = charges.get(name);
-      return charge !== undefined && isCovered(care.told, charge.amount, charge.currency);
+      return charge !== undefined && isCovered(care.told, charge);
     };
     const covered = due.filter(isTold);
     await this.tellDearer(
@@ -324,9 +331,7 @@ export class Renewals {
   }
 
   private extensionOf(name: string): WholeExtension {
-    const extension = extensionOf(name, this.parts.catalogue.current());
-    if (!extension) throw new Error(`${name} is held and has no extension`);
-    return extension;
+    return extensionOfHeld(name, this.parts.catalogue);
   }
 
   private shown({ name, expiresOn }: CaredName, { lifecycle }: WholeExtension): ToldName {
