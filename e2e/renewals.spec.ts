@@ -67,7 +67,7 @@ test('a renewal that is not paid, and one that its registry refuses, go on to th
   await pay(shop);
   await headed(shop, 'Not renewed');
   await expect(shop.getByText(/^The registry refused it: “/)).toBeVisible();
-  await shop.getByRole('button', { name: 'Try its renewal again' }).click();
+  await shop.getByRole('button', { name: 'Go to the name and try again' }).click();
   await expect(shop.getByRole('heading', { name, level: 1 })).toBeVisible();
   await renewal(shop).click();
   await shop.getByRole('button', { name: 'Go to the basket' }).click();
@@ -75,5 +75,36 @@ test('a renewal that is not paid, and one that its registry refuses, go on to th
   await fillCard(shop);
   await pay(shop);
   await headed(shop, 'Renewed');
+  expect(loads()).toBe(0);
+});
+
+test('a name is given back: refused, silent, then done, with what goes back said before and after, without a reload', async ({
+  shop,
+  baseURL,
+}) => {
+  const name = await atOwnName(shop, baseURL ?? '');
+  const loads = countLoads(shop);
+  const card = shop.getByLabel('Giving it back');
+  await expect(card.getByText(/^It is new: until .* it can be given back, once\.$/)).toBeVisible();
+  const back = card.getByText(/^US\$\d+\.\d\d, tax included, goes back the way you paid\.$/);
+  const said = await back.textContent();
+  const giveBack = async () => {
+    await shop.getByRole('button', { name: 'Give it back', exact: true }).click();
+    await expect(card.getByText(/anyone can register it/)).toBeVisible();
+    await shop.getByRole('button', { name: 'Give it back now' }).click();
+  };
+  await shop.getByRole('button', { name: 'Give it back', exact: true }).click();
+  await shop.getByRole('button', { name: 'Keep it' }).click();
+  await fault(shop, 'lanternhead', { on: 'deleteDomain', kind: 'refuse', code: 2304, times: 1 });
+  await giveBack();
+  await expect(shop.getByText(/The registry refused it: “/)).toBeVisible();
+  await fault(shop, 'lanternhead', { on: 'infoDomain', kind: 'dropBefore', times: 3 });
+  await shop.getByRole('button', { name: 'Give it back now' }).click();
+  await expect(shop.getByText(`${name} is given back.`)).toBeVisible({ timeout: 60_000 });
+  await expect(shop.getByText(said ?? 'nothing')).toBeVisible();
+  await shop.getByRole('link', { name: /All names/ }).click();
+  await expect(shop.getByText('No names yet')).toBeVisible();
+  await shop.getByRole('link', { name: 'Account' }).click();
+  await expect(shop.getByText(/^Credit note 20\d\d-/).first()).toBeVisible();
   expect(loads()).toBe(0);
 });

@@ -5,7 +5,7 @@ import type { Agreement, Extension, WholeExtension } from '@tienda/core/catalogu
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { SearchEvent } from '@tienda/core/search/searchEvent';
 import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
-import type { ShownName } from '@tienda/core/names/shownName';
+import type { GivenBack, ShownName } from '@tienda/core/names/shownName';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownWatch } from '@tienda/core/names/shownWatch';
 import type { Invoice } from '@tienda/core/orders/invoice';
@@ -141,6 +141,7 @@ export interface Answers {
   'POST /api/me/name-changes': ChangedNames;
   'GET /api/me/names/:name/log': readonly ShownNameEvent[];
   'PATCH /api/me/names/:name': ShownName;
+  'POST /api/me/names/:name/give-back': GivenBack;
   'POST /api/me/names/:name/auth-code': { readonly authCode: string };
   'GET /api/me/watches': readonly ShownWatch[];
   'PUT /api/me/watches/:name': ShownWatch;

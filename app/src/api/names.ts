@@ -4,11 +4,12 @@ import type { Currency } from '@tienda/core/money/money';
 import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
 import type { ChangedNames, NameChange } from '@tienda/core/names/nameChange';
 import type { NameCounts } from '@tienda/core/names/nameCounts';
-import type { ShownName } from '@tienda/core/names/shownName';
+import type { GivenBack, ShownName } from '@tienda/core/names/shownName';
 import { useStored } from '../stored/stored';
 import { call, page } from './client';
 import { currencyStore } from './currencyStore';
 import { useMine } from './mine';
+import { sendOnce } from './sendOnce';
 import { useSession } from './session';
 
 const lookAgainMs = 2000;
@@ -53,6 +54,16 @@ export function useChangeName(name: string) {
       await queries.invalidateQueries({ queryKey: ['me', 'names', 'log', name] });
       await queries.invalidateQueries({ queryKey: ['me', 'names', currency], exact: true });
     },
+  });
+}
+
+/** Gives a name back that is new; sent again after silence, it is the same asking. */
+export function useGiveBack(name: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: () => sendOnce<GivenBack>(`/api/me/names/${encodeURIComponent(name)}/give-back`, {}),
+    // While it waits it is looked at until it is gone; once it is, the page that shows it says so.
+    onSuccess: ({ done }) => queries.invalidateQueries({ queryKey: ['me'], refetchType: done ? 'none' : 'active' }),
   });
 }
 

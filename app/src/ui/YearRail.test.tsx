@@ -2,7 +2,7 @@ import { fireEvent, render, screen } from '@testing-library/react';
 import { yearRail } from '@tienda/core/pricing/yearRail';
 import { YearRail } from './YearRail';
 
-const prices = { register: 1100, intro: 300, renew: 1450, transfer: 1450, fee: 18, privacy: 0 };
+const prices = { register: 1100, intro: 300, renew: 1450, restore: 0, transfer: 1450, fee: 18, privacy: 0 };
 
 function show(years: number, allowedYears = [1, 2, 3, 4, 5]) {
   const chosen: number[] = [];

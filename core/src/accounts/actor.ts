@@ -38,6 +38,7 @@ export const leaveFor = {
   makeOffers: 'manage',
   seePapers: 'own',
   changeHolder: 'own',
+  giveBack: 'own',
   seeAuthCode: 'own',
   changeWaysToPay: 'own',
   changeAccount: 'own',

@@ -1,13 +1,14 @@
 import type { RegistryAnswer } from '../names/availability';
+import type { HeldStage } from '../lifecycle/stage';
 import type { IsoDate } from '../time/isoDate';
 import type { LineChange } from './lineFacts';
 
 /** What can be put in a basket. */
-export const basketActions = ['register', 'renew'] as const;
+export const basketActions = ['register', 'renew', 'restore'] as const;
 
 export type BasketAction = (typeof basketActions)[number];
 
-/** A name to register or to renew, with what was chosen for it. */
+/** A name to register, to renew or to restore, with what was chosen for it. */
 export interface BasketLine {
   /** A-label. */
   readonly name: string;
@@ -18,10 +19,10 @@ export interface BasketLine {
   readonly autoRenew: boolean;
   /** The registry's latest word; left out where it was never asked. */
   readonly answer?: RegistryAnswer;
-  /** When it expires, where it is to be renewed. */
+  /** When it expires, where it is held. */
   readonly heldUntil?: IsoDate;
-  /** True where it expired too long ago to be renewed. */
-  readonly ranOut?: true;
+  /** Where it stands, where it is held. */
+  readonly stage?: HeldStage;
   /** What is different now from when it was put in; left out where nothing is. */
   readonly changes?: readonly LineChange[];
 }

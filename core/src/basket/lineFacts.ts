@@ -3,6 +3,7 @@ import type { IsoDate } from '../time/isoDate';
 import type { NameStatus, RegistryAnswer } from '../names/availability';
 import type { BasketAction } from './basketLine';
 import { runningIntro } from '../pricing/linePrice';
+import { offeredTerms } from '../pricing/priceItem';
 
 /** What a name offered at a time: enough to say later what has changed. Amounts in USD cents, a year. */
 export interface LineFacts {
@@ -30,19 +31,20 @@ export function lineFacts(
   today: IsoDate,
   action: BasketAction = 'register',
 ): LineFacts {
-  const { prices, yearlyFee, privacy, terms } = extension;
+  const { prices, yearlyFee, privacy } = extension;
   const premium = answer?.premium;
   const isNew = action === 'register';
+  const terms = offeredTerms(action, extension);
   const intro = premium || !isNew ? undefined : runningIntro(extension, today);
   const renew = premium?.renew ?? prices.renew;
   return {
     ...(isNew && answer && answer.status !== 'unknown' ? { status: answer.status } : {}),
-    register: isNew ? (premium?.register ?? prices.register) : renew,
+    register: isNew ? (premium?.register ?? prices.register) : action === 'restore' ? prices.restore + renew : renew,
     ...(intro ? { intro: { price: intro.price, minYears: intro.minYears ?? 1 } } : {}),
     renew,
     fee: yearlyFee,
     privacy,
-    terms: isNew ? terms.register : terms.renew,
+    terms,
   };
 }
 

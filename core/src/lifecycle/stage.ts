@@ -41,3 +41,30 @@ export const stagesAfter: Readonly<Record<HeldStage, readonly HeldStage[]>> = {
 export function canRenew(stage: HeldStage): boolean {
   return stage === 'active' || stage === 'grace';
 }
+
+/** Why a name that is held cannot be paid for as it was asked for. */
+export type Closed =
+  /** To be renewed, and it ran out too long ago. */
+  | 'ranOut'
+  /** To be restored, and it has not run out that long ago. */
+  | 'notInRedemption'
+  /** To be restored, and its registry is about to delete it. */
+  | 'beyondRestore';
+
+/** Why a name cannot be renewed or restored where it stands; undefined where it can. */
+export function closedTo(action: 'renew' | 'restore', stage: HeldStage): Closed | undefined {
+  if (action === 'renew') return canRenew(stage) ? undefined : 'ranOut';
+  if (stage === 'redemption') return undefined;
+  return canRenew(stage) ? 'notInRedemption' : 'beyondRestore';
+}
+
+const closedWords: Readonly<Record<Closed, string>> = {
+  ranOut: 'ran out too long ago and can no longer be renewed',
+  notInRedemption: 'is not in redemption and needs no restoring: renew it instead',
+  beyondRestore: 'can no longer be restored: its registry is about to delete it',
+};
+
+/** The same in words, without what to do about it. @param unicode the name */
+export function closedText(closed: Closed, unicode: string): string {
+  return `${unicode} ${closedWords[closed]}`;
+}

@@ -4,10 +4,12 @@ import type { Who } from '../accounts/actor';
 /** What can happen to a held name, for its log. */
 export type NameEvent =
   | { readonly type: 'registered'; readonly years: number; readonly expiresOn: IsoDate }
-  | { readonly type: 'renewed'; readonly years: number; readonly expiresOn: IsoDate }
+  | { readonly type: 'renewed' | 'restored'; readonly years: number; readonly expiresOn: IsoDate }
   | { readonly type: 'autoRenew'; readonly on: boolean }
   /** Against transfer. */
   | { readonly type: 'locked' | 'unlocked' }
+  /** It was given back while it was new, and deleted at its registry. */
+  | { readonly type: 'givenBack' }
   /** A new auth code was made; it was shown where the registry answered in time. */
   | { readonly type: 'authCode' }
   | { readonly type: 'suspended' }

@@ -5,6 +5,20 @@ import type { AfterExpiry } from '../lifecycle/lifeOfName';
 import type { Charge, FailedTry, ToldCharge } from '../lifecycle/renewalCare';
 import type { Currency, Minor } from '../money/money';
 
+/** Money that goes back, by the method that had paid and to the balance. */
+export interface GoesBack {
+  readonly amount: Minor;
+  readonly balance: Minor;
+  readonly currency: Currency;
+}
+
+/** What came of asking for a name to be let go. */
+export interface GivenBack {
+  /** False while its registry has not answered. */
+  readonly done: boolean;
+  readonly back: readonly GoesBack[];
+}
+
 /** A name as its holder sees it. */
 export interface ShownName {
   readonly name: string;
@@ -31,6 +45,10 @@ export interface ShownName {
     readonly amount: Minor;
     readonly currency: Currency;
   };
+  /** Where it is in redemption: what restoring it costs with that renewal, before tax, in the same currency. */
+  readonly restore?: Minor;
+  /** Where it can be given back: the last day for that, and what goes back then, tax included. */
+  readonly givingBack?: { readonly until: IsoDate; readonly back: readonly GoesBack[] };
   /** Where auto-renew is on and may still pay: when it tries next, what was told of it, and the last try where it failed. */
   readonly autoRenewal?: {
     /** At today's prices, before tax, in the currency that it is charged in. */

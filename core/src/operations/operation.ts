@@ -24,6 +24,8 @@ export type FailureCause =
   | 'refused'
   /** The name is not this account's any more. */
   | 'gone'
+  /** The days in which it could be done were over. */
+  | 'late'
   /** Its term does not end when it was thought to: it was renewed meanwhile. */
   | 'renewed'
   /** Whoever had to agree said no. */

@@ -1,5 +1,5 @@
 import { register, type RegisterEvent, type RegisterRequest, type RegisterState } from './register';
-import { remove, type DeleteEvent, type DeleteState } from './remove';
+import { remove, type DeleteEvent, type DeleteRequest, type DeleteState } from './remove';
 import { renew, type RenewEvent, type RenewRequest, type RenewState } from './renew';
 import { restore, type RestoreEvent, type RestoreRequest, type RestoreState } from './restore';
 import { transferIn, type TransferInEvent, type TransferInRequest, type TransferInState } from './transferIn';
@@ -22,7 +22,7 @@ export interface OperationRequests {
   readonly restore: RestoreRequest;
   readonly transferIn: TransferInRequest;
   readonly transferOut: Readonly<Record<string, never>>;
-  readonly delete: Readonly<Record<string, never>>;
+  readonly delete: DeleteRequest;
   readonly update: UpdateRequest;
 }
 

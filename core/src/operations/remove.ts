@@ -1,5 +1,11 @@
 import { operation, type Failed, type FailedEvent, type Ready, type Sent } from './operation';
 
+/** What is asked of the registry (RFC 5731 section 3.2.2). */
+export interface DeleteRequest {
+  /** The registry's id of its holder: nobody else's name is let go. */
+  readonly registrant: string;
+}
+
 export type DeleteState = Ready | Sent | { readonly at: 'done' } | Failed;
 
 export type DeleteEvent = { readonly type: 'sent' } | { readonly type: 'done' } | FailedEvent;

@@ -6,6 +6,7 @@ const texts = {
   en: {
     taken: 'Someone else registered it a moment earlier.',
     gone: 'The name is not yours any more.',
+    late: 'The days for it were over before its registry answered.',
     renewed: 'It was renewed already.',
     rejected: 'Whoever holds it did not agree.',
     price: 'Its registry asks another price than you were shown; it was not bought at that.',
@@ -18,6 +19,7 @@ const texts = {
   es: {
     taken: 'Otra persona lo registró un momento antes.',
     gone: 'El nombre ya no está a su nombre.',
+    late: 'Los días para hacerlo terminaron antes de que respondiera su operador.',
     renewed: 'Ya estaba renovado.',
     rejected: 'Quien lo tiene no estuvo de acuerdo.',
     price: 'Su operador pide otro precio que el mostrado; no se compró a ese.',

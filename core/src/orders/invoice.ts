@@ -29,6 +29,8 @@ export interface Invoice {
   readonly issuedOn: IsoDate;
   /** The invoice that a credit note takes back from. */
   readonly refersTo?: string;
+  /** Why a credit note takes back; what could not be done, where left out. */
+  readonly because?: 'givenBack';
   readonly orderNumber: number;
   /** That it is written in; English where left out. */
   readonly language?: Language;
@@ -98,6 +100,16 @@ export function creditNoteOf(order: Order): InvoiceContent | undefined {
     { method: funding.method, amount: refunded },
     { method: 'balance', amount: funding.balance - balance },
   ]);
+}
+
+/** What is taken back for names that were bought and are given back. @param total with tax, as it goes back */
+export function creditNoteFor(
+  order: Order,
+  lines: readonly OrderLine[],
+  total: Minor,
+  paid: Invoice['paid'],
+): InvoiceContent {
+  return { ...content(order, 'creditNote', lines, total, paid), because: 'givenBack' };
 }
 
 function bought({ lines }: Order): Order['lines'] {

@@ -18,7 +18,7 @@ export interface LineAmounts {
 }
 
 /** What can be ordered. */
-export const orderedKinds = ['register', 'renew'] as const;
+export const orderedKinds = ['register', 'renew', 'restore'] as const;
 
 /** One operation of an order, with what was agreed for it. */
 export interface OrderLine extends LineAmounts {

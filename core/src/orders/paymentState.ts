@@ -8,6 +8,16 @@ export interface Settlement {
   readonly refunded: Minor;
 }
 
+/** What went back for a name that was bought and given back. */
+export interface Credited {
+  /** A-label. */
+  readonly name: string;
+  /** By the method that had paid. */
+  readonly amount: Minor;
+  /** To the account's balance. */
+  readonly balance: Minor;
+}
+
 /** Where the money of an order stands. `authorised` money is held, not taken; `paid` money is here already. */
 export type PaymentState =
   /** `refused`: so many ways to pay were refused before the one that is asked now. */
@@ -16,7 +26,7 @@ export type PaymentState =
   | { readonly at: 'authorised'; readonly intent?: string }
   | { readonly at: 'paid'; readonly intent: string }
   | ({ readonly at: 'declined' } & Decline)
-  | ({ readonly at: 'captured' } & Settlement)
+  | ({ readonly at: 'captured'; readonly intent?: string; readonly credited?: readonly Credited[] } & Settlement)
   | { readonly at: 'voided' }
   /** The bank had let go of what it held before it was taken: the names are bought, and nothing was charged. */
   | { readonly at: 'lost'; readonly reason: string }
@@ -53,6 +63,8 @@ export type PaymentEvent =
   /** After a silent decline: the provider holds nothing any more. */
   | { readonly type: 'cleared' }
   | ({ readonly type: 'captured' } & Settlement)
+  /** A name was given back, and what was paid for it goes back. */
+  | { readonly type: 'credited'; readonly of: Credited }
   | { readonly type: 'voided' }
   | { readonly type: 'lost'; readonly reason: string }
   | { readonly type: 'paidLate'; readonly intent: string; readonly amount: Minor }
@@ -76,6 +88,7 @@ const follows: Readonly<Record<PaymentEvent['type'], readonly PaymentState['at']
   declined: ['asked', 'waiting'],
   cleared: ['declined'],
   captured: ['authorised', 'paid'],
+  credited: ['captured'],
   voided: ['authorised'],
   lost: ['authorised'],
   paidLate: ['declined'],
@@ -121,7 +134,12 @@ export function nextPayment(before: Payment, event: PaymentEvent, isSettled: boo
     }
     case 'captured': {
       const { amount, balance, refunded } = event;
-      return { told, payment: { at: 'captured', amount, balance, refunded } };
+      const intent = 'intent' in payment ? { intent: payment.intent } : {};
+      return { told, payment: { at: 'captured', ...intent, amount, balance, refunded } };
+    }
+    case 'credited': {
+      if (payment.at !== 'captured') throw new PaymentEventRefused(event, before);
+      return { told, payment: { ...payment, credited: [...(payment.credited ?? []), event.of] } };
     }
     case 'voided':
       return { told, payment: { at: 'voided' } };

@@ -26,7 +26,7 @@ export interface ShownBalance {
   /** The latest first. */
   readonly entries: readonly {
     readonly at: string;
-    readonly kind: 'topUp' | 'order' | 'notUsed';
+    readonly kind: 'topUp' | 'order' | 'notUsed' | 'credited';
     readonly amount: Minor;
     readonly currency: Currency;
     /** Of the order that it was for. */

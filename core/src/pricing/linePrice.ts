@@ -10,6 +10,8 @@ export interface UnitPrices {
   readonly intro?: Minor;
   readonly renew: Minor;
   readonly transfer: Minor;
+  /** Once, to take a name back from redemption; a renewal comes on top. */
+  readonly restore: Minor;
   readonly fee: Minor;
   /** What a year of privacy costs when asked for; 0 where it is included or cannot be bought. */
   readonly privacy: Minor;
@@ -44,6 +46,7 @@ export function unitPrices(
     ...(withIntro && intro && !premium ? { intro: inCurrency(intro.price) } : {}),
     renew: inCurrency(premium?.renew ?? prices.renew),
     transfer: inCurrency(premium?.renew ?? prices.transfer),
+    restore: inCurrency(prices.restore),
     fee: inCurrency(yearlyFee),
     privacy: privacy.policy === 'priced' ? inCurrency(privacy.price) : 0,
   };

@@ -52,8 +52,16 @@ export interface PricedItem {
 
 /** The terms of an action that the extension offers. */
 export function offeredTerms(action: QuoteAction, { terms }: Extension): readonly number[] {
-  if (action === 'transfer') return [1];
-  return action === 'renew' ? terms.renew : terms.register;
+  switch (action) {
+    case 'register':
+      return terms.register;
+    case 'renew':
+      return terms.renew;
+    case 'restore':
+      return [Math.min(...terms.renew)];
+    case 'transfer':
+      return [1];
+  }
 }
 
 /** The terms that may be chosen: those offered that reach no more than ten years ahead. */

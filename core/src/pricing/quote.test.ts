@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { exampleCatalogue, exampleExtension, shippedCatalogue } from '../../test/catalogue';
-import { exampleFacts as facts, item, readIn, request } from '../../test/quotes';
+import { exampleCode, exampleFacts as facts, item, readIn, request } from '../../test/quotes';
+import type { HeldStage } from '../lifecycle/stage';
 import { currencies } from '../money/money';
 import { quote } from './quote';
 import type { QuoteItem, QuoteRequest } from './quoteRequest';
@@ -159,4 +160,29 @@ test('totals add up to the last unit in every currency, whatever the basket', ()
       expect(quoteOf([...basket].reverse(), { currency, customer }).total).toBe(q.total);
     }),
   );
+});
+
+test('a name in redemption is restored for the restore price and one renewal, from where its term ended', () => {
+  const heldUntil = new Map([['saltwhistle.aa', '2026-09-30']]);
+  const restore = { ...item('saltwhistle.aa', 1, true), action: 'restore' } as const;
+  const inStage = (stage: HeldStage) =>
+    quote(request([restore]), { ...facts, heldUntil, stages: new Map([['saltwhistle.aa', stage]]) });
+  const { lines, net } = inStage('redemption');
+  const price = exampleCatalogue.get('aa')?.prices.restore ?? NaN;
+  expect(net).toBe(price + 1718);
+  expect(lines[0]).toMatchObject({
+    allowedYears: [1],
+    charge: price + 1450,
+    renewal: { on: '2027-09-30', each: 1718 },
+  });
+  expect(inStage('grace').problems).toMatchObject([{ pointer: '/items/0/name', code: 'notInRedemption' }]);
+  expect(inStage('pendingDelete').problems).toMatchObject([{ pointer: '/items/0/name', code: 'beyondRestore' }]);
+  const all = exampleCode('ALL', { on: 'all' });
+  const tried = quote(request([restore]), {
+    ...facts,
+    heldUntil,
+    stages: new Map([['saltwhistle.aa', 'redemption']]),
+    promotions: [all],
+  });
+  expect(tried.codes).toMatchObject([{ code: 'ALL', applied: false, reason: 'wrongAction' }]);
 });

@@ -1,4 +1,5 @@
 import type { PrivacyPolicy } from '../catalogue/extension';
+import { closedText, closedTo, type Closed, type HeldStage } from '../lifecycle/stage';
 import { addYears, type IsoDate } from '../time/isoDate';
 import type { RegistryAnswer } from '../names/availability';
 import type { DomainName, DomainNameProblem } from '../names/domainName';
@@ -44,7 +45,7 @@ export interface QuoteProblem {
     | 'termNotOffered'
     | 'notAvailable'
     | 'notHeld'
-    | 'ranOut'
+    | Closed
     | 'beyondTenYears'
     | 'transferNotOneYear';
   readonly detail: string;
@@ -89,10 +90,10 @@ export interface QuoteFacts {
   readonly rates: Readonly<Record<string, string>>;
   /** What the registries said of the names among the items, by A-label; names not asked for yet are left out. */
   readonly answers: ReadonlyMap<string, RegistryAnswer>;
-  /** When names already held expire, by A-label; needed for renewals. */
+  /** When names already held expire, by A-label; needed to renew and to restore. */
   readonly heldUntil: ReadonlyMap<string, IsoDate>;
-  /** Names held that expired too long ago to be renewed, A-labels. */
-  readonly ranOut?: ReadonlySet<string>;
+  /** Where names already held stand, by A-label; active where left out. */
+  readonly stages?: ReadonlyMap<string, HeldStage>;
   readonly isValidVatNumber: VatNumberCheck;
   /** The promo codes there are; a private one counts where it was typed. */
   readonly promotions?: readonly Promotion[];
@@ -240,14 +241,16 @@ function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
     };
   if (item.action === 'transfer' && item.years !== 1)
     return { field: '/years', code: 'transferNotOneYear', detail: 'A transfer adds exactly one year.' };
-  if (item.action === 'renew' && facts.ranOut?.has(name))
-    return {
-      field: '/name',
-      code: 'ranOut',
-      detail: `${unicode} ran out too long ago and can no longer be renewed: take it out of the basket.`,
-    };
-  if (item.action === 'renew' && !heldUntil)
-    return { field: '/name', code: 'notHeld', detail: `${unicode} is not among your names.` };
+  if (item.action === 'renew' || item.action === 'restore') {
+    if (!heldUntil) return { field: '/name', code: 'notHeld', detail: `${unicode} is not among your names.` };
+    const closed = closedTo(item.action, facts.stages?.get(name) ?? 'active');
+    if (closed)
+      return {
+        field: '/name',
+        code: closed,
+        detail: `${closedText(closed, unicode)}. Take it out of the basket.`,
+      };
+  }
   const offered = offeredTerms(item.action, extension);
   const subject = {
     name,
@@ -275,7 +278,7 @@ function line({ item, subject, price }: PricedItem, discount: Minor, { today }: 
   const { action, years } = item;
   const { name, unicode, extension, heldUntil } = subject;
   const { charge, introSaving, fee, privacy, each, renewalYears, cells, keepCost } = price;
-  const startsOn = action === 'renew' && heldUntil ? heldUntil : today;
+  const startsOn = (action === 'renew' || action === 'restore') && heldUntil ? heldUntil : today;
   return {
     name,
     unicode,

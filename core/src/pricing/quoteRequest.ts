@@ -1,7 +1,7 @@
 import type { Currency } from '../money/money';
 import type { Customer } from './tax';
 
-export type QuoteAction = 'register' | 'renew' | 'transfer';
+export type QuoteAction = 'register' | 'renew' | 'restore' | 'transfer';
 
 export interface QuoteItem {
   /** A full name, as A-label or U-label. */

@@ -35,7 +35,14 @@ test('growth shows in later years only, each rounded once', () => {
 
 test('the parts of a cell always add up', () => {
   const amount = fc.integer({ min: 0, max: 1e6 });
-  const anyPrices = fc.record({ register: amount, renew: amount, transfer: amount, fee: amount, privacy: amount });
+  const anyPrices = fc.record({
+    register: amount,
+    renew: amount,
+    transfer: amount,
+    restore: amount,
+    fee: amount,
+    privacy: amount,
+  });
   fc.assert(
     fc.property(
       anyPrices,

@@ -1,5 +1,6 @@
 import { grown, type Minor } from '../money/money';
 import type { UnitPrices } from './linePrice';
+import type { QuoteAction } from './quoteRequest';
 
 /** Names can be held at most this far ahead. */
 export const longestTerm = 10;
@@ -21,7 +22,7 @@ export interface YearCell {
 }
 
 export interface RailOptions {
-  readonly action: 'register' | 'renew' | 'transfer';
+  readonly action: QuoteAction;
   readonly years: number;
   readonly privacy: boolean;
   /** Years the name is already paid for; 0 for a new name. */
@@ -31,10 +32,17 @@ export interface RailOptions {
 }
 
 /** What the first year of an action costs before fee and privacy. */
-export function firstYearCharge(action: RailOptions['action'], prices: UnitPrices): Minor {
-  if (action === 'renew') return prices.renew;
-  if (action === 'transfer') return prices.transfer;
-  return prices.intro ?? prices.register;
+export function firstYearCharge(action: QuoteAction, prices: UnitPrices): Minor {
+  switch (action) {
+    case 'register':
+      return prices.intro ?? prices.register;
+    case 'renew':
+      return prices.renew;
+    case 'restore':
+      return prices.restore + prices.renew;
+    case 'transfer':
+      return prices.transfer;
+  }
 }
 
 /** The ten year-cells of a name. A later payment grows as a whole; the growth shows in its charge. */

@@ -25,6 +25,7 @@ import { promotionRoutes } from './promotions/routes';
 import { CodeUseStore } from './promotions/store';
 import type { HeldNames } from './basket/renewals';
 import { quoteRoutes } from './quotes/routes';
+import { refundCarrier } from './payments/refunds';
 import { QuoteService } from './quotes/service';
 import { QuoteStore } from './quotes/store';
 
@@ -66,6 +67,7 @@ export function openMoney(
     'mail',
     mailCarrier(mail, (document) => attachmentOf(invoices, press, document)),
   );
+  outbox.carriedBy('refund', refundCarrier(payments));
   const basket = new BasketStore(database);
   const codeUses = new CodeUseStore(database);
   const quoteStore = new QuoteStore(database);

@@ -15,6 +15,7 @@ import { calendarRoutes } from './calendar/routes';
 import { changeRoutes } from './changes/routes';
 import { NameChanges } from './changes/service';
 import { NameLives } from './held/lives';
+import { givingBackRoutes } from './givingBack/routes';
 import { nameRoutes } from './held/routes';
 import type { HeldName, NameStore } from './held/store';
 import { NameViews } from './held/views';
@@ -26,7 +27,7 @@ import { NameLists } from './lists/store';
 import { offerRoutes } from './offers/routes';
 import { OfferService } from './offers/service';
 import { OfferStore } from './offers/store';
-import { openOrders } from './orders/openOrders';
+import { openOrders } from './openOrders';
 import { Renewals } from './renewals/service';
 import { CareStore } from './renewals/store';
 import { orderRoutes } from './orders/routes';
@@ -90,13 +91,18 @@ export async function openNames(
   const lives = new NameLives({ ...needed, names: held, registries });
   const offers = new OfferService(new OfferStore(database), broker, catalogue, search, accounts, outbox, clock);
   const orders = await openOrders({ ...platform, ...gateways, ...people, ...find, ...money, holders, names: held });
-  const views = new NameViews(catalogue, contacts, clock, (id, name) => orders.operations.isChanging(id, name));
+  const { givingBack, asking } = orders;
+  const views = new NameViews(
+    catalogue,
+    contacts,
+    clock,
+    (id, name) => orders.operations.isChanging(id, name),
+    (name) => givingBack.offer(name),
+  );
   const changes = new NameChanges({
     names: held,
-    operations: orders.operations,
-    wake: orders.wake,
+    asking,
     accounts,
-    catalogue,
     outbox,
     keys: codeKeys,
     clock,
@@ -151,6 +157,7 @@ export async function openNames(
       ...nameListRoutes(new NameLists(database), views, clock),
       ...nameRoutes(held, views),
       ...calendarRoutes({ accounts, names: held, catalogue, clock, keys: codeKeys, publicUrl }),
+      ...givingBackRoutes(givingBack, held, asking, idempotency),
       ...changeRoutes(changes, held, views, people.proven),
     ],
     chores: [

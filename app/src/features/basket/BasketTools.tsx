@@ -37,7 +37,7 @@ export function BasketTools({ tally, onImport, onRemoveAll }: BasketToolsProps) 
     const allowed = new Map(quote?.lines.map(({ name, allowedYears }) => [name, allowedYears]));
     const changed = lines.map((line) => {
       const extension = catalogue && extensionOf(line.name, catalogue);
-      const terms = line.action === 'renew' ? allowed.get(line.name) : extension?.terms.register;
+      const terms = line.action === 'register' ? extension?.terms.register : allowed.get(line.name);
       return { ...line, years: terms && terms.length > 0 ? nearestTerm(terms, term) : line.years };
     });
     const count = changed.filter(({ years }) => years !== term).length;

@@ -49,11 +49,12 @@ export const LineCard = memo(function LineCard(props: LineCardProps) {
   const [chosen, setChosen] = useState<boolean>();
   const open = chosen ?? props.open;
   const [protecting, setProtecting] = useState(false);
-  const isRenewal = line.action === 'renew';
-  const status = isRenewal ? 'available' : (line.answer?.status ?? 'available');
-  const begins = isRenewal ? line.heldUntil : today;
+  const { action } = line;
+  const isNew = action === 'register';
+  const status = isNew ? (line.answer?.status ?? 'available') : 'available';
+  const begins = isNew ? today : line.heldUntil;
   const ends = begins && addYears(begins, line.years);
-  const chooseWords = open ? words.chooseLess : isRenewal ? words.chooseYears : words.choose;
+  const chooseWords = open ? words.chooseLess : isNew ? words.choose : words.chooseYears;
   return (
     <Card label={line.unicode}>
       <View style={styles.head}>
@@ -62,7 +63,7 @@ export const LineCard = memo(function LineCard(props: LineCardProps) {
           <Name unicode={line.unicode} role="heading" aria-level={2} />
           <View style={styles.under}>
             <Text kind="small" colour="quiet" style={styles.words}>
-              {ends ? (isRenewal ? words.renewUntil : words.until)(line.years, dateText(ends)) : ''}
+              {ends ? (isNew ? words.until : words.heldUntil[action])(line.years, dateText(ends)) : ''}
             </Text>
             {priced ? <Text kind="bigAmount">{wholeAmount(priced.net + priced.discount, currency)}</Text> : null}
           </View>
@@ -84,7 +85,7 @@ export const LineCard = memo(function LineCard(props: LineCardProps) {
         <LineChoices line={line} priced={priced} extension={extension} currency={currency} rate={rate} />
       ) : null}
       <View style={styles.actions}>
-        {(props.open && chosen === undefined) || !priced ? null : (
+        {(props.open && chosen === undefined) || !priced || action === 'restore' ? null : (
           <Action
             kind="link"
             title={chooseWords}
@@ -92,7 +93,7 @@ export const LineCard = memo(function LineCard(props: LineCardProps) {
             onPress={() => setChosen(!open)}
           />
         )}
-        {priced && !isRenewal ? (
+        {priced && isNew ? (
           <Action
             kind="link"
             title={protecting ? words.tools.protectLess : words.tools.protect}

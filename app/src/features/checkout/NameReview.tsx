@@ -93,15 +93,17 @@ export function NameReview({ line, priced, quote, extension, defaultContact, con
   );
 }
 
-/** A name that is paid for longer, before that is paid for: nothing else of it changes. */
-export function RenewalReview({
+/** A name that is renewed or restored, before that is paid for: nothing else of it changes. */
+export function HeldReview({
   line,
   priced,
   quote: { currency, rate },
   extension,
 }: Pick<NameReviewProps, 'line' | 'priced' | 'quote' | 'extension'>) {
   const [open, setOpen] = useState(false);
-  const title = words.renewal(texts.years(line.years));
+  const { action } = line;
+  if (action === 'register') return null;
+  const title = words.held[action](texts.years(line.years));
   return (
     <Card label={line.unicode}>
       <Name unicode={line.unicode} role="heading" aria-level={2} />

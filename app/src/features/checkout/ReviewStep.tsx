@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Redirect, router } from 'expo-router';
 import { useState } from 'react';
+import type { BasketLine } from '@tienda/core/basket/basketLine';
 import type { Agreement } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { neededDeclarations, isDeclared, type NeededDeclaration } from '@tienda/core/contacts/declarations';
@@ -37,7 +38,7 @@ import { TallyRoll } from '../../shop/tally/TallyRoll';
 import { useTally, type Tally } from '../../shop/tally/useTally';
 import { Agreements, newTerms } from './Agreements';
 import { Declarations } from './Declarations';
-import { NameReview, RenewalReview, ReviewRow } from './NameReview';
+import { NameReview, HeldReview, ReviewRow } from './NameReview';
 
 const words = texts.checkout.review;
 
@@ -149,13 +150,13 @@ function Review(props: ReviewProps) {
       <TallyChanges tally={tally} />
       {binding.changes.length > 0 ? <Notice kind="notice">{changed(binding.changes)}</Notice> : null}
       <Text kind="heading" level={2} style={{ marginBottom: 8 }}>
-        {tally.lines.every(({ action }) => action === 'renew') ? words.readBackRenewals : words.readBack}
+        {readBackWords(tally.lines)}
       </Text>
       {tally.lines.map((line) => {
         const priced = binding.lines.find(({ name }) => name === line.name);
         const extension = tally.catalogue && extensionOf(line.name, tally.catalogue);
-        if (priced && extension && line.action === 'renew')
-          return <RenewalReview key={line.name} line={line} priced={priced} quote={binding} extension={extension} />;
+        if (priced && extension && line.action !== 'register')
+          return <HeldReview key={line.name} line={line} priced={priced} quote={binding} extension={extension} />;
         return priced && extension ? (
           <NameReview
             key={line.name}
@@ -268,4 +269,12 @@ function usePayment(
   }
 
   return { form, balance, agreed, setAgreed, missing, busy, problem, pay };
+}
+
+/** What is about to be done, in a few words. */
+function readBackWords(lines: readonly BasketLine[]): string {
+  const actions = new Set(lines.map(({ action }) => action));
+  if (actions.has('register')) return words.readBack;
+  const { both, ...one } = words.readBackHeld;
+  return actions.size > 1 ? both : one[actions.has('restore') ? 'restore' : 'renew'];
 }

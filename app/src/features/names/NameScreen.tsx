@@ -1,24 +1,24 @@
-import { Link, router, useLocalSearchParams } from 'expo-router';
+import { Link, useLocalSearchParams } from 'expo-router';
+import { useState } from 'react';
 import { View } from 'react-native';
-import { canRenew } from '@tienda/core/lifecycle/stage';
 import type { NameEvent } from '@tienda/core/names/nameEvent';
-import type { ShownName } from '@tienda/core/names/shownName';
-import { useBasket } from '../../api/basket';
+import type { GivenBack, ShownName } from '@tienda/core/names/shownName';
 import { useChangeName, useName, useNameLog } from '../../api/names';
 import { useSession } from '../../api/session';
 import { dateText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
-import { Action } from '../../ui/Action';
 import { Card, CardRule } from '../../ui/Card';
 import { Failure, Loading } from '../../ui/Empty';
 import { Fact } from '../../ui/Fact';
+import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { Toggle } from '../../ui/Toggle';
 import { lifeSentences } from '../../shop/held/lifeSentences';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
+import { backWords, GivingBack } from './GivingBack';
+import { eachYear, PayLonger } from './PayLonger';
 import { privacyWords } from './privacyWords';
-import { usePutRenewal } from './usePutRenewal';
 import { TransferCard } from './TransferCard';
 import { WellbeingNotice } from './WellbeingNotice';
 
@@ -29,20 +29,39 @@ export function NameScreen() {
   const { name } = useLocalSearchParams<{ name: string }>();
   const session = useSession();
   const held = useName(name);
+  const [given, setGiven] = useState<GivenBack>();
+  // It was waited for, and is not among the account's any more.
+  const isGone = given?.done === true || (given !== undefined && held.isError);
   return (
     <Screen mono title={held.data?.unicode ?? name}>
       <Link href="/names" style={{ paddingVertical: 10 }}>
         <Text colour="terracotta">← {words.back}</Text>
       </Link>
       {session.data && !session.data.account ? <SignInFirst why={words.signIn} /> : null}
-      {held.isError ? <Failure fault={held.error} retry={() => void held.refetch()} /> : null}
+      {isGone ? <Gone unicode={held.data?.unicode ?? name} back={given.back} /> : null}
+      {held.isError && !isGone ? <Failure fault={held.error} retry={() => void held.refetch()} /> : null}
       {held.isLoading ? <Loading /> : null}
-      {held.data ? <Held name={held.data} /> : null}
+      {held.data && !isGone ? <Held name={held.data} onGivenBack={setGiven} /> : null}
     </Screen>
   );
 }
 
-function Held({ name }: { readonly name: ShownName }) {
+/** It was given back: what went back where. */
+function Gone({ unicode, back }: { readonly unicode: string; readonly back: GivenBack['back'] }) {
+  const { givingBack } = words;
+  return (
+    <Notice kind="good">
+      {[givingBack.done(unicode), ...backWords(back), ...(back.length > 0 ? [givingBack.note] : [])].join(' ')}
+    </Notice>
+  );
+}
+
+interface HeldProps {
+  readonly name: ShownName;
+  readonly onGivenBack: (given: GivenBack) => void;
+}
+
+function Held({ name, onGivenBack }: HeldProps) {
   const change = useChangeName(name.name);
   const { expiresOn, holder, autoRenew, registeredOn } = name;
   return (
@@ -65,7 +84,7 @@ function Held({ name }: { readonly name: ShownName }) {
         />
         {change.isError ? <Failure fault={change.error} /> : null}
       </Card>
-      <Renewal name={name} />
+      <PayLonger name={name} />
       <Card label={words.after}>
         <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
           {words.after}
@@ -77,6 +96,7 @@ function Held({ name }: { readonly name: ShownName }) {
         ))}
       </Card>
       <TransferCard name={name} />
+      <GivingBack name={name} onGivenBack={onGivenBack} />
       <Log name={name.name} />
     </View>
   );
@@ -90,42 +110,6 @@ function chargeWords(name: ShownName): string {
   if (nextTry === undefined || !charge) return words.charge.noMore;
   if (told) return words.charge.told(wholeAmount(told.amount, told.currency), dateText(nextTry));
   return words.charge.toCome(wholeAmount(charge.amount, charge.currency), dateText(nextTry));
-}
-
-/** What a year more costs at today's prices. */
-function eachYear({ renewal: { amount, years, currency } }: ShownName): string {
-  return wholeAmount(amount / years, currency);
-}
-
-/** Paying for it longer: by way of the basket, beside whatever else is bought. */
-function Renewal({ name }: { readonly name: ShownName }) {
-  const inBasket = useBasket().data?.lines.some((line) => line.name === name.name) ?? false;
-  const put = usePutRenewal(name);
-  const { renewFor, expiresOn, stage } = name;
-  const [shortest] = renewFor;
-  const each = eachYear(name);
-  const detail = shortest === undefined ? (canRenew(stage) ? words.renewFull : words.tooLate) : undefined;
-  return (
-    <Card label={words.renew}>
-      <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
-        {words.renew}
-      </Text>
-      <Text kind="small" style={{ marginBottom: 8 }}>
-        {detail ?? (inBasket ? words.renewInBasket : words.renewDetail(dateText(expiresOn), each))}
-      </Text>
-      {shortest !== undefined && !inBasket ? (
-        <View style={{ alignItems: 'flex-start' }}>
-          <Action kind="main" title={words.renewPut} busy={put.isPending} onPress={() => put.mutate()} />
-        </View>
-      ) : null}
-      {inBasket ? (
-        <View style={{ alignItems: 'flex-start' }}>
-          <Action title={words.toBasket} onPress={() => router.navigate('/basket')} />
-        </View>
-      ) : null}
-      {put.isError ? <Failure fault={put.error} /> : null}
-    </Card>
-  );
 }
 
 /** Who did what with it, the latest first. */
@@ -152,6 +136,7 @@ function logWords(what: NameEvent): string {
   switch (what.type) {
     case 'registered':
     case 'renewed':
+    case 'restored':
       return logWhat[what.type](what.years, dateText(what.expiresOn));
     case 'autoRenew':
       return what.on ? logWhat.autoRenewOn : logWhat.autoRenewOff;

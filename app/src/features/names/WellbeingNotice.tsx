@@ -7,14 +7,14 @@ import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Failure } from '../../ui/Empty';
 import { Notice } from '../../ui/Notice';
-import { usePutRenewal } from './usePutRenewal';
+import { usePutHeld } from './usePutHeld';
 
 const words = texts.names.well;
 
 /** Is all well? In one sentence, with what to do where it is not. */
 export function WellbeingNotice({ name }: { readonly name: ShownName }) {
   const today = useToday();
-  const put = usePutRenewal(name);
+  const put = usePutHeld(name);
   if (today === undefined) return null;
   const { expiresOn, autoRenew, locked, afterExpiry } = name;
   const wellbeing = wellbeingOf(name, today);

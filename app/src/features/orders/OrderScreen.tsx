@@ -197,8 +197,8 @@ function Next({ order }: { readonly order: ShownOrder }) {
   const done = order.lines.filter(({ state }) => state.at === 'done');
   const registered = done.filter(({ kind }) => kind === 'register');
   const [first] = order.lines;
-  const failedRenewal = order.lines.find(
-    ({ kind, state }) => kind === 'renew' && isEnded(state) && state.at !== 'done',
+  const failedHeld = order.lines.find(
+    ({ kind, state }) => kind !== 'register' && isEnded(state) && state.at !== 'done',
   );
   const label = first?.unicode.split('.')[0] ?? '';
   const account = useSession().data?.account;
@@ -220,11 +220,11 @@ function Next({ order }: { readonly order: ShownOrder }) {
           onPress={() => router.navigate('/names')}
         />
       ) : null}
-      {done.length === 0 && failedRenewal ? (
+      {done.length === 0 && failedHeld ? (
         <Action
           kind="main"
           title={words.renewAgain}
-          onPress={() => router.navigate({ pathname: '/names/[name]', params: { name: failedRenewal.name } })}
+          onPress={() => router.navigate({ pathname: '/names/[name]', params: { name: failedHeld.name } })}
         />
       ) : null}
       {done.length > 0 && account && !account.twoStep ? (

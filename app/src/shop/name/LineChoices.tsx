@@ -51,7 +51,7 @@ export function LineChoices({ line, priced, extension, currency, rate }: LineCho
           {texts.rail.offered(termsText(priced.allowedYears))}
         </Text>
       ) : null}
-      {line.action === 'renew' ? (
+      {line.action !== 'register' ? (
         <Text kind="small" colour="quiet">
           {words.renewKeeps}
         </Text>

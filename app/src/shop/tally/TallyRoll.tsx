@@ -80,7 +80,6 @@ interface ChargesProps {
 /** One name taken apart. */
 const NameCharges = memo(function NameCharges({ line, currency }: ChargesProps) {
   const { unicode, action, years, privacyPolicy, renewal } = line;
-  const isRenewal = action === 'renew';
   const { firstYear, introSaving, laterYears, fee, privacy } = lineParts(line);
   const amount = (minor: number) => tillAmount(minor, currency);
   const whole = (minor: number) => wholeAmount(minor, currency);
@@ -88,9 +87,9 @@ const NameCharges = memo(function NameCharges({ line, currency }: ChargesProps) 
   return (
     <>
       <TillLine
-        words={isRenewal ? words.renewal(unicode) : words.year1(unicode)}
+        words={words.firstYear[action](unicode)}
         amount={amount(firstYear)}
-        why={isRenewal ? why.renewal(whole(firstYear)) : why.year1(whole(firstYear))}
+        why={why.firstYear[action](whole(firstYear))}
       />
       {introSaving > 0 ? (
         <TillLine
@@ -132,8 +131,7 @@ const NameCharges = memo(function NameCharges({ line, currency }: ChargesProps) 
 /** One name as one line, for baskets of many. */
 const NameCharge = memo(function NameCharge({ line, currency }: ChargesProps) {
   const { unicode, action, years } = line;
-  const about = action === 'renew' ? words.wholeRenewal(unicode, years) : words.whole(unicode, years);
-  return <TillLine words={about} amount={tillAmount(beforeDiscount([line]), currency)} />;
+  return <TillLine words={words.whole[action](unicode, years)} amount={tillAmount(beforeDiscount([line]), currency)} />;
 });
 
 /** The tax in few words: rate and country, or why there is none. */

@@ -31,7 +31,7 @@ export function preview(input: PreviewInput): Quote {
     rates: { [request.currency]: rate },
     answers: new Map(lines.flatMap(({ name, answer }) => (answer ? [[name, answer]] : []))),
     heldUntil: new Map(lines.flatMap(({ name, heldUntil }) => (heldUntil === undefined ? [] : [[name, heldUntil]]))),
-    ranOut: new Set(lines.filter(({ ranOut }) => ranOut).map(({ name }) => name)),
+    stages: new Map(lines.flatMap(({ name, stage }) => (stage === undefined ? [] : [[name, stage]]))),
     // A VAT number was checked by the server when it was kept.
     isValidVatNumber: () => true,
     promotions,

@@ -7,7 +7,10 @@ export const basket = {
   emptyDetail: 'Find a name and put it in. Nothing is ever added for you.',
   toFind: 'Find a name',
   until: (term: number, date: string) => `${years(term)}, until ${date}`,
-  renewUntil: (term: number, date: string) => `Renewal: ${years(term)}, until ${date}`,
+  heldUntil: {
+    renew: (term: number, date: string) => `Renewal: ${years(term)}, until ${date}`,
+    restore: (term: number, date: string) => `Restored and renewed for ${years(term)}, until ${date}`,
+  },
   renewKeeps: 'Holder, privacy and auto-renew stay as they are.',
   chooseYears: 'Years',
   remove: (name: string) => `Remove ${name}`,

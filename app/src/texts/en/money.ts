@@ -18,10 +18,18 @@ export const tally = {
   close: 'Close the tally',
   empty: 'Nothing in the basket yet.',
   todayTotal: (currency: string) => `Today, ${currency}`,
-  year1: (name: string) => `${name}, year 1`,
-  renewal: (name: string) => `${name}, renewal`,
-  whole: (name: string, term: number) => `${name}, ${years(term)}`,
-  wholeRenewal: (name: string, term: number) => `${name}, renewed for ${years(term)}`,
+  firstYear: {
+    register: (name: string) => `${name}, year 1`,
+    renew: (name: string) => `${name}, renewal`,
+    restore: (name: string) => `${name}, restored`,
+    transfer: (name: string) => `${name}, transfer`,
+  },
+  whole: {
+    register: (name: string, term: number) => `${name}, ${years(term)}`,
+    renew: (name: string, term: number) => `${name}, renewed for ${years(term)}`,
+    restore: (name: string, term: number) => `${name}, restored and renewed for ${years(term)}`,
+    transfer: (name: string, term: number) => `${name}, transfer and ${years(term)}`,
+  },
   others: (count: number) => `${nameCount(count)} more`,
   laterYears: (first: number, last: number) =>
     first === last ? `year ${first}` : `years ${first} ${last - first === 1 ? 'and' : 'to'} ${last}`,
@@ -40,8 +48,12 @@ export const tally = {
   laterNote: 'At today’s prices, before tax. Nothing of it is charged today.',
   dueNames: (count: number) => nameCount(count),
   why: {
-    renewal: (amount: string) => `Renewing this name costs ${amount} for one more year.`,
-    year1: (amount: string) => `Registering this name costs ${amount} for the first year.`,
+    firstYear: {
+      register: (amount: string) => `Registering this name costs ${amount} for the first year.`,
+      renew: (amount: string) => `Renewing this name costs ${amount} for one more year.`,
+      restore: (amount: string) => `Restoring this name and renewing it for a year costs ${amount}.`,
+      transfer: (amount: string) => `Moving this name here costs ${amount}.`,
+    },
     intro: (price: string, later: string) =>
       `The first year is ${price} at the introductory price; each later year is ${later}.`,
     laterYears: (count: number, each: string) =>

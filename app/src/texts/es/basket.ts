@@ -7,7 +7,10 @@ export const basket: Texts['basket'] = {
   emptyDetail: 'Busque un nombre y póngalo aquí. Nada se añade por su cuenta.',
   toFind: 'Buscar un nombre',
   until: (term, date) => `${years(term)}, hasta el ${date}`,
-  renewUntil: (term, date) => `Renovación: ${years(term)}, hasta el ${date}`,
+  heldUntil: {
+    renew: (term, date) => `Renovación: ${years(term)}, hasta el ${date}`,
+    restore: (term, date) => `Recuperado y renovado por ${years(term)}, hasta el ${date}`,
+  },
   renewKeeps: 'El titular, la privacidad y la renovación automática quedan como están.',
   chooseYears: 'Años',
   remove: (name) => `Quitar ${name}`,

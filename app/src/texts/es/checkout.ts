@@ -128,8 +128,11 @@ export const checkout: Texts['checkout'] = {
     termsBeforeDetail: (date) =>
       `aceptadas hasta el ${date}, sin cambios desde entonces: valen también para este pedido`,
     readTerms: (title) => `Leer: ${title}`,
-    readBackRenewals: 'Lo que renueva',
-    renewal: (term) => `Renovación por ${term}`,
+    readBackHeld: { renew: 'Lo que renueva', restore: 'Lo que recupera', both: 'Lo que renueva y recupera' },
+    held: {
+      renew: (term) => `Renovación por ${term}`,
+      restore: (term) => `Recuperado y renovado por ${term}`,
+    },
     paidUntil: (date) => `pagado entonces hasta el ${date}`,
     ends: (date) => `termina el ${date} si no se renueva`,
     renews: (date, amount) => `se renueva el ${date} por ${amount}`,

@@ -16,10 +16,18 @@ export const tally: Texts['tally'] = {
   close: 'Cerrar la nota',
   empty: 'Aún no hay nada en la cesta.',
   todayTotal: (currency) => `Hoy, ${currency}`,
-  year1: (name) => `${name}, año 1`,
-  renewal: (name) => `${name}, renovación`,
-  whole: (name, term) => `${name}, ${years(term)}`,
-  wholeRenewal: (name, term) => `${name}, renovado por ${years(term)}`,
+  firstYear: {
+    register: (name) => `${name}, año 1`,
+    renew: (name) => `${name}, renovación`,
+    restore: (name) => `${name}, recuperado`,
+    transfer: (name) => `${name}, traslado`,
+  },
+  whole: {
+    register: (name, term) => `${name}, ${years(term)}`,
+    renew: (name, term) => `${name}, renovado por ${years(term)}`,
+    restore: (name, term) => `${name}, recuperado y renovado por ${years(term)}`,
+    transfer: (name, term) => `${name}, traslado y ${years(term)}`,
+  },
   others: (count) => `${nameCount(count)} más`,
   laterYears: (first, last) =>
     first === last ? `año ${first}` : `años ${first} ${last - first === 1 ? 'y' : 'a'} ${last}`,
@@ -38,8 +46,12 @@ export const tally: Texts['tally'] = {
   laterNote: 'A precios de hoy, sin impuestos. Nada de esto se cobra hoy.',
   dueNames: (count) => nameCount(count),
   why: {
-    renewal: (amount) => `Renovar este nombre cuesta ${amount} por un año más.`,
-    year1: (amount) => `Registrar este nombre cuesta ${amount} el primer año.`,
+    firstYear: {
+      register: (amount) => `Registrar este nombre cuesta ${amount} el primer año.`,
+      renew: (amount) => `Renovar este nombre cuesta ${amount} por un año más.`,
+      restore: (amount) => `Recuperar este nombre y renovarlo por un año cuesta ${amount}.`,
+      transfer: (amount) => `Traer este nombre aquí cuesta ${amount}.`,
+    },
     intro: (price, later) => `El primer año vale ${price} con el precio de entrada; cada año posterior, ${later}.`,
     laterYears: (count, each) =>
       `${count === 1 ? 'Un año posterior se paga' : `${count} años posteriores se pagan`} hoy al precio de renovación, ${each} al año.`,

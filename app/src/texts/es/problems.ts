@@ -37,6 +37,8 @@ export const problems: Readonly<Record<string, ProblemWords>> = {
   notAvailable: 'El nombre ya no se puede registrar: quítelo de la cesta.',
   notHeld: 'Ese nombre no está entre los suyos.',
   ranOut: 'El nombre venció hace demasiado tiempo y ya no se puede renovar: quítelo de la cesta.',
+  notInRedemption: 'El nombre no está en recuperación y no hace falta recuperarlo: quítelo de la cesta y renuévelo.',
+  beyondRestore: 'El nombre ya no se puede recuperar: su operador está por borrarlo. Quítelo de la cesta.',
   beyondTenYears: 'Un nombre se puede pagar hasta diez años por adelantado: elija menos años.',
   transferNotOneYear: 'Un traslado añade exactamente un año.',
   basketFull: 'En la cesta caben 500 nombres: pague o quite algunos.',

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { EppCommand, FeeCommand, RenewDomain, UpdateDomain } from '@tienda/core/epp/command';
+import type { EppCommand, FeeCommand, RenewDomain, RestoreDomain, UpdateDomain } from '@tienda/core/epp/command';
 import type { EppContact, EppDomainCheck, EppDomainCreate } from '@tienda/core/epp/objects';
 import type { EppData, EppResponse } from '@tienda/core/epp/response';
 import { succeeded } from '@tienda/core/epp/resultCode';
@@ -10,12 +10,12 @@ import { EppPool } from './eppPool';
 import {
   RegistrySilent,
   type Asker,
+  type ChangeOutcome,
   type CreateOutcome,
   type RegistryDomain,
   type RegistryGateway,
   type RegistryMessage,
   type RenewOutcome,
-  type UpdateOutcome,
 } from './registryGateway';
 
 /** The currency in which registries are asked for fees; the catalogue's own. */
@@ -28,6 +28,9 @@ const feesIn = 'USD';
 function isRefusal(code: number): boolean {
   return code >= 2000 && code < 2400 && code !== 2002;
 }
+
+/** A command about one name, whose answer says no more than whether it was done. */
+type NameCommand = Extract<EppCommand, { type: 'updateDomain' | 'restoreDomain' | 'deleteDomain' }>;
 
 /** So long a contact that is there is not asked for again. */
 const contactsForMs = 10 * 60_000;
@@ -149,12 +152,25 @@ export class EppRegistry implements RegistryGateway {
     return { type: 'renewed', expiresAt: expected(code, data, 'domainRenewed').expiresAt };
   }
 
-  async update(change: Omit<UpdateDomain, 'type'>, transaction: string): Promise<UpdateOutcome> {
-    const { code, reason, message } = await this.send({ type: 'updateDomain', ...change }, transaction);
+  update(change: Omit<UpdateDomain, 'type'>, transaction: string): Promise<ChangeOutcome> {
+    return this.change({ type: 'updateDomain', ...change }, transaction);
+  }
+
+  restore(restoring: Omit<RestoreDomain, 'type'>, transaction: string): Promise<ChangeOutcome> {
+    return this.change({ type: 'restoreDomain', ...restoring }, transaction);
+  }
+
+  remove(name: string, transaction: string): Promise<ChangeOutcome> {
+    return this.change({ type: 'deleteDomain', name }, transaction);
+  }
+
+  /** @throws RegistrySilent */
+  private async change(command: NameCommand, transaction: string): Promise<ChangeOutcome> {
+    const { code, reason, message } = await this.send(command, transaction);
     if (code === 2303 || code === 2201) return { type: 'gone' };
     if (isRefusal(code)) return { type: 'refused', reason: reason ?? message };
-    if (!succeeded(code)) throw new RegistrySilent(`Changing ${change.name} was answered with ${code}`);
-    return { type: 'updated' };
+    if (!succeeded(code)) throw new RegistrySilent(`${command.type} of ${command.name} was answered with ${code}`);
+    return { type: 'done' };
   }
 
   async setHold(name: string, isHeld: boolean): Promise<void> {

@@ -1,4 +1,4 @@
-import type { RenewDomain, UpdateDomain } from '@tienda/core/epp/command';
+import type { RenewDomain, RestoreDomain, UpdateDomain } from '@tienda/core/epp/command';
 import type { EppContact, EppDomainCreate, EppDomainInfo, PendingResult } from '@tienda/core/epp/objects';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 
@@ -21,9 +21,9 @@ export type RenewOutcome =
   | { readonly type: 'gone' }
   | { readonly type: 'refused'; readonly reason: string };
 
-/** What came of an attempt to change a name. */
-export type UpdateOutcome =
-  | { readonly type: 'updated' }
+/** What came of an attempt to change a name, to restore it or to give it back. */
+export type ChangeOutcome =
+  | { readonly type: 'done' }
   /** The name is not there, or not ours. */
   | { readonly type: 'gone' }
   | { readonly type: 'refused'; readonly reason: string };
@@ -70,7 +70,11 @@ export interface RegistryGateway {
   /** Adds years to a name, where it still expires when it is said to. @throws RegistrySilent */
   renew(renewal: Omit<RenewDomain, 'type'>, transaction: string): Promise<RenewOutcome>;
   /** Changes a name; harmless when repeated. @throws RegistrySilent */
-  update(change: Omit<UpdateDomain, 'type'>, transaction: string): Promise<UpdateOutcome>;
+  update(change: Omit<UpdateDomain, 'type'>, transaction: string): Promise<ChangeOutcome>;
+  /** Asks for a name in redemption, or reports on one that was asked for (RFC 3915). @throws RegistrySilent */
+  restore(restoring: Omit<RestoreDomain, 'type'>, transaction: string): Promise<ChangeOutcome>;
+  /** Lets a name go. @throws RegistrySilent */
+  remove(name: string, transaction: string): Promise<ChangeOutcome>;
   /** Puts a name out of service, or back in (RFC 5731, `clientHold`). @throws RegistrySilent */
   setHold(name: string, isHeld: boolean): Promise<void>;
   /** The oldest message in our queue, which stays there. @throws RegistrySilent */

@@ -4,7 +4,7 @@ import { domainName } from '@tienda/core/names/domainName';
 import type { HeldStage } from '@tienda/core/lifecycle/stage';
 import type { IsoDate } from '@tienda/core/time/isoDate';
 
-/** What renewing a name needs to know of it. */
+/** What renewing or restoring a name needs to know of it. */
 export interface RenewableName {
   readonly name: string;
   readonly expiresOn: IsoDate;
@@ -27,15 +27,15 @@ interface Wanted {
   readonly action: string;
 }
 
-/** The name to renew as it is kept, however it was typed; undefined for anything else. */
-export function nameToRenew({ name, action }: Wanted, catalogue: Catalogue): string | undefined {
-  const read = action === 'renew' ? domainName(name, catalogue) : undefined;
+/** The name to renew or to restore as it is kept, however it was typed; undefined for anything else. */
+export function heldName({ name, action }: Wanted, catalogue: Catalogue): string | undefined {
+  const read = action === 'renew' || action === 'restore' ? domainName(name, catalogue) : undefined;
   return read?.kind === 'name' ? read.name : undefined;
 }
 
-/** The names to renew among others, as they are kept. */
-export function namesToRenew(wanted: readonly Wanted[], catalogue: Catalogue): string[] {
-  return wanted.flatMap((one) => nameToRenew(one, catalogue) ?? []);
+/** The names to renew or to restore among others, as they are kept. */
+export function heldAmong(wanted: readonly Wanted[], catalogue: Catalogue): string[] {
+  return wanted.flatMap((one) => heldName(one, catalogue) ?? []);
 }
 
 /** What counts as the registry's word of names held: a premium one is renewed at the price that was kept with it. */

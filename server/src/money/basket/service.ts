@@ -7,13 +7,13 @@ import { allowedTerms, offeredTerms } from '@tienda/core/pricing/priceItem';
 import { longestTerm } from '@tienda/core/pricing/yearRail';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import { domainName } from '@tienda/core/names/domainName';
-import { canRenew } from '@tienda/core/lifecycle/stage';
+import { closedText, closedTo } from '@tienda/core/lifecycle/stage';
 import { toULabel } from '@tienda/core/idna/idna';
 import { codeKey } from '@tienda/core/pricing/promotion';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { Clock } from '../../platform/clock/clock';
 import { badField, badFields, type FieldError } from '../../platform/http/problem';
-import { answersOfHeld, namesToRenew, type HeldNames, type RenewableName } from './renewals';
+import { answersOfHeld, heldAmong, type HeldNames, type RenewableName } from './renewals';
 import type { SearchService } from '../../find/search/service';
 import { mostLines } from './models';
 import type { BasketStore, ChosenLine, KeptLine } from './store';
@@ -56,8 +56,7 @@ export class BasketService {
       return {
         ...line,
         unicode: toULabel(line.name),
-        ...(mine ? { heldUntil: mine.expiresOn } : {}),
-        ...(mine && !canRenew(mine.stage) ? { ranOut: true } : {}),
+        ...(mine ? { heldUntil: mine.expiresOn, stage: mine.stage } : {}),
         ...(answer ? { answer } : {}),
         ...(changes.length > 0 ? { changes } : {}),
       };
@@ -126,7 +125,7 @@ export class BasketService {
     await this.store.keepCodes(id, { typed: once, ...(use === undefined ? {} : { use }) });
   }
 
-  /** What registries say of names to register; of those to renew, what their registry asks for a premium name. */
+  /** What registries say of names to register; of those that are held, what their registry asks for a premium name. */
   private async answers(
     lines: readonly Pick<ChosenLine, 'name' | 'action'>[],
     held: ReadonlyMap<string, RenewableName>,
@@ -137,12 +136,12 @@ export class BasketService {
     return new Map([...answers, ...answersOfHeld(held.values())]);
   }
 
-  /** Those of the names to renew that the account holds. */
+  /** Those of the names to renew or to restore that the account holds. */
   private async held(
     { accountId }: BasketOwner,
     lines: readonly Pick<ChosenLine, 'name' | 'action'>[],
   ): Promise<Map<string, RenewableName>> {
-    const names = namesToRenew(lines, this.catalogue.current());
+    const names = heldAmong(lines, this.catalogue.current());
     if (!accountId || names.length === 0) return new Map();
     return new Map((await this.names.among(accountId, names)).map((held) => [held.name, held]));
   }
@@ -167,10 +166,10 @@ export class BasketService {
     if (read.kind === 'problem') return { field: 'name', code: read.code, detail: read.detail };
     const { extension, unicode } = read;
     const mine = held.get(read.name);
-    if (action === 'renew' && !mine)
+    if (action !== 'register' && !mine)
       return { field: 'name', code: 'notHeld', detail: `${unicode} is not among your names.` };
-    if (mine && !canRenew(mine.stage))
-      return { field: 'name', code: 'ranOut', detail: `${unicode} ran out too long ago and can no longer be renewed.` };
+    const closed = mine && action !== 'register' ? closedTo(action, mine.stage) : undefined;
+    if (closed) return { field: 'name', code: closed, detail: `${closedText(closed, unicode)}.` };
     const today = isoDate(this.clock.now());
     const subject = { name: read.name, unicode, extension, ...(mine ? { heldUntil: mine.expiresOn } : {}) };
     const terms = allowedTerms(action, subject, today);

@@ -64,10 +64,11 @@ class Paper {
   }
 
   write(title: string, kind: PaperKind): void {
-    const { issuedOn, orderNumber, refersTo, currency } = this.invoice;
+    const { issuedOn, orderNumber, refersTo, because, currency } = this.invoice;
     this.say(title, { as: 'H1', bold: true, size: 20, gap: 8 });
     this.say(this.words.head(issuedOn, orderNumber, currency), { gap: refersTo ? 2 : 14 });
-    if (refersTo) this.say(this.words.takesBack(refersTo), { gap: 14 });
+    const { takesBack, takesBackGiven } = this.words;
+    if (refersTo) this.say((because ? takesBackGiven : takesBack)(refersTo), { gap: 14 });
     this.parties();
     this.lines();
     this.sums(kind);
@@ -123,8 +124,7 @@ class Paper {
         this.y = left;
       }
       const shown = this.letters.canWrite(unicode) ? unicode : name;
-      const term = this.words.years(years);
-      const text = `${shown}, ${kind === 'renew' ? this.words.renewal(term) : term}`;
+      const text = `${shown}, ${this.words.term[kind ?? 'register'](this.words.years(years))}`;
       this.row(
         text,
         [charge, -discount, fee, privacyPrice, net].map((amount) => this.amount(amount)),

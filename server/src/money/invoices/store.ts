@@ -18,6 +18,8 @@ export interface IssuedFor {
   readonly orderNumber: number;
   readonly buyer: Buyer;
   readonly language: Language;
+  /** The name that was given back; left out where it is about its order as a whole. */
+  readonly about?: string;
 }
 
 export type StoredInvoice = typeof invoice.$inferSelect;
@@ -28,11 +30,11 @@ export class InvoiceStore {
   /**
    * Issues a document under the next number of its kind and year, as parts of a larger statement, where `from` has a row;
    * `issued` has its number. Issuers wait for each other until it is committed, and a number is given back where that
-   * fails: so none is left out. One of each kind for an order.
+   * fails: so none is left out. One of each kind for an order, and for each name of it that is given back.
    */
   issued(content: InvoiceContent, issuedFor: IssuedFor, now: Date, from: SQL): StatementPart[] {
     const { kind } = content;
-    const { accountId, orderId, orderNumber, buyer, language } = issuedFor;
+    const { accountId, orderId, orderNumber, buyer, language, about = '' } = issuedFor;
     const year = now.getUTCFullYear();
     const beforeDigits = invoiceNumber(year, 0).slice(0, -invoiceDigits);
     const printed = { ...content, issuedOn: isoDate(now), orderNumber, buyer, language };
@@ -48,8 +50,8 @@ export class InvoiceStore {
         select ${beforeDigits} || lpad(last::text, greatest(${invoiceDigits}, length(last::text)), '0') as number from counter
       )`,
       sql`issued as (
-        insert into ${invoice} (kind, number, account_id, order_id, invoice, issued_at)
-        select ${kind}, number, ${accountId}::uuid, ${orderId}::uuid,
+        insert into ${invoice} (kind, number, account_id, order_id, about, invoice, issued_at)
+        select ${kind}, number, ${accountId}::uuid, ${orderId}::uuid, ${about},
           ${JSON.stringify(printed)}::jsonb || jsonb_build_object('number', number)
             ${kind === 'creditNote' ? sql`|| ${refersTo}` : sql``},
           ${now.toISOString()}::timestamptz
@@ -68,7 +70,7 @@ export class InvoiceStore {
   documentOf(orderId: string, kind: Invoice['kind']): SQL {
     return sql`coalesce((
       select jsonb_build_object('document', jsonb_build_object('kind', i.kind, 'number', i.number))
-      from ${invoice} i where i.order_id = ${orderId}::uuid and i.kind = ${kind}), '{}')`;
+      from ${invoice} i where i.order_id = ${orderId}::uuid and i.kind = ${kind} and i.about = ''), '{}')`;
   }
 
   /** Issues a document by itself. */
@@ -103,7 +105,7 @@ export class InvoiceStore {
       .select({ orderId, kind, number })
       .from(invoice)
       .where(inArray(orderId, [...orderIds]))
-      .orderBy(desc(kind));
+      .orderBy(desc(kind), number);
     const byOrder = new Map<string, Pick<Invoice, 'kind' | 'number'>[]>();
     for (const row of rows)
       byOrder.set(row.orderId, [...(byOrder.get(row.orderId) ?? []), { kind: row.kind, number: row.number }]);

@@ -10,6 +10,7 @@ import {
   MaxLength,
 } from 'class-validator';
 import { currencies, type Currency } from '@tienda/core/money/money';
+import type { QuoteAction } from '@tienda/core/pricing/quoteRequest';
 import { BasketLineModel } from '../basket/models';
 import { ListOf, MayBeLeftOut, PartOf, TextOrNull } from '../../platform/http/readModel';
 
@@ -18,8 +19,10 @@ export class QuoteItemModel extends BasketLineModel {
   @MaxLength(253, { message: 'A name has at most 253 characters.' })
   name!: string;
 
-  @IsIn(['register', 'renew', 'transfer'], { message: 'The action is register, renew or transfer.' })
-  action!: 'register' | 'renew' | 'transfer';
+  @IsIn(['register', 'renew', 'restore', 'transfer'], {
+    message: 'The action is register, renew, restore or transfer.',
+  })
+  action!: QuoteAction;
 }
 
 export class QuoteCustomerModel {

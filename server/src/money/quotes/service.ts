@@ -1,5 +1,4 @@
 import type { RegistryAnswer } from '@tienda/core/names/availability';
-import { canRenew } from '@tienda/core/lifecycle/stage';
 import { domainName } from '@tienda/core/names/domainName';
 import { quote, type Quote } from '@tienda/core/pricing/quote';
 import { agreedQuote, quoteChanges, type QuoteChange } from '@tienda/core/pricing/quoteChanges';
@@ -8,7 +7,7 @@ import { isValidVatNumber } from '@tienda/core/pricing/vatNumber';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import { codeKey, type CodeUses } from '@tienda/core/pricing/promotion';
 import type { Clock } from '../../platform/clock/clock';
-import { answersOfHeld, namesToRenew, nameToRenew, type HeldNames, type RenewableName } from '../basket/renewals';
+import { answersOfHeld, heldAmong, heldName, type HeldNames, type RenewableName } from '../basket/renewals';
 import type { Catalogue } from '@tienda/core/catalogue/extension';
 import type { SearchService } from '../../find/search/service';
 import type { CodeUseStore } from '../promotions/store';
@@ -95,7 +94,7 @@ export class QuoteService {
         rates: ratesUsed,
         answers: new Map([...answers, ...answersOfHeld(held)]),
         heldUntil: new Map(held.map(({ name, expiresOn }) => [name, expiresOn])),
-        ranOut: new Set(held.filter(({ stage }) => !canRenew(stage)).map(({ name }) => name)),
+        stages: new Map(held.map(({ name, stage }) => [name, stage])),
         isValidVatNumber,
         promotions,
         codeUses,
@@ -103,10 +102,10 @@ export class QuoteService {
     );
   }
 
-  /** The names to renew that the account holds. */
+  /** The names to renew or to restore that the account holds. */
   private async held({ items }: QuoteRequest, accountId: string | undefined): Promise<readonly RenewableName[]> {
-    const renewals = namesToRenew(items, this.catalogue.current());
-    return accountId && renewals.length > 0 ? this.names.among(accountId, renewals) : [];
+    const wanted = heldAmong(items, this.catalogue.current());
+    return accountId && wanted.length > 0 ? this.names.among(accountId, wanted) : [];
   }
 
   /** A visitor is believed until the order, which needs an account. */
@@ -134,7 +133,7 @@ function asHeld(
 ): QuoteRequest['items'] {
   const byName = new Map(held.map((one) => [one.name, one]));
   return items.map((item) => {
-    const mine = byName.get(nameToRenew(item, catalogue) ?? '');
+    const mine = byName.get(heldName(item, catalogue) ?? '');
     return mine ? { ...item, privacy: mine.privacy, autoRenew: mine.autoRenew } : item;
   });
 }

@@ -192,20 +192,20 @@ export class NameStore {
     ];
   }
 
-  /** The name is paid for until a later day. */
-  async renewed(
+  /** The name was renewed, or restored: it is paid for until a later day. */
+  async paidLonger(
     transaction: Transaction,
     { id }: HeldName,
-    expiresOn: IsoDate,
-    years: number,
+    event: Extract<NameEvent, { type: 'renewed' | 'restored' }>,
     who: Who,
     at: Date,
   ): Promise<void> {
+    const { expiresOn } = event;
     await transaction
       .update(heldName)
       .set({ expiresOn, nextStageOn: expiresOn, stage: 'active', care: {}, careOn: careFrom(expiresOn) })
       .where(eq(heldName.id, id));
-    await this.log(transaction, id, who, { type: 'renewed', years, expiresOn }, at);
+    await this.log(transaction, id, who, event, at);
   }
 
   /** Its registry has changed it as it was asked to. */
@@ -221,6 +221,15 @@ export class NameStore {
       await this.log(transaction, id, who, { type: locked ? 'locked' : 'unlocked' }, at);
     }
     if (newAuthCode) await this.log(transaction, id, who, { type: 'authCode' }, at);
+  }
+
+  /** It was given back while it was new, and is free for anyone. */
+  async givenBack(transaction: Transaction, { id, name }: HeldName, who: Who, at: Date): Promise<void> {
+    await transaction.update(heldName).set({ stage: 'gone', leftAt: at }).where(eq(heldName.id, id));
+    await this.log(transaction, id, who, { type: 'givenBack' }, at);
+    await transaction.delete(availability).where(eq(availability.name, name));
+    const { channel, written } = nameChanges;
+    await transaction.execute(sql`select pg_notify(${channel}, ${written(name, 'available')})`);
   }
 
   /** Nothing has changed: looked at again on a later day. */

@@ -3,7 +3,7 @@ import type { Contact } from '@tienda/core/contacts/contact';
 import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import { nextTryOn } from '@tienda/core/lifecycle/renewalCare';
 import { canRenew } from '@tienda/core/lifecycle/stage';
-import type { Currency, Minor } from '@tienda/core/money/money';
+import { convert, type Currency, type Minor } from '@tienda/core/money/money';
 import { domainName } from '@tienda/core/names/domainName';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { unitPrices } from '@tienda/core/pricing/linePrice';
@@ -23,16 +23,23 @@ export class NameViews {
     private readonly clock: Clock,
     /** True while the registry of a name has not answered a change that was asked for. */
     private readonly isChanging: (accountId: string, name: string) => Promise<boolean>,
+    /** Whether it can be given back, and what goes back then. */
+    private readonly givingBack: (held: HeldName) => Promise<ShownName['givingBack']>,
   ) {}
 
-  /** With who holds it, and whether it is being changed. */
+  /** With who holds it, whether it is being changed, and whether it can be given back. */
   async alone(held: HeldName, currency: Currency): Promise<ShownName> {
     const { accountId, contactId, name } = held;
-    const [holder, changing] = await Promise.all([
+    const [holder, changing, givingBack] = await Promise.all([
       this.contacts.find(accountId, contactId),
       this.isChanging(accountId, name),
+      this.givingBack(held),
     ]);
-    return { ...this.inList(held, currency, holder), ...(changing ? { changing } : {}) };
+    return {
+      ...this.inList(held, currency, holder),
+      ...(changing ? { changing } : {}),
+      ...(givingBack && !changing ? { givingBack } : {}),
+    };
   }
 
   inList(held: HeldName, currency: Currency, holder?: Contact): ShownName {
@@ -44,6 +51,7 @@ export class NameViews {
     const costIn = (one: Currency) => ({ amount: yearly(held, extension, one) * years, currency: one });
     const today = isoDate(this.clock.now());
     const isRenewable = canRenew(stage);
+    const restoring = convert(extension.prices.restore, currency, rateOf(currency));
     return {
       name,
       unicode,
@@ -58,6 +66,7 @@ export class NameViews {
       renewFor: isRenewable ? allowedTerms('renew', { name, unicode, extension, heldUntil: expiresOn }, today) : [],
       orderId,
       renewal: { on: expiresOn, years, ...costIn(currency) },
+      ...(stage === 'redemption' ? { restore: restoring + costIn(currency).amount } : {}),
       ...(autoRenew && isRenewable
         ? { autoRenewal: { charge: costIn(held.currency), ...comingOf(held, extension, today) } }
         : {}),

@@ -9,76 +9,43 @@ import type { OperationWork } from './desk';
 import { failureOf } from './registering';
 import type { TakenOperation } from './store';
 
-/** A renewal that has begun; else why it cannot: the account does not hold the name, or it was renewed meanwhile. */
-export type BegunRenewal =
-  { readonly operation: TakenOperation; readonly from: IsoDate } | { readonly cause: 'gone' | 'renewed' };
+/** Something that has begun with a name; else why it cannot: the account does not hold it, or it was renewed meanwhile. */
+export type Begun =
+  { readonly operation: TakenOperation; readonly expiresOn: IsoDate } | { readonly cause: 'gone' | 'renewed' };
+
+/** Begins what is done to a name that an account holds: with an event made of the day on which it expires. */
+export type Begin = (operation: TakenOperation, event: (expiresOn: IsoDate) => OperationEvent) => Promise<Begun>;
 
 export interface RenewingParts {
   readonly record: (operation: TakenOperation, event: OperationEvent) => Promise<TakenOperation>;
   readonly registries: Registries;
-  /** Begins a renewal from the expiry that the name has. */
-  readonly begin: (operation: TakenOperation) => Promise<BegunRenewal>;
+  readonly begin: Begin;
   /** Called after every command that changes something; tests end the process here. */
   readonly afterwards?: (orderId: string) => void;
 }
 
 /**
- * Renews names. What is sent carries the expiry that the name has, so that what is sent twice adds years once; after
- * silence the registry is asked when the name expires before anything is sent again.
+ * Years added at a registry. What is sent carries the expiry that the name has, so that what is sent twice adds years
+ * once; after silence the registry is asked when the name expires before anything is sent again.
  */
-export class Renewing implements OperationWork {
-  constructor(private readonly parts: RenewingParts) {}
-
-  async step(operation: TakenOperation): Promise<TakenOperation> {
-    const effect = renew.effect(operation.state as RenewState);
-    if (!effect) return operation;
-    const registry = registryOf(operation, this.parts.registries);
-    const { sentFrom } = effect;
-    return sentFrom === undefined ? this.begin(operation, registry) : this.askedFirst(operation, registry, sentFrom);
-  }
-
-  async giveUp(operation: TakenOperation): Promise<void> {
-    await this.parts.record(operation, { type: 'givenUp', ...failureOf({ cause: 'silent' }) });
-  }
-
-  private async begin(operation: TakenOperation, registry: RegistryGateway): Promise<TakenOperation> {
-    const begun = await this.parts.begin(operation);
-    if ('cause' in begun) return this.refused(operation, begun);
-    const { orderId } = operation;
-    if (orderId) this.parts.afterwards?.(orderId);
-    return this.send(begun.operation, registry, begun.from);
-  }
+export class RenewalSteps {
+  /** @param sentFrom what is written down before it is sent */
+  constructor(
+    private readonly parts: Omit<RenewingParts, 'begin'>,
+    private readonly sentFrom: (from: IsoDate) => OperationEvent,
+  ) {}
 
   /** @throws RegistrySilent */
-  private async askedFirst(
-    operation: TakenOperation,
-    registry: RegistryGateway,
-    from: IsoDate,
-  ): Promise<TakenOperation> {
+  async askedFirst(operation: TakenOperation, from: IsoDate): Promise<TakenOperation> {
+    const registry = registryOf(operation, this.parts.registries);
     const found = await registry.info(operation.name);
     if (!found?.isSponsored) return this.refused(operation, { cause: 'gone' });
     return this.goOn(operation, registry, from, dayOf(found.expiresAt));
   }
 
-  /** What follows from when the name expires. @throws RegistrySilent */
-  private async goOn(
-    operation: TakenOperation,
-    registry: RegistryGateway,
-    from: IsoDate,
-    expiresOn: IsoDate,
-  ): Promise<TakenOperation> {
-    switch (renewalSeen(expiresOn, from, operation.request as RenewRequest)) {
-      case 'done':
-        return this.parts.record(operation, { type: 'done', expiresOn });
-      case 'toDo':
-        return this.send(operation, registry, from);
-      case 'moved':
-        return this.send(await this.parts.record(operation, { type: 'sent', from: expiresOn }), registry, expiresOn);
-    }
-  }
-
   /** @throws RegistrySilent */
-  private async send(operation: TakenOperation, registry: RegistryGateway, from: IsoDate): Promise<TakenOperation> {
+  async send(operation: TakenOperation, from: IsoDate): Promise<TakenOperation> {
+    const registry = registryOf(operation, this.parts.registries);
     const { name, transaction, orderId, line } = operation;
     const { years } = operation.request as RenewRequest;
     const fee = line?.premium && { currency: 'USD', amount: decimalAmount(line.premium.renew * years, 'USD') };
@@ -94,11 +61,55 @@ export class Renewing implements OperationWork {
     return this.refused(operation, { cause: 'refused', said: outcome.reason });
   }
 
-  private refused(operation: TakenOperation, why: Omit<Failure, 'reason'>): Promise<TakenOperation> {
+  refused(operation: TakenOperation, why: Omit<Failure, 'reason'>): Promise<TakenOperation> {
     return this.parts.record(operation, { type: 'refused', ...failureOf(why) });
+  }
+
+  /** What follows from when the name expires. @throws RegistrySilent */
+  private async goOn(
+    operation: TakenOperation,
+    registry: RegistryGateway,
+    from: IsoDate,
+    expiresOn: IsoDate,
+  ): Promise<TakenOperation> {
+    switch (renewalSeen(expiresOn, from, operation.request as RenewRequest)) {
+      case 'done':
+        return this.parts.record(operation, { type: 'done', expiresOn });
+      case 'toDo':
+        return this.send(operation, from);
+      case 'moved':
+        return this.send(await this.parts.record(operation, this.sentFrom(expiresOn)), expiresOn);
+    }
   }
 }
 
-function dayOf(instant: string): IsoDate {
+/** Renews names. */
+export class Renewing implements OperationWork {
+  private readonly steps: RenewalSteps;
+
+  constructor(private readonly parts: RenewingParts) {
+    this.steps = new RenewalSteps(parts, sentFrom);
+  }
+
+  async step(operation: TakenOperation): Promise<TakenOperation> {
+    const effect = renew.effect(operation.state as RenewState);
+    if (!effect) return operation;
+    if (effect.sentFrom !== undefined) return this.steps.askedFirst(operation, effect.sentFrom);
+    const begun = await this.parts.begin(operation, sentFrom);
+    if ('cause' in begun) return this.steps.refused(operation, begun);
+    const { orderId } = operation;
+    if (orderId) this.parts.afterwards?.(orderId);
+    return this.steps.send(begun.operation, begun.expiresOn);
+  }
+
+  async giveUp(operation: TakenOperation): Promise<void> {
+    await this.parts.record(operation, { type: 'givenUp', ...failureOf({ cause: 'silent' }) });
+  }
+}
+
+const sentFrom = (from: IsoDate) => ({ type: 'sent', from }) as const;
+
+/** The day of an instant of ISO 8601. */
+export function dayOf(instant: string): IsoDate {
   return isoDate(new Date(instant));
 }

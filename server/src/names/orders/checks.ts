@@ -22,7 +22,7 @@ export class OrderChecks {
       throw badField(
         '/quoteId',
         'notOrdered',
-        `${other.unicode} cannot be moved here with an order: take it out. Registrations and renewals can be ordered.`,
+        `${other.unicode} cannot be moved here with an order: take it out. Names can be registered, renewed and restored with an order.`,
       );
   }
 

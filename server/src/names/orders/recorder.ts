@@ -1,5 +1,5 @@
 import type { Who } from '@tienda/core/accounts/actor';
-import { isoDate } from '@tienda/core/time/isoDate';
+import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import { creditNoteOf, invoiceOf, type InvoiceContent } from '@tienda/core/orders/invoice';
 import type { OperationEvent } from '@tienda/core/operations/operations';
 import type { RegisterRequest } from '@tienda/core/operations/register';
@@ -16,7 +16,7 @@ import type { InvoiceStore, IssuedFor } from '../../money/invoices/store';
 import type { Outbox } from '../../platform/outbox/outbox';
 import { written } from '../../platform/outbox/store';
 import type { NameStore } from '../held/store';
-import type { BegunRenewal } from '../operations/renewing';
+import type { Begun } from '../operations/renewing';
 import { moved, type Moved, type OperationStore, type TakenOperation } from '../operations/store';
 import { documentMail, doneMail, endedMail, receivedMail } from './mails';
 import type { MovedOrder, OrderStore, TakenOrder } from './store';
@@ -123,6 +123,7 @@ export class OrderRecorder {
         // A renewal that falls due by itself was told weeks ago.
         return head.placedBy.type === 'clock' ? [] : [this.receivedByMail(after)];
       case 'paid':
+      case 'credited':
       case 'wayRefused':
       case 'partlyPaid':
       case 'cleared':
@@ -152,15 +153,17 @@ export class OrderRecorder {
       const { expiresOn } = event;
       if (kind === 'register')
         return operations.move(database, operation, event, this.registered(operation, expiresOn));
-      if (kind === 'renew')
+      if (kind === 'renew' || kind === 'restore')
         return database.transaction(async (transaction) => {
           // In the order in which renewals begin: first the name, then what is done to it.
           const held = await names.lock(transaction, accountId, name);
           if (!held) throw new Error(`${name} was renewed and is held by nobody`);
           const { autoRenew } = held;
-          const told = this.doneByMail(operation, `operation ${operation.id} renewed`, { expiresOn, autoRenew });
+          const told = this.doneByMail(operation, `operation ${operation.id} done`, { expiresOn, autoRenew });
           const after = await operations.move(transaction, operation, event, told);
-          await names.renewed(transaction, held, expiresOn, yearsOf(operation), placedBy(operation), this.now());
+          const type = kind === 'renew' ? 'renewed' : 'restored';
+          const done = { type, years: yearsOf(operation), expiresOn } as const;
+          await names.paidLonger(transaction, held, done, placedBy(operation), this.now());
           return after;
         });
     }
@@ -176,20 +179,21 @@ export class OrderRecorder {
   }
 
   /**
-   * Begins a renewal from the expiry that the name has: read and written down together, so that one that was just
-   * renewed is not taken for what it was before.
+   * Begins what is done to a name that is held, from the expiry that it has: read and written down together, so that one
+   * that was just renewed is not taken for what it was before.
    *
    * @throws OperationMoved where another moved it on
    */
-  renewalBegun(operation: TakenOperation): Promise<BegunRenewal> {
+  heldBegun(operation: TakenOperation, event: (expiresOn: IsoDate) => OperationEvent): Promise<Begun> {
     const { database, names, operations } = this.parts;
     return database.transaction(async (transaction) => {
       const held = await names.lock(transaction, operation.accountId, operation.name);
       if (!held) return { cause: 'gone' };
+      const { expiresOn } = held;
       const { ending } = operation.request as RenewRequest;
-      if (ending !== undefined && ending !== held.expiresOn) return { cause: 'renewed' };
-      const moved = await operations.move(transaction, operation, { type: 'sent', from: held.expiresOn });
-      return { operation: moved.operation, from: held.expiresOn };
+      if (ending !== undefined && ending !== expiresOn) return { cause: 'renewed' };
+      const after = await operations.move(transaction, operation, event(expiresOn));
+      return { operation: after.operation, expiresOn };
     });
   }
 
@@ -280,7 +284,12 @@ function documentWith(order: Order, event: PaymentEvent): InvoiceContent | undef
   return order.funding.method === 'transfer' ? creditNoteOf(order) : invoiceOf(order);
 }
 
-function issuedFor({ head, account: { language }, buyer: contact }: TakenOrder): IssuedFor {
+/** For whom the documents of an order are. */
+export function issuedFor({
+  head,
+  account: { language },
+  buyer: contact,
+}: Pick<TakenOrder, 'head' | 'account' | 'buyer'>): IssuedFor {
   const { name, organisation, vatId, street, city, region, postalCode, country, email } = contact;
   const buyer = {
     name,

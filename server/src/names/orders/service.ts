@@ -9,6 +9,7 @@ import type { PaymentWay } from '@tienda/core/orders/payment';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { Promotion } from '@tienda/core/pricing/promotion';
 import type { QuoteChange } from '@tienda/core/pricing/quoteChanges';
+import type { QuoteAction } from '@tienda/core/pricing/quoteRequest';
 import type { BalanceStore } from '../../money/balance/store';
 import type { PaymentWays } from '../../money/cards/service';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
@@ -113,7 +114,7 @@ export class OrderService {
         const item = mine.get(name) ?? chosen.get(name);
         const premium = answers.get(name)?.premium;
         return {
-          kind: action === 'renew' ? 'renew' : 'register',
+          kind: orderedKind(action),
           name,
           unicode,
           years,
@@ -151,9 +152,9 @@ export class OrderService {
         name,
         registry: this.read(name).registry,
         request:
-          kind === 'renew'
-            ? { years, ...(isByClock ? { ending: mine.get(name)?.expiresOn } : {}) }
-            : { years, privacy, contacts, ...(premium ? { premium } : {}) },
+          kind === 'register'
+            ? { years, privacy, contacts, ...(premium ? { premium } : {}) }
+            : { years, ...(isByClock ? { ending: mine.get(name)?.expiresOn } : {}) },
         line,
         state: { at: 'ready' },
         transaction: transactionOf(operationId),
@@ -323,6 +324,12 @@ export class OrderService {
     if (read.kind !== 'name') throw new Error(`${typed} was quoted and cannot be read: ${read.code}`);
     return { name: read.name, registry: read.extension.registry };
   }
+}
+
+/** What is done with an order. @throws Error for what cannot be ordered, which was found out before */
+function orderedKind(action: QuoteAction): OrderLine['kind'] {
+  if (action === 'transfer') throw new Error('Transfers are not ordered');
+  return action;
 }
 
 function shownEvent({ event, at }: StoredEvent, place: number): ShownOrder['events'][number] {

@@ -1,4 +1,4 @@
-import type { Currency } from '@tienda/core/money/money';
+import type { Currency, Minor } from '@tienda/core/money/money';
 import type { IsoDate } from '@tienda/core/time/isoDate';
 import type { Mail } from './mail';
 
@@ -14,6 +14,8 @@ export interface Leaving {
   };
   /** An order of such renewals that no way to pay paid: it is told what happens next. */
   readonly renewalUnpaid: { readonly accountId: string; readonly orderId: string };
+  /** Money that was taken goes back, in minor units. */
+  readonly refund: { readonly intent: string; readonly amount: Minor };
 }
 
 export type LeavingKind = keyof Leaving;

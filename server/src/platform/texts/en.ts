@@ -31,6 +31,7 @@ export const en = {
     line: {
       register: (name: string, years: string, amount: string) => `${name}, ${years}: ${amount}`,
       renew: (name: string, years: string, amount: string) => `${name}, renewed for ${years}: ${amount}`,
+      restore: (name: string, years: string, amount: string) => `${name}, restored and renewed for ${years}: ${amount}`,
     },
     years: (years: number) => (years === 1 ? '1 year' : `${years} years`),
     total: (amount: string) => `Total with tax: ${amount}`,
@@ -52,6 +53,11 @@ export const en = {
         text: (name: string, number: number, years: string, date: string) =>
           `${name} is renewed with order ${number} for ${years}, until ${date}.`,
       },
+      restore: {
+        subject: (name: string) => `${name} is restored`,
+        text: (name: string, number: number, years: string, date: string) =>
+          `${name} is back: restored with order ${number} and renewed for ${years}, until ${date}.`,
+      },
     },
     autoRenewOn: 'Auto-renew is on: its renewal falls due then. You can switch it off at any time.',
     autoRenewOff: 'Auto-renew is off: it ends that day unless it is renewed.',
@@ -66,6 +72,11 @@ export const en = {
         one: (name: string) => `${name} is renewed`,
         partly: (count: number, of: number) => `${count} of ${of} names are renewed`,
         nothing: 'nothing could be renewed',
+      },
+      restore: {
+        one: (name: string) => `${name} is restored`,
+        partly: (count: number, of: number) => `${count} of ${of} names are restored`,
+        nothing: 'nothing could be restored',
       },
       mixed: {
         one: (name: string) => `1 of several is done: ${name}`,
@@ -87,10 +98,13 @@ export const en = {
     lineDone: {
       register: (name: string, years: string, date: string) => `${name}: registered for ${years}, until ${date}`,
       renew: (name: string, years: string, date: string) => `${name}: renewed for ${years}, until ${date}`,
+      restore: (name: string, years: string, date: string) =>
+        `${name}: restored and renewed for ${years}, until ${date}`,
     },
     lineNot: {
       register: (name: string, why: string) => `${name}: not registered. ${why}`,
       renew: (name: string, why: string) => `${name}: not renewed. ${why}`,
+      restore: (name: string, why: string) => `${name}: not restored. ${why}`,
     },
     taken: (amount: string) => `Taken: ${amount}, tax included`,
     takenNothing: (amount: string) => `Taken: ${amount}`,
@@ -198,6 +212,17 @@ export const en = {
     ends: (name: string) => `${name} ends unless you renew it`,
     lastDay: (name: string) => `${name}: last day to renew it at the renewal price`,
   },
+  givingBack: {
+    done: (name: string) => `${name} is given back`,
+    doneText: (name: string) =>
+      `${name} is deleted at its registry, as you asked. It is not yours any more: anyone can register it.`,
+    back: (amount: string, way: string) => `${amount}, tax included, goes back ${way}.`,
+    toMethod: 'the way you paid',
+    toBalance: 'to your balance',
+    nothing: 'Nothing was taken for it, so nothing goes back.',
+    not: (name: string) => `${name} could not be given back`,
+    notText: (name: string, why: string) => `${name} is yours as before, and nothing goes back. ${why}`,
+  },
   changes: {
     authCode: (name: string) => `${name}: a new auth code was shown`,
     authCodeText: (name: string) =>
@@ -205,7 +230,11 @@ export const en = {
   },
   papers: {
     years: (years: number) => (years === 1 ? '1 year' : `${years} years`),
-    renewal: (years: string) => `renewal, ${years}`,
+    term: {
+      register: (years: string) => `registration, ${years}`,
+      renew: (years: string) => `renewal, ${years}`,
+      restore: (years: string) => `restored and renewed, ${years}`,
+    },
     titles: {
       invoice: (number: string) => `Invoice ${number}`,
       creditNote: (number: string) => `Credit note ${number}`,
@@ -213,12 +242,18 @@ export const en = {
     },
     head: (date: string, order: number, currency: string) => `${date} · order ${order} · all amounts in ${currency}`,
     takesBack: (invoice: string) => `Takes back part of invoice ${invoice}, for what could not be done.`,
+    takesBackGiven: (invoice: string) => `Takes back part of invoice ${invoice}, for a name that was given back.`,
     from: 'From',
     to: 'To',
     vatNumber: (number: string) => `VAT ${number}`,
     columns: { name: 'Name', charge: 'Price', discount: 'Code', fee: 'Fee', privacy: 'Privacy', net: 'Net' },
     sums: {
-      subtotal: { register: 'Registrations', renew: 'Renewals', mixed: 'Registrations and renewals' },
+      subtotal: {
+        register: 'Registrations',
+        renew: 'Renewals',
+        restore: 'Restored names',
+        mixed: 'All names',
+      },
       discount: 'Promo code',
       fees: 'Yearly fees',
       privacy: 'Privacy',

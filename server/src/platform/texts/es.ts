@@ -32,6 +32,7 @@ export const es: Texts = {
     line: {
       register: (name, years, amount) => `${name}, ${years}: ${amount}`,
       renew: (name, years, amount) => `${name}, renovado por ${years}: ${amount}`,
+      restore: (name, years, amount) => `${name}, recuperado y renovado por ${years}: ${amount}`,
     },
     years: (years) => (years === 1 ? '1 año' : `${years} años`),
     total: (amount) => `Total con impuestos: ${amount}`,
@@ -53,6 +54,11 @@ export const es: Texts = {
         text: (name, number, years, date) =>
           `${name} se renovó con el pedido ${number} por ${years}, hasta el ${date}.`,
       },
+      restore: {
+        subject: (name) => `${name} está recuperado`,
+        text: (name, number, years, date) =>
+          `${name} ha vuelto: se recuperó con el pedido ${number} y se renovó por ${years}, hasta el ${date}.`,
+      },
     },
     autoRenewOn: 'La renovación automática está activada: toca ese día. Puede desactivarla cuando quiera.',
     autoRenewOff: 'La renovación automática está desactivada: termina ese día si no se renueva.',
@@ -67,6 +73,11 @@ export const es: Texts = {
         one: (name) => `${name} está renovado`,
         partly: (count, of) => `${count} de ${of} nombres están renovados`,
         nothing: 'no se pudo renovar nada',
+      },
+      restore: {
+        one: (name) => `${name} está recuperado`,
+        partly: (count, of) => `${count} de ${of} nombres están recuperados`,
+        nothing: 'no se pudo recuperar nada',
       },
       mixed: {
         one: (name) => `una de varias cosas está hecha: ${name}`,
@@ -87,10 +98,12 @@ export const es: Texts = {
     lineDone: {
       register: (name, years, date) => `${name}: registrado por ${years}, hasta el ${date}`,
       renew: (name, years, date) => `${name}: renovado por ${years}, hasta el ${date}`,
+      restore: (name, years, date) => `${name}: recuperado y renovado por ${years}, hasta el ${date}`,
     },
     lineNot: {
       register: (name, why) => `${name}: no registrado. ${why}`,
       renew: (name, why) => `${name}: no renovado. ${why}`,
+      restore: (name, why) => `${name}: no recuperado. ${why}`,
     },
     taken: (amount) => `Cobrado: ${amount}, impuestos incluidos`,
     takenNothing: (amount) => `Cobrado: ${amount}`,
@@ -190,6 +203,17 @@ export const es: Texts = {
     ends: (name) => `${name} termina si no lo renueva`,
     lastDay: (name) => `${name}: último día para renovarlo al precio de renovación`,
   },
+  givingBack: {
+    done: (name) => `${name} está devuelto`,
+    doneText: (name) =>
+      `${name} se borró en su operador, como usted pidió. Ya no es suyo: cualquiera puede registrarlo.`,
+    back: (amount, way) => `${amount}, impuestos incluidos, vuelve ${way}.`,
+    toMethod: 'por donde pagó',
+    toBalance: 'a su saldo',
+    nothing: 'No se cobró nada por él, así que no vuelve nada.',
+    not: (name) => `${name} no se pudo devolver`,
+    notText: (name, why) => `${name} sigue siendo suyo, y no vuelve nada. ${why}`,
+  },
   changes: {
     authCode: (name) => `${name}: se mostró un nuevo código de autorización`,
     authCodeText: (name) =>
@@ -197,7 +221,11 @@ export const es: Texts = {
   },
   papers: {
     years: (years) => (years === 1 ? '1 año' : `${years} años`),
-    renewal: (years) => `renovación, ${years}`,
+    term: {
+      register: (years) => `alta, ${years}`,
+      renew: (years) => `renovación, ${years}`,
+      restore: (years) => `recuperado y renovado, ${years}`,
+    },
     titles: {
       invoice: (number) => `Factura ${number}`,
       creditNote: (number) => `Abono ${number}`,
@@ -205,12 +233,18 @@ export const es: Texts = {
     },
     head: (date, order, currency) => `${date} · pedido ${order} · todos los importes en ${currency}`,
     takesBack: (invoice) => `Anula parte de la factura ${invoice}, por lo que no se pudo hacer.`,
+    takesBackGiven: (invoice) => `Anula parte de la factura ${invoice}, por un nombre que se devolvió.`,
     from: 'De',
     to: 'Para',
     vatNumber: (number) => `NIF-IVA ${number}`,
     columns: { name: 'Nombre', charge: 'Precio', discount: 'Código', fee: 'Tasa', privacy: 'Privacidad', net: 'Neto' },
     sums: {
-      subtotal: { register: 'Altas', renew: 'Renovaciones', mixed: 'Altas y renovaciones' },
+      subtotal: {
+        register: 'Altas',
+        renew: 'Renovaciones',
+        restore: 'Nombres recuperados',
+        mixed: 'Todos los nombres',
+      },
       discount: 'Código promocional',
       fees: 'Tasas anuales',
       privacy: 'Privacidad',

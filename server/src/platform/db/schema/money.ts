@@ -21,7 +21,7 @@ export const balanceEntry = pgTable(
     currency: text().$type<Currency>().notNull(),
     /** Minor units; below 0 where it went. */
     amount: bigint({ mode: 'number' }).notNull(),
-    kind: text({ enum: ['topUp', 'order', 'notUsed'] }).notNull(),
+    kind: text({ enum: ['topUp', 'order', 'notUsed', 'credited'] }).notNull(),
     reference: uuid().notNull(),
     at: instant('at').notNull(),
   },
@@ -64,12 +64,14 @@ export const invoice = pgTable(
     orderId: uuid('order_id')
       .notNull()
       .references(() => customerOrder.id),
+    /** What it takes back: a name that was given back; nothing, where it is about its order as a whole. */
+    about: text().notNull().default(''),
     invoice: jsonb().$type<Invoice>().notNull(),
     issuedAt: instant('issued_at').notNull(),
   },
   (table) => [
     primaryKey({ columns: [table.kind, table.number] }),
-    unique('invoice_once').on(table.orderId, table.kind),
+    unique('invoice_once').on(table.orderId, table.kind, table.about),
     index('invoice_account').on(table.accountId, table.issuedAt),
   ],
 );

@@ -1,40 +1,45 @@
 import type { Logger } from 'pino';
-import type { AccountStore } from '../../people/accounts/store';
-import type { Attention } from '../../platform/attention/attention';
-import type { BalanceStore } from '../../money/balance/store';
-import type { BasketStore } from '../../money/basket/store';
-import type { PaymentWays } from '../../money/cards/service';
-import type { CatalogueReader } from '../../find/catalogue/catalogue';
-import type { Clock } from '../../platform/clock/clock';
-import type { Config } from '../../platform/config';
-import type { ContactStore } from '../../people/contacts/store';
-import type { Database } from '../../platform/db/database';
+import type { AccountStore } from '../people/accounts/store';
+import type { Attention } from '../platform/attention/attention';
+import type { BalanceStore } from '../money/balance/store';
+import type { BasketStore } from '../money/basket/store';
+import type { PaymentWays } from '../money/cards/service';
+import type { CatalogueReader } from '../find/catalogue/catalogue';
+import type { Clock } from '../platform/clock/clock';
+import type { Config } from '../platform/config';
+import type { ContactStore } from '../people/contacts/store';
+import type { Database } from '../platform/db/database';
 import { awaitsProvider } from '@tienda/core/orders/paymentState';
-import { Heartbeat } from '../../platform/db/heartbeat';
-import type { PaymentGateway } from '../../gateways/payments/paymentGateway';
-import type { Registries } from '../../gateways/registry/registryGateway';
-import type { HolderChecks } from '../holders/service';
-import type { HearsOfPayment } from '../../money/payments/notices';
-import type { InvoiceStore } from '../../money/invoices/store';
-import { everyProcess, Sweeper, type Chore } from '../../platform/jobs/sweeper';
-import type { Outbox } from '../../platform/outbox/outbox';
-import type { NameStore } from '../held/store';
-import { OperationDesk } from '../operations/desk';
-import { RegistryMessages } from '../operations/messages';
-import { Registering } from '../operations/registering';
-import { Renewing } from '../operations/renewing';
-import { Updating } from '../operations/updating';
-import { OperationStore } from '../operations/store';
-import type { QuoteService } from '../../money/quotes/service';
-import type { QuoteStore } from '../../money/quotes/store';
-import type { CodeUseStore } from '../../money/promotions/store';
-import type { AvailabilityStore } from '../../find/search/store';
-import type { Keyring } from '../../platform/secrets/keyring';
-import { Cashier } from './cashier';
-import { OrderChecks } from './checks';
-import { OrderRecorder } from './recorder';
-import { OrderService } from './service';
-import { OrderStore } from './store';
+import { Heartbeat } from '../platform/db/heartbeat';
+import type { PaymentGateway } from '../gateways/payments/paymentGateway';
+import type { Registries } from '../gateways/registry/registryGateway';
+import type { HolderChecks } from './holders/service';
+import type { HearsOfPayment } from '../money/payments/notices';
+import type { InvoiceStore } from '../money/invoices/store';
+import { everyProcess, Sweeper, type Chore } from '../platform/jobs/sweeper';
+import type { Outbox } from '../platform/outbox/outbox';
+import type { NameStore } from './held/store';
+import { GivingBack } from './givingBack/service';
+import { GivingBackStore } from './givingBack/store';
+import { Asking } from './operations/asking';
+import { Deleting } from './operations/deleting';
+import { OperationDesk } from './operations/desk';
+import { RegistryMessages } from './operations/messages';
+import { Registering } from './operations/registering';
+import { Renewing } from './operations/renewing';
+import { Restoring } from './operations/restoring';
+import { Updating } from './operations/updating';
+import { OperationStore } from './operations/store';
+import type { QuoteService } from '../money/quotes/service';
+import type { QuoteStore } from '../money/quotes/store';
+import type { CodeUseStore } from '../money/promotions/store';
+import type { AvailabilityStore } from '../find/search/store';
+import type { Keyring } from '../platform/secrets/keyring';
+import { Cashier } from './orders/cashier';
+import { OrderChecks } from './orders/checks';
+import { OrderRecorder } from './orders/recorder';
+import { OrderService } from './orders/service';
+import { OrderStore } from './orders/store';
 
 /** What orders are made of, and what they need. */
 export interface OrderParts {
@@ -68,8 +73,9 @@ export interface Orders {
   /** The contact that the latest order of an account was billed to. */
   readonly billedLast: (accountId: string) => Promise<string | undefined>;
   readonly operations: OperationStore;
-  /** Something is to be done at a registry. */
-  readonly wake: (registry: string) => void;
+  /** Asks for what costs nothing. */
+  readonly asking: Asking;
+  readonly givingBack: GivingBack;
   readonly isClockAtWork: () => Promise<boolean>;
   readonly paid: HearsOfPayment;
   /** What falls due by itself, and is done by one process at a time. */
@@ -96,6 +102,8 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
     ...dying,
   });
   const record = recorder.operationHappened.bind(recorder);
+  const begin = recorder.heldBegun.bind(recorder);
+  const givingBack = new GivingBack({ ...parts, store: new GivingBackStore(database), operations });
   const messages = new RegistryMessages(operations, (lane) => desk.wake(lane));
   const desk = new OperationDesk({
     store: operations,
@@ -103,7 +111,9 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
     work: {
       register: new Registering({ ...parts, keys, record, messages, ...dying }),
       update: new Updating({ record, registries, keys }),
-      renew: new Renewing({ record, registries, begin: recorder.renewalBegun.bind(recorder), ...dying }),
+      delete: new Deleting({ record: givingBack.happened.bind(givingBack), begin, registries }),
+      renew: new Renewing({ record, registries, begin, ...dying }),
+      restore: new Restoring({ ...parts, record, begin, ...dying }),
     },
     attention,
     clock,
@@ -137,8 +147,9 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
   return {
     service,
     billedLast: (accountId) => store.billedLast(accountId),
+    givingBack,
     operations,
-    wake: (registry) => desk.wake(registry),
+    asking: new Asking(operations, parts.catalogue, (registry) => desk.wake(registry)),
     isClockAtWork: () => store.isClockAtWork(),
     paid: async ({ type, intent, reference }) => {
       const head = await store.head(reference);

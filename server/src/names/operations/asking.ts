@@ -1,0 +1,57 @@
+import { randomUUID } from 'node:crypto';
+import { setTimeout as pause } from 'node:timers/promises';
+import type { Who } from '@tienda/core/accounts/actor';
+import { isEnded } from '@tienda/core/operations/operations';
+import type { CatalogueReader } from '../../find/catalogue/catalogue';
+import { Problem } from '../../platform/http/problem';
+import { extensionOfHeld } from '../held/extension';
+import type { HeldName } from '../held/store';
+import type { AskedOperation, OperationStore } from './store';
+
+/** What is asked for of a name without an order. */
+export type Asked = Pick<AskedOperation, 'kind' | 'request'>;
+
+/** How long a registry is waited for before its answer is left to come later. */
+const patienceMs = 5000;
+const lookEveryMs = 20;
+
+/** Asks for what costs nothing to be done to names at their registries. */
+export class Asking {
+  constructor(
+    private readonly operations: Pick<OperationStore, 'ask' | 'find'>,
+    private readonly catalogue: CatalogueReader,
+    /** Something is to be done at a registry. */
+    private readonly wake: (registry: string) => void,
+  ) {}
+
+  /** The same for many names, without waiting for their registries. @returns the names */
+  async ofMany(held: readonly HeldName[], asked: Asked, askedBy: Who): Promise<string[]> {
+    const wanted = held.map(({ accountId, name }): AskedOperation => {
+      const { registry } = extensionOfHeld(name, this.catalogue);
+      return { ...asked, id: randomUUID(), accountId, name, registry, askedBy };
+    });
+    await this.operations.ask(wanted);
+    for (const registry of new Set(wanted.map((one) => one.registry))) this.wake(registry);
+    return wanted.map(({ name }) => name);
+  }
+
+  /**
+   * Where the registry does not answer in time, it is done once it does.
+   *
+   * @returns the operation that did it; undefined where the registry has not answered yet
+   * @throws Problem 409 where it refuses
+   */
+  async ofOne({ accountId, name }: HeldName, asked: Asked, askedBy: Who): Promise<string | undefined> {
+    const { registry } = extensionOfHeld(name, this.catalogue);
+    const id = randomUUID();
+    await this.operations.ask([{ ...asked, id, accountId, name, registry, askedBy }]);
+    this.wake(registry);
+    for (const end = Date.now() + patienceMs; Date.now() < end; await pause(lookEveryMs)) {
+      const state = (await this.operations.find(id))?.state;
+      if (!state || !isEnded(state)) continue;
+      if ('reason' in state) throw new Problem(409, 'registry-refused', 'The registry refused it', state.reason);
+      return id;
+    }
+    return undefined;
+  }
+}
