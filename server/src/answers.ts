@@ -5,6 +5,7 @@ import type { Agreement, Extension, WholeExtension } from '@tienda/core/catalogu
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { SearchEvent } from '@tienda/core/search/searchEvent';
 import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
+import type { NameGroup } from '@tienda/core/names/nameGroup';
 import type { GivenBack, ShownName } from '@tienda/core/names/shownName';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownWatch } from '@tienda/core/names/shownWatch';
@@ -138,6 +139,10 @@ export interface Answers {
   'POST /api/me/calendar': { readonly url: string };
   'GET /api/me/name-counts': NameCounts;
   'GET /api/me/names/:name': ShownName;
+  'GET /api/me/groups': readonly NameGroup[];
+  'POST /api/me/groups 201': NameGroup;
+  'PUT /api/me/groups/:id': Omit<NameGroup, 'names'>;
+  'DELETE /api/me/groups/:id 204': Nothing;
   'POST /api/me/name-changes': ChangedNames;
   'GET /api/me/names/:name/log': readonly ShownNameEvent[];
   'PATCH /api/me/names/:name': ShownName;

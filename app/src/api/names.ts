@@ -2,7 +2,7 @@ import { keepPreviousData, useInfiniteQuery, useMutation, useQueryClient } from 
 import { useEffect } from 'react';
 import type { Currency } from '@tienda/core/money/money';
 import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
-import type { ChangedNames, NameChange } from '@tienda/core/names/nameChange';
+import type { ChangedNames, ChangeStep, NameChange } from '@tienda/core/names/nameChange';
 import type { NameCounts } from '@tienda/core/names/nameCounts';
 import type { GivenBack, ShownName } from '@tienda/core/names/shownName';
 import { useStored } from '../stored/stored';
@@ -53,6 +53,7 @@ export function useChangeName(name: string) {
       queries.setQueryData(['me', 'names', currency, name], shown);
       await queries.invalidateQueries({ queryKey: ['me', 'names', 'log', name] });
       await queries.invalidateQueries({ queryKey: ['me', 'names', currency], exact: true });
+      void queries.invalidateQueries({ queryKey: ['me', 'groups'] });
     },
   });
 }
@@ -134,18 +135,19 @@ const mostAtOnce = 500;
 export function useChangeNames() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: async ({ names, change }: { readonly names: readonly string[]; readonly change: NameChange }) => {
+    mutationFn: async (steps: readonly ChangeStep[]) => {
       const all: { changed: string[]; asked: string[]; cannot: string[] } = { changed: [], asked: [], cannot: [] };
-      for (let from = 0; from < names.length; from += mostAtOnce) {
-        const some = { names: names.slice(from, from + mostAtOnce), ...change };
-        const done = await call<ChangedNames>('POST', '/api/me/name-changes', some);
-        for (const what of ['changed', 'asked', 'cannot'] as const) all[what].push(...done[what]);
-      }
+      for (const { names, change } of steps)
+        for (let from = 0; from < names.length; from += mostAtOnce) {
+          const some = { names: names.slice(from, from + mostAtOnce), ...change };
+          const done = await call<ChangedNames>('POST', '/api/me/name-changes', some);
+          for (const what of ['changed', 'asked', 'cannot'] as const) all[what].push(...done[what]);
+        }
       return all satisfies ChangedNames;
     },
     onSettled: async () => {
       await queries.invalidateQueries({ queryKey: ['me', 'names'] });
-      await queries.invalidateQueries({ queryKey: ['me', 'name-counts'] });
+      for (const counted of ['name-counts', 'groups']) await queries.invalidateQueries({ queryKey: ['me', counted] });
     },
   });
 }

@@ -9,7 +9,7 @@ import { useTypedEarly } from './useTypedEarly';
 
 interface FieldProps extends Pick<
   ComponentProps<typeof TextInput>,
-  'inputMode' | 'secureTextEntry' | 'onBlur' | 'maxLength' | 'placeholder' | 'onSubmitEditing'
+  'inputMode' | 'secureTextEntry' | 'onBlur' | 'maxLength' | 'placeholder' | 'onSubmitEditing' | 'multiline'
 > {
   readonly label: string;
   readonly value: string;
@@ -61,7 +61,7 @@ export function Field({
         renderErrorMessage={false}
         containerStyle={styles.container}
         inputContainerStyle={[styles.frame, error !== undefined && styles.wrong, frame]}
-        inputStyle={[styles.input, mono && { fontFamily: fonts.mono }]}
+        inputStyle={[styles.input, mono && { fontFamily: fonts.mono }, rest.multiline && styles.lines]}
         selectionColor={palette.terracotta}
         placeholderTextColor={palette.quiet}
         {...rest}
@@ -92,5 +92,6 @@ const styles = StyleSheet.create({
     paddingHorizontal: 12,
   },
   wrong: { borderColor: palette.plum, borderWidth: 2 },
+  lines: { minHeight: 96, paddingVertical: 10 },
   input: { fontFamily: fonts.text, fontSize: 16, color: palette.pine, minHeight: 44, outlineStyle: 'none' as never },
 });

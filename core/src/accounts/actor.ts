@@ -32,6 +32,7 @@ export const leaveFor = {
   seeBalance: 'buy',
   topUp: 'buy',
   changeRenewal: 'manage',
+  changeGroups: 'manage',
   changeContacts: 'manage',
   confirmHolder: 'manage',
   watchNames: 'manage',

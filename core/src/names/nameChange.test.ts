@@ -1,4 +1,4 @@
-import { changePreview, opposite } from './nameChange';
+import { changePreview, takenBack, withChange } from './nameChange';
 import type { ShownName } from './shownName';
 
 const name = (label: string, facts: Partial<ShownName>) =>
@@ -24,7 +24,32 @@ test.each([
   ]);
 });
 
-test('what was changed is taken back by its opposite', () => {
-  expect(opposite({ autoRenew: true })).toEqual({ autoRenew: false });
-  expect(opposite({ autoRenew: false, locked: true })).toEqual({ autoRenew: true, locked: false });
+test('a group can be changed wherever a name stands in its life', () => {
+  const preview = changePreview([...names, name('there', { groupId: 'g1' })], { groupId: 'g1' });
+  expect([labels(preview.will), labels(preview.already), preview.cannot]).toEqual([
+    ['off', 'on', 'grace', 'redemption'],
+    ['there'],
+    [],
+  ]);
+});
+
+test('what was changed is taken back: each name is what it was before, in as few steps as there were ways to be', () => {
+  const before = [
+    name('a', { autoRenew: true, groupId: 'g1' }),
+    name('b', { groupId: 'g2' }),
+    name('c', { groupId: 'g1' }),
+  ];
+  expect(takenBack(before, { groupId: null })).toEqual([
+    { names: ['a.org', 'c.org'], change: { groupId: 'g1' } },
+    { names: ['b.org'], change: { groupId: 'g2' } },
+  ]);
+  expect(takenBack(before, { autoRenew: false })).toEqual([
+    { names: ['a.org'], change: { autoRenew: true } },
+    { names: ['b.org', 'c.org'], change: { autoRenew: false } },
+  ]);
+  const change = { groupId: null, locked: true };
+  const changed = before.map((one) => withChange(one, change));
+  expect(changed.map(({ groupId, locked }) => [groupId, locked])).toEqual(before.map(() => [undefined, true]));
+  const back = new Map(takenBack(before, change).flatMap((step) => step.names.map((label) => [label, step.change])));
+  expect(changed.map((one) => withChange(one, back.get(one.name) ?? {}))).toEqual(before);
 });

@@ -6,6 +6,8 @@ export type NameEvent =
   | { readonly type: 'registered'; readonly years: number; readonly expiresOn: IsoDate }
   | { readonly type: 'renewed' | 'restored'; readonly years: number; readonly expiresOn: IsoDate }
   | { readonly type: 'autoRenew'; readonly on: boolean }
+  /** Put in a group, by its title then; out of any, where null. */
+  | { readonly type: 'grouped'; readonly title: string | null }
   /** Against transfer. */
   | { readonly type: 'locked' | 'unlocked' }
   /** It was given back while it was new, and deleted at its registry. */

@@ -38,6 +38,8 @@ export interface ShownName {
   /** For how many years it can be renewed today; none where that is too late. */
   readonly renewFor: readonly number[];
   readonly orderId: string;
+  /** Id of the group that it is in. */
+  readonly groupId?: string;
   /** The next renewal at today's prices, before tax: for the shortest term, of so many years. */
   readonly renewal: {
     readonly on: IsoDate;

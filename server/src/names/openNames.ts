@@ -1,6 +1,7 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { owner } from '@tienda/core/accounts/actor';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
+import type { NameGroup } from '@tienda/core/names/nameGroup';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { IsoDate } from '@tienda/core/time/isoDate';
@@ -16,6 +17,8 @@ import { changeRoutes } from './changes/routes';
 import { NameChanges } from './changes/service';
 import { NameLives } from './held/lives';
 import { givingBackRoutes } from './givingBack/routes';
+import { groupRoutes } from './groups/routes';
+import { GroupStore } from './groups/store';
 import { nameRoutes } from './held/routes';
 import type { HeldName, NameStore } from './held/store';
 import { NameViews } from './held/views';
@@ -40,6 +43,7 @@ const dayMs = 5000;
 export interface NamesExport {
   readonly holderChecks: readonly ShownHolderCheck[];
   readonly names: readonly HeldName[];
+  readonly groups: readonly NameGroup[];
   readonly orders: readonly ShownOrder[];
   readonly agreements: readonly AgreedVersion[];
   readonly offers: readonly ShownOffer[];
@@ -99,7 +103,9 @@ export async function openNames(
     (id, name) => orders.operations.isChanging(id, name),
     (name) => givingBack.offer(name),
   );
+  const groups = new GroupStore(database);
   const changes = new NameChanges({
+    groups,
     names: held,
     asking,
     accounts,
@@ -123,6 +129,7 @@ export async function openNames(
       exported: async ({ id }) => ({
         holderChecks: await holders.list(owner(id)),
         names: await held.ofAccount(id),
+        groups: await groups.ofAccount(id),
         orders: await orders.service.list(owner(id)),
         agreements: await orders.service.agreed(owner(id)),
         offers: await offers.list(owner(id)),
@@ -137,7 +144,10 @@ export async function openNames(
           return 'An offer waits for its answer: withdraw it first.';
         return undefined;
       },
-      forgotten: ({ id }) => offers.forget(owner(id)),
+      forgotten: async ({ id }) => {
+        await offers.forget(owner(id));
+        await groups.forget(id);
+      },
     },
     days: {
       next: () => care.nextDay(),
@@ -158,6 +168,7 @@ export async function openNames(
       ...nameRoutes(held, views),
       ...calendarRoutes({ accounts, names: held, catalogue, clock, keys: codeKeys, publicUrl }),
       ...givingBackRoutes(givingBack, held, asking, idempotency),
+      ...groupRoutes(groups),
       ...changeRoutes(changes, held, views, people.proven),
     ],
     chores: [

@@ -1,16 +1,17 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { changePreview, opposite, type NameChange } from '@tienda/core/names/nameChange';
+import { changePreview, takenBack, type ChangeStep, type NameChange } from '@tienda/core/names/nameChange';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { useChangeNames } from '../../api/names';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Failure } from '../../ui/Empty';
 import { Text } from '../../ui/Text';
+import { GroupChoice } from './GroupChoice';
 
 const words = texts.names;
 
-const changes = {
+const switches = {
   autoRenewOn: { autoRenew: true },
   autoRenewOff: { autoRenew: false },
   lock: { locked: true },
@@ -33,16 +34,42 @@ interface ChangeBarProps {
 export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, onChanged }: ChangeBarProps) {
   const [wanted, setWanted] = useState<NameChange>();
   const change = useChangeNames();
+  const [choosesGroup, setChoosesGroup] = useState(false);
+  /** As they were before they were changed here. */
+  const [before, setBefore] = useState<readonly ShownName[]>();
   const { data: done } = change;
   if (chosen.length === 0) return null;
-  const preview = wanted && changePreview(chosen, wanted);
-  const send = (names: readonly string[], to: NameChange) =>
-    change.mutate({ names, change: to }, { onSuccess: ({ changed, asked }) => onChanged([...changed, ...asked], to) });
+  const preview = wanted && changePreview(before ?? chosen, wanted);
+  const send = (steps: readonly ChangeStep[]) =>
+    change.mutate(steps, {
+      onSuccess: ({ changed, asked }) => {
+        const did = new Set([...changed, ...asked]);
+        for (const { names, change: to } of steps)
+          onChanged(
+            names.filter((name) => did.has(name)),
+            to,
+          );
+      },
+    });
+  const doIt = (to: NameChange, will: readonly ShownName[]) => {
+    setBefore(chosen);
+    send([{ names: will.map(({ name }) => name), change: to }]);
+  };
   const undo = () => {
-    if (done) send([...done.changed, ...done.asked], opposite(change.variables.change));
+    if (!done || !before || !wanted) return;
+    const did = new Set([...done.changed, ...done.asked]);
+    send(
+      takenBack(
+        before.filter(({ name }) => did.has(name)),
+        wanted,
+      ),
+    );
+    setBefore(undefined);
   };
   const choose = (what: NameChange | undefined) => {
     change.reset();
+    setBefore(undefined);
+    setChoosesGroup(false);
     setWanted(what);
   };
   return (
@@ -55,8 +82,13 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
       {!preview ? (
         <View style={styles.row}>
           {(['autoRenewOn', 'autoRenewOff', 'lock', 'unlock'] as const).map((what) => (
-            <Action key={what} kind="link" title={words.changes[what]} onPress={() => choose(changes[what])} />
+            <Action key={what} kind="link" title={words.changes[what]} onPress={() => choose(switches[what])} />
           ))}
+          {choosesGroup ? (
+            <GroupChoice label={words.changes.group} value={undefined} onChange={(groupId) => choose({ groupId })} />
+          ) : (
+            <Action kind="link" title={words.changes.group} onPress={() => setChoosesGroup(true)} />
+          )}
         </View>
       ) : (
         <View role="status">
@@ -68,7 +100,7 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
           <View style={styles.row}>
             {done ? (
               <>
-                {done.changed.length + done.asked.length > 0 ? (
+                {before && done.changed.length + done.asked.length > 0 ? (
                   <Action kind="link" title={words.undo} onPress={undo} />
                 ) : null}
                 <Action kind="link" title={texts.find.close} onPress={() => choose(undefined)} />
@@ -79,12 +111,7 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
                   title={words.doIt}
                   busy={change.isPending}
                   disabled={preview.will.length === 0}
-                  onPress={() =>
-                    send(
-                      preview.will.map(({ name }) => name),
-                      wanted,
-                    )
-                  }
+                  onPress={() => doIt(wanted, preview.will)}
                 />
                 <Action kind="link" title={words.leaveIt} onPress={() => choose(undefined)} />
               </>

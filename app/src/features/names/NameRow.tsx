@@ -18,12 +18,14 @@ const words = texts.names;
 interface NameRowProps {
   readonly name: ShownName;
   readonly today: IsoDate;
+  /** Title of the group that it is in. */
+  readonly group: string | undefined;
   readonly isChosen: boolean;
   readonly onChoose: (isChosen: boolean) => void;
 }
 
 /** One name held: when it ends and what happens then; chosen by its box, opened by the rest. */
-export function NameRow({ name, today, isChosen, onChoose }: NameRowProps) {
+export function NameRow({ name, today, group, isChosen, onChoose }: NameRowProps) {
   const isWide = useWide();
   const { unicode, expiresOn, autoRenewal, locked, suspended } = name;
   const isWell = wellbeingOf(name, today).is === 'well';
@@ -44,7 +46,7 @@ export function NameRow({ name, today, isChosen, onChoose }: NameRowProps) {
             <Name unicode={unicode} />
             {isWide ? null : (
               <Text kind="small" colour={isUrgent ? 'plum' : 'quiet'}>
-                {`${words.ends(dateText(expiresOn), days)} · ${renews}`}
+                {[words.ends(dateText(expiresOn), days), renews, ...(group === undefined ? [] : [group])].join(' · ')}
               </Text>
             )}
             {suspended ? (
@@ -63,6 +65,9 @@ export function NameRow({ name, today, isChosen, onChoose }: NameRowProps) {
               </Text>
               <Text kind="small" colour="quiet" style={styles.column}>
                 {facts}
+              </Text>
+              <Text kind="small" colour="quiet" style={styles.column}>
+                {group ?? ''}
               </Text>
             </>
           ) : null}

@@ -17,6 +17,7 @@ import { Toggle } from '../../ui/Toggle';
 import { lifeSentences } from '../../shop/held/lifeSentences';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
 import { backWords, GivingBack } from './GivingBack';
+import { GroupChoice } from './GroupChoice';
 import { eachYear, PayLonger } from './PayLonger';
 import { privacyWords } from './privacyWords';
 import { TransferCard } from './TransferCard';
@@ -74,6 +75,11 @@ function Held({ name, onGivenBack }: HeldProps) {
           <Fact title={words.holder}>{[holder.name, holder.organisation].filter(Boolean).join(', ')}</Fact>
         ) : null}
         <Fact title={texts.basket.privacy}>{privacyWords(name)}</Fact>
+        <GroupChoice
+          label={texts.groups.one}
+          value={name.groupId ?? null}
+          onChange={(groupId) => change.mutate({ groupId })}
+        />
         <CardRule />
         <Toggle
           title={texts.basket.autoRenew}
@@ -138,6 +144,8 @@ function logWords(what: NameEvent): string {
     case 'renewed':
     case 'restored':
       return logWhat[what.type](what.years, dateText(what.expiresOn));
+    case 'grouped':
+      return what.title === null ? logWhat.ungrouped : logWhat.grouped(what.title);
     case 'autoRenew':
       return what.on ? logWhat.autoRenewOn : logWhat.autoRenewOff;
     default:

@@ -1,10 +1,11 @@
-import { router } from 'expo-router';
+import { Link, router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import type { NameChange } from '@tienda/core/names/nameChange';
+import { withChange, type NameChange } from '@tienda/core/names/nameChange';
 import type { ShownName } from '@tienda/core/names/shownName';
 import type { IsoDate } from '@tienda/core/time/isoDate';
 import { useEveryName, useNameCounts, useNamePages } from '../../api/names';
+import { useGroups } from '../../api/groups';
 import { useSession } from '../../api/session';
 import { useToday } from '../../api/shopClock';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
@@ -12,13 +13,14 @@ import { HolderChecks } from '../../shop/held/HolderChecks';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Chip } from '../../ui/Chip';
+import { ChipChoice } from '../../ui/ChipChoice';
 import { Empty, Failure, Loading } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { useQueryParams } from '../../ui/useQueryParams';
 import { ChangeBar } from './ChangeBar';
-import { nameFilters, readFilter, searchOf } from './nameFilters';
+import { nameFilters, nameSorts, readFilter, readSort, searchOf } from './nameFilters';
 import { NameRow } from './NameRow';
 import { saveNames } from './saveNames';
 
@@ -30,12 +32,19 @@ export function NamesScreen() {
   const counts = useNameCounts();
   const today = useToday();
   const [chosen, setChosen] = useState<ReadonlyMap<string, ShownName>>(new Map());
-  const { q = '', show } = useQueryParams<{ q: string; show: string }>();
+  const {
+    q = '',
+    show,
+    sort: sorted,
+    group = '',
+  } = useQueryParams<{ q: string; show: string; sort: string; group: string }>();
+  const groups = useGroups();
   const filter = readFilter(show);
-  const search = today === undefined ? '' : searchOf(filter, q, today);
+  const sort = readSort(sorted);
+  const search = today === undefined ? '' : searchOf({ filter, typed: q, sort, group }, today);
   const isVisitor = session.data !== undefined && !session.data.account;
   const all = counts.data?.all;
-  const fitting = q === '' ? counts.data?.[filter] : undefined;
+  const fitting = q === '' && group === '' ? counts.data?.[filter] : undefined;
   const every = useEveryName();
   const saving = useEveryName();
   const save = () => saving.mutate(search, { onSuccess: (names) => void saveNames(names) });
@@ -103,10 +112,42 @@ export function NamesScreen() {
                 />
               ))}
           </ScrollView>
-          <View style={styles.save}>
+          <View style={styles.tools}>
+            {(groups.data ?? []).length > 0 ? (
+              <ChipChoice
+                label={words.inGroup}
+                value={group}
+                pressed={group !== ''}
+                options={[
+                  { value: '', title: words.anyGroup },
+                  ...(groups.data ?? []).map(({ id, title, names }) => ({ value: id, title: `${title} · ${names}` })),
+                  { value: 'none', title: texts.groups.none },
+                ]}
+                onChange={(id) => router.setParams({ group: id === '' ? undefined : id })}
+              />
+            ) : null}
+            {all > 1 ? (
+              <ChipChoice
+                label={words.sort}
+                value={sort}
+                options={nameSorts.map((value) => ({ value, title: words.sorts[value] }))}
+                onChange={(by) => router.setParams({ sort: by === 'ends' ? undefined : by })}
+              />
+            ) : null}
+            <Link href="/names/groups" style={styles.link}>
+              <Text colour="terracotta">{texts.groups.screen}</Text>
+            </Link>
             <Action kind="link" title={words.csv} busy={saving.isPending} onPress={save} />
           </View>
-          {today === undefined ? null : <Rows search={search} today={today} chosen={chosen} onChosen={setChosen} />}
+          {today === undefined ? null : (
+            <Rows
+              search={search}
+              today={today}
+              titles={new Map(groups.data?.map(({ id, title }) => [id, title]))}
+              chosen={chosen}
+              onChosen={setChosen}
+            />
+          )}
         </View>
       ) : null}
     </Screen>
@@ -121,7 +162,7 @@ function changedAmong(
   const next = new Map(chosen);
   for (const name of names) {
     const one = next.get(name);
-    if (one) next.set(name, { ...one, ...change });
+    if (one) next.set(name, withChange(one, change));
   }
   return next;
 }
@@ -129,11 +170,13 @@ function changedAmong(
 interface RowsProps {
   readonly search: string;
   readonly today: IsoDate;
+  /** Of groups, by id. */
+  readonly titles: ReadonlyMap<string, string>;
   readonly chosen: ReadonlyMap<string, ShownName>;
   readonly onChosen: (chosen: ReadonlyMap<string, ShownName>) => void;
 }
 
-function Rows({ search, today, chosen, onChosen }: RowsProps) {
+function Rows({ search, today, titles, chosen, onChosen }: RowsProps) {
   const pages = useNamePages(search);
   const failure = pages.isError ? <Failure fault={pages.error} retry={() => void pages.refetch()} /> : null;
   // What is known stays on screen, though asking for it anew has failed.
@@ -154,6 +197,7 @@ function Rows({ search, today, chosen, onChosen }: RowsProps) {
           key={name.name}
           name={name}
           today={today}
+          group={titles.get(name.groupId ?? '')}
           isChosen={chosen.has(name.name)}
           onChoose={(isChosen) => choose(name, isChosen)}
         />
@@ -171,5 +215,6 @@ const styles = StyleSheet.create({
   strip: { flexGrow: 0 },
   chips: { gap: 8, paddingVertical: 6, alignItems: 'center' },
   more: { alignItems: 'center', paddingVertical: 14 },
-  save: { alignItems: 'flex-end' },
+  tools: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 12 },
+  link: { paddingVertical: 12 },
 });

@@ -102,10 +102,15 @@ function paymentWords({ payment, total, currency, funding }: ShownOrder): string
     case 'paid':
       return words.paid(text(total - funding.balance));
     case 'captured': {
-      const { amount, balance, refunded } = payment;
+      const { amount, balance, refunded, credited = [] } = payment;
       const taken =
         balance > 0 ? words.capturedFrom(text(amount + balance), text(balance)) : words.captured(text(amount));
-      return refunded > 0 ? `${taken} ${words.refundedPart(text(refunded))}` : taken;
+      const back = credited.reduce((sum, one) => sum + one.amount + one.balance, 0);
+      return [
+        taken,
+        ...(refunded > 0 ? [words.refundedPart(text(refunded))] : []),
+        ...(back > 0 ? [words.creditedPart(text(back))] : []),
+      ].join(' ');
     }
     case 'voided':
       return words.voided;

@@ -6,6 +6,7 @@ import { basket } from './basket';
 import { advice, codes, money, tally } from './money';
 import { checkout, publicView } from './checkout';
 import { balance, documents, order, payment, waiting } from './order';
+import { groups } from './groups';
 import { names } from './names';
 import { holderCheck, security } from './security';
 import { nameCount, terms, years } from './counts';
@@ -63,6 +64,7 @@ export const en = {
   tally,
   codes,
   advice,
+  groups,
   names,
   ahead: {
     title: 'Ahead',

@@ -48,6 +48,8 @@ export const names = {
     locked: 'locked against transfer',
     unlocked: 'unlocked, can be transferred',
     givenBack: 'given back, deleted at its registry',
+    grouped: (title: string) => `put in the group “${title}”`,
+    ungrouped: 'taken out of its group',
     authCode: 'a new auth code was made',
     suspended: 'put out of service: its holder’s address was not confirmed',
     released: 'back in service',
@@ -109,10 +111,24 @@ export const names = {
   show: {
     all: (count: number) => `All · ${count}`,
     soon: (count: number) => `Ends within 30 days · ${count}`,
+    within60: (count: number) => `60 days · ${count}`,
+    within90: (count: number) => `90 days · ${count}`,
     ending: (count: number) => `Ends by itself · ${count}`,
     unpaid: (count: number) => `Payment at risk · ${count}`,
+    restorable: (count: number) => `To restore · ${count}`,
     unlocked: (count: number) => `Unlocked · ${count}`,
+    unconfirmed: (count: number) => `Holder unconfirmed · ${count}`,
     suspended: (count: number) => `Out of service · ${count}`,
+  },
+  inGroup: 'Group',
+  anyGroup: 'All groups',
+  sort: 'Order',
+  sorts: {
+    ends: 'Ends first',
+    endsLast: 'Ends last',
+    name: 'By name',
+    newest: 'Newest first',
+    oldest: 'Oldest first',
   },
   csv: 'Save as CSV',
   csvHeads: {
@@ -151,6 +167,7 @@ export const names = {
     autoRenewOff: 'Auto-renew off',
     lock: 'Lock',
     unlock: 'Unlock',
+    group: 'Put in a group',
   },
   willChange: (will: number, already: number, cannot: number) =>
     [

@@ -94,6 +94,7 @@ export const order = {
   captured: (amount: string) => `${amount} was taken.`,
   capturedFrom: (amount: string, balance: string) => `${amount} was taken, ${balance} of it from your balance.`,
   refundedPart: (amount: string) => `${amount} was given back.`,
+  creditedPart: (amount: string) => `${amount} of it went back for what you gave back.`,
   refunded: (amount: string) => `${amount} was given back; nothing was kept.`,
   returning: (amount: string) => `Your ${amount} came after the order was cancelled and is on its way back to you.`,
   letGo: 'Your bank released the money before it could be taken. Nothing was charged; we will write to you about it.',

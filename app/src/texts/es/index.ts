@@ -2,6 +2,7 @@ import type { Texts } from '../en';
 import { basket } from './basket';
 import { checkout, publicView } from './checkout';
 import { balance, documents, order, payment, waiting } from './order';
+import { groups } from './groups';
 import { names } from './names';
 import { holderCheck, security } from './security';
 import { lineup, wordbench } from './compare';
@@ -63,6 +64,7 @@ export const es: Texts = {
   tally,
   codes,
   advice,
+  groups,
   names,
   ahead: {
     title: 'Por venir',

@@ -48,6 +48,8 @@ export const names: Texts['names'] = {
     autoRenewOff: 'renovación automática desactivada',
     locked: 'bloqueado contra traslados',
     unlocked: 'desbloqueado, se puede trasladar',
+    grouped: (title) => `puesto en el grupo «${title}»`,
+    ungrouped: 'sacado de su grupo',
     givenBack: 'devuelto, borrado en su operador',
     authCode: 'se hizo un nuevo código de autorización',
     suspended: 'fuera de servicio: no se confirmó la dirección del titular',
@@ -109,10 +111,24 @@ export const names: Texts['names'] = {
   show: {
     all: (count) => `Todos · ${count}`,
     soon: (count) => `Terminan en 30 días · ${count}`,
+    within60: (count) => `60 días · ${count}`,
+    within90: (count) => `90 días · ${count}`,
+    restorable: (count) => `Por recuperar · ${count}`,
+    unconfirmed: (count) => `Titular sin confirmar · ${count}`,
     ending: (count) => `Terminan solos · ${count}`,
     unpaid: (count) => `Pago en riesgo · ${count}`,
     unlocked: (count) => `Sin bloquear · ${count}`,
     suspended: (count) => `Fuera de servicio · ${count}`,
+  },
+  inGroup: 'Grupo',
+  anyGroup: 'Todos los grupos',
+  sort: 'Orden',
+  sorts: {
+    ends: 'Los que antes terminan',
+    endsLast: 'Los que más tarde terminan',
+    name: 'Por nombre',
+    newest: 'Los más nuevos',
+    oldest: 'Los más antiguos',
   },
   csv: 'Guardar como CSV',
   csvHeads: {
@@ -151,6 +167,7 @@ export const names: Texts['names'] = {
     autoRenewOff: 'Desactivar renovación',
     lock: 'Bloquear',
     unlock: 'Desbloquear',
+    group: 'Poner en un grupo',
   },
   willChange: (will, already, cannot) =>
     [

@@ -93,6 +93,7 @@ export const order: Texts['order'] = {
   captured: (amount) => `Se cobraron ${amount}.`,
   capturedFrom: (amount, balance) => `Se cobraron ${amount}, de ellos ${balance} de su saldo.`,
   refundedPart: (amount) => `Se devolvieron ${amount}.`,
+  creditedPart: (amount) => `De eso volvieron ${amount} por lo que usted devolvió.`,
   refunded: (amount) => `Se devolvieron ${amount}; no se cobró nada.`,
   returning: (amount) => `Sus ${amount} llegaron cuando el pedido ya se había abandonado y van de vuelta.`,
   letGo: 'Su banco había soltado el dinero antes de que se cobrara. No se ha cobrado nada; le escribiremos.',

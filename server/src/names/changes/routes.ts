@@ -3,7 +3,7 @@ import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsString, MaxLength } f
 import { readCurrency } from '../../find/search/routes';
 import type { ProvenByPassword } from '../../people/openPeople';
 import { currencyParameter } from '../../platform/http/parameters';
-import { MayBeLeftOut } from '../../platform/http/readModel';
+import { MayBeLeftOut, TextOrNull } from '../../platform/http/readModel';
 import { accountRoute, type Route } from '../../platform/http/route';
 import type { NameStore } from '../held/store';
 import type { NameViews } from '../held/views';
@@ -17,6 +17,10 @@ class NameChangeModel {
   @MayBeLeftOut()
   @IsBoolean({ message: 'The lock is true or false.' })
   locked?: boolean;
+
+  @TextOrNull()
+  @MaxLength(36, { message: 'A group is known by its id.' })
+  groupId?: string | null;
 }
 
 class NameChangesModel extends NameChangeModel {
@@ -41,7 +45,7 @@ export function changeRoutes(
       '/api/me/names/:name',
       {
         needs: 'changeRenewal',
-        summary: 'Switches auto-renew and the lock against transfer',
+        summary: 'Switches auto-renew and the lock against transfer, and puts it in a group',
         model: NameChangeModel,
         query,
       },
@@ -56,7 +60,7 @@ export function changeRoutes(
       '/api/me/name-changes',
       {
         needs: 'changeRenewal',
-        summary: 'Switches auto-renew or the lock of many names; registries carry it out as they answer',
+        summary: 'Changes auto-renew, lock or group of many names; registries carry it out as they answer',
         model: NameChangesModel,
       },
       async ({ actor, body: { names: some, ...change } }) => ({ body: await changes.changeMany(actor, some, change) }),

@@ -1,4 +1,4 @@
-import type { Actor } from '@tienda/core/accounts/actor';
+import type { Actor, Who } from '@tienda/core/accounts/actor';
 import { toULabel } from '@tienda/core/idna/idna';
 import { canRenew } from '@tienda/core/lifecycle/stage';
 import type { ChangedNames, NameChange } from '@tienda/core/names/nameChange';
@@ -7,6 +7,7 @@ import type { Clock } from '../../platform/clock/clock';
 import { Problem } from '../../platform/http/problem';
 import type { Outbox } from '../../platform/outbox/outbox';
 import type { Keyring } from '../../platform/secrets/keyring';
+import type { GroupStore } from '../groups/store';
 import type { HeldName, NameStore } from '../held/store';
 import { newAuthCode } from '../operations/identity';
 import type { Asking } from '../operations/asking';
@@ -14,6 +15,7 @@ import { authCodeMail } from './mails';
 
 export interface ChangeParts {
   readonly names: NameStore;
+  readonly groups: Pick<GroupStore, 'need'>;
   readonly asking: Asking;
   readonly accounts: Pick<AccountStore, 'byId'>;
   readonly outbox: Outbox;
@@ -30,8 +32,9 @@ export class NameChanges {
    *
    * @throws Problem 409 where it refuses
    */
-  async change({ who }: Actor, held: HeldName, { autoRenew, locked }: NameChange): Promise<void> {
+  async change({ who }: Actor, held: HeldName, { autoRenew, locked, groupId }: NameChange): Promise<void> {
     const { names, asking, clock } = this.parts;
+    if (groupId !== undefined) await this.toGroup(who, held.accountId, [held.name], groupId);
     if (autoRenew !== undefined) await names.setAutoRenew(held.accountId, [held.name], autoRenew, who, clock.now());
     if (locked !== undefined) await asking.ofOne(held, { kind: 'update', request: { locked } }, who);
   }
@@ -40,12 +43,13 @@ export class NameChanges {
   async changeMany(
     { account, who }: Actor,
     wanted: readonly string[],
-    { autoRenew, locked }: NameChange,
+    { autoRenew, locked, groupId }: NameChange,
   ): Promise<ChangedNames> {
     const { names, asking, clock } = this.parts;
     const held = await names.among(account, wanted);
     const open = held.filter(({ stage }) => canRenew(stage));
-    const changed =
+    const inGroup = groupId === undefined ? [] : await this.toGroup(who, account, wanted, groupId);
+    const renewing =
       autoRenew === undefined
         ? []
         : await names.setAutoRenew(
@@ -57,10 +61,25 @@ export class NameChanges {
           );
     const toLock = locked === undefined ? [] : open.filter((one) => one.locked !== locked);
     return {
-      changed,
+      changed: [...new Set([...inGroup, ...renewing])],
       asked: await asking.ofMany(toLock, { kind: 'update', request: { locked: locked === true } }, who),
-      cannot: held.filter(({ stage }) => !canRenew(stage)).map(({ name }) => name),
+      cannot:
+        autoRenew === undefined && locked === undefined
+          ? []
+          : held.filter(({ stage }) => !canRenew(stage)).map(({ name }) => name),
     };
+  }
+
+  /** @throws Problem 404 where the account has no such group */
+  private async toGroup(
+    who: Who,
+    accountId: string,
+    wanted: readonly string[],
+    groupId: string | null,
+  ): Promise<string[]> {
+    const { names, groups, clock } = this.parts;
+    const group = groupId === null ? null : await groups.need(accountId, groupId);
+    return names.setGroup(accountId, wanted, group, who, clock.now());
   }
 
   /**

@@ -23,6 +23,7 @@ export interface HeldName {
   readonly contactId: string;
   /** The other contacts; the registrant where null. */
   readonly contacts: NameContacts | null;
+  readonly groupId: string | null;
   readonly registeredOn: IsoDate;
   readonly expiresOn: IsoDate;
   readonly privacy: boolean;
@@ -40,7 +41,10 @@ export interface HeldName {
 }
 
 /** What a name begins with. */
-export type NewlyHeld = Omit<HeldName, 'id' | 'locked' | 'suspended' | 'stage' | 'nextStageOn' | 'care' | 'careOn'> & {
+export type NewlyHeld = Omit<
+  HeldName,
+  'id' | 'groupId' | 'locked' | 'suspended' | 'stage' | 'nextStageOn' | 'care' | 'careOn'
+> & {
   readonly years: number;
 };
 
@@ -91,6 +95,35 @@ export class NameStore {
         insert into ${nameLog} (held_id, at, who, what)
         select id, ${at.toISOString()}::timestamptz, ${JSON.stringify(who)}::jsonb,
           ${JSON.stringify({ type: 'autoRenew', on: autoRenew } satisfies NameEvent)}::jsonb
+        from changed
+      )
+      select name from changed order by name`);
+    return result.rows.map(({ name }) => name);
+  }
+
+  /**
+   * Puts names of an account in one of its groups, or in none.
+   *
+   * @returns those that were not so already
+   */
+  async setGroup(
+    accountId: string,
+    names: readonly string[],
+    group: { readonly id: string; readonly title: string } | null,
+    who: Who,
+    at: Date,
+  ): Promise<string[]> {
+    const id = group?.id ?? null;
+    const result = await this.database.execute<{ name: string }>(sql`
+      with changed as (
+        update ${heldName} set group_id = ${id}::uuid
+        where account_id = ${accountId} and name = any(${sql.param([...names])}) and left_at is null
+          and group_id is distinct from ${id}::uuid
+        returning id, name
+      ), logged as (
+        insert into ${nameLog} (held_id, at, who, what)
+        select id, ${at.toISOString()}::timestamptz, ${JSON.stringify(who)}::jsonb,
+          ${JSON.stringify({ type: 'grouped', title: group?.title ?? null } satisfies NameEvent)}::jsonb
         from changed
       )
       select name from changed order by name`);

@@ -65,6 +65,7 @@ export class NameViews {
       stage,
       renewFor: isRenewable ? allowedTerms('renew', { name, unicode, extension, heldUntil: expiresOn }, today) : [],
       orderId,
+      ...(held.groupId === null ? {} : { groupId: held.groupId }),
       renewal: { on: expiresOn, years, ...costIn(currency) },
       ...(stage === 'redemption' ? { restore: restoring + costIn(currency).amount } : {}),
       ...(autoRenew && isRenewable

@@ -4,6 +4,7 @@ import { isIsoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import { badField } from '../../platform/http/problem';
 import type { Parameters } from '../../platform/http/parameters';
 import { queryChoice, queryText } from '../../platform/http/route';
+import { isUuid } from '../../platform/http/uuid';
 
 /** What a list of names can be sorted by, names themselves next. */
 const nameSorts = ['ends', 'name', 'since'] as const;
@@ -26,6 +27,10 @@ export interface NamesWanted {
   readonly suspended?: boolean;
   /** Their renewals were tried and not paid. */
   readonly unpaid?: boolean;
+  /** Their holder has not confirmed the address. */
+  readonly unconfirmed?: boolean;
+  /** Id of the group that they are in; in none, where null. */
+  readonly groupId?: string | null;
   /** How many at the most; all where left out. */
   readonly limit?: number;
   /** The last one of the page before. */
@@ -40,7 +45,7 @@ export interface NamePlace {
 }
 
 /** What a name is or is not. */
-export const switches = ['autoRenew', 'privacy', 'locked', 'suspended', 'unpaid'] as const;
+export const switches = ['autoRenew', 'privacy', 'locked', 'suspended', 'unpaid', 'unconfirmed'] as const;
 
 const yesNo = { type: 'string', enum: ['0', '1'] };
 
@@ -55,6 +60,11 @@ export const namesQuery: Parameters = {
   locked: { description: 'Only names locked against transfer, 0 for the others', schema: yesNo },
   suspended: { description: 'Only names out of service, 0 for the others', schema: yesNo },
   unpaid: { description: 'Only names whose renewal was tried and not paid, 0 for the others', schema: yesNo },
+  unconfirmed: {
+    description: 'Only names whose holder has not confirmed the address, 0 for the others',
+    schema: yesNo,
+  },
+  group: { description: 'Only names in the group of this id, `none` for those in no group' },
   limit: {
     description: 'How many at the most; the link of relation `next` (RFC 8288) leads on. All when left out',
     schema: { type: 'integer', minimum: 1, maximum: mostAtOnce },
@@ -83,9 +93,18 @@ export function readNamesWanted(ctx: Context): NamesWanted {
       }),
     ),
     ...(stage === undefined ? {} : { stage }),
+    ...readGroup(queryText(ctx, 'group')),
     ...(limit === undefined ? {} : { limit }),
     ...(after === undefined ? {} : { after }),
   };
+}
+
+/** @throws Problem 422 for what can be no group */
+function readGroup(text: string | undefined): Pick<NamesWanted, 'groupId'> {
+  if (text === undefined) return {};
+  if (text === 'none') return { groupId: null };
+  if (!isUuid(text)) throw badField('/group', 'unknownGroup', 'group is the id of a group, or none.');
+  return { groupId: text };
 }
 
 function readLimit(text: string | undefined): number | undefined {

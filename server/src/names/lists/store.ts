@@ -1,31 +1,39 @@
 import { asc, desc, sql, type SQL } from 'drizzle-orm';
-import { soonDays, type NameCounts } from '@tienda/core/names/nameCounts';
+import { withinDays, type NameCounts } from '@tienda/core/names/nameCounts';
 import { addDays, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Database } from '../../platform/db/database';
-import { heldName, operation } from '../../platform/db/schema';
+import { contact, heldName, holderCheck, operation } from '../../platform/db/schema';
 import { switches, type NamePlace, type NameSort, type NamesWanted } from './pages';
 import { heldColumns, type HeldName } from '../held/store';
 
 const sortColumns: Readonly<Record<NameSort, string>> = { ends: 'expires_on', name: 'name', since: 'registered_on' };
-const switchColumns: Readonly<Record<(typeof switches)[number], string>> = {
-  autoRenew: 'auto_renew',
-  privacy: 'privacy',
-  locked: 'locked',
-  suspended: 'suspended',
-  unpaid: 'unpaid',
+/** The contacts of an account whose address is not confirmed: few, and read once for a list. */
+const unconfirmedOf = (accountId: string) => sql`contact_id = any(array(
+  select c.id from ${contact} c join ${holderCheck} h on h.account_id = c.account_id and h.email = lower(c.contact ->> 'email')
+  where c.account_id = ${accountId} and h.confirmed_at is null))`;
+
+/** Each as a condition in columns that every list's index has. */
+const switchConditions: Readonly<Record<(typeof switches)[number], (accountId: string) => SQL>> = {
+  autoRenew: () => sql`auto_renew`,
+  privacy: () => sql`privacy`,
+  locked: () => sql`locked`,
+  suspended: () => sql`suspended`,
+  unpaid: () => sql`unpaid`,
+  unconfirmed: unconfirmedOf,
 };
 
 /** What the names of an account have to be, each in columns that every list's index has. */
 function conditions(accountId: string, wanted: Omit<NamesWanted, 'sort' | 'descending'>): SQL[] {
-  const { has, endsBy, stage } = wanted;
+  const { has, endsBy, stage, groupId } = wanted;
   return [
     sql`account_id = ${accountId} and left_at is null`,
     ...(has === undefined ? [] : [sql`position(${has} in name) > 0`]),
     ...(endsBy === undefined ? [] : [sql`expires_on <= ${endsBy}`]),
     ...(stage === undefined ? [] : [sql`stage = ${stage}`]),
+    ...(groupId === undefined ? [] : [groupId === null ? sql`group_id is null` : sql`group_id = ${groupId}`]),
     ...switches.flatMap((one) => {
       const value = wanted[one];
-      return value === undefined ? [] : [sql`${sql.identifier(switchColumns[one])} = ${value}`];
+      return value === undefined ? [] : [sql`(${switchConditions[one](accountId)}) = ${value}`];
     }),
   ];
 }
@@ -69,7 +77,15 @@ export class NameLists {
   async counts(accountId: string, today: IsoDate): Promise<NameCounts> {
     const result = await this.database.execute<Record<keyof NameCounts, number>>(sql`
       select count(*)::int as "all",
-        count(*) filter (where expires_on <= ${addDays(today, soonDays)}::date)::int as "soon",
+        ${sql.join(
+          (['soon', 'within60', 'within90'] as const).map(
+            (one) =>
+              sql`count(*) filter (where expires_on <= ${addDays(today, withinDays[one])}::date)::int as ${sql.identifier(one)}`,
+          ),
+          sql`, `,
+        )},
+        count(*) filter (where ${unconfirmedOf(accountId)})::int as "unconfirmed",
+        count(*) filter (where stage = 'redemption')::int as "restorable",
         count(*) filter (where not auto_renew)::int as "ending",
         count(*) filter (where unpaid)::int as "unpaid",
         count(*) filter (where not locked)::int as "unlocked",

@@ -172,10 +172,36 @@ export const codeUse = pgTable(
   (table) => [index('code_use_code').on(table.code, table.accountId), index('code_use_account').on(table.accountId)],
 );
 
+/** Names kept together by their account. */
+export const nameGroup = pgTable(
+  'name_group',
+  {
+    id: uuid().primaryKey().defaultRandom(),
+    accountId: uuid('account_id')
+      .notNull()
+      .references(() => account.id),
+    title: text().notNull(),
+    note: text().notNull().default(''),
+  },
+  (table) => [uniqueIndex('name_group_title').on(table.accountId, sql`lower(${table.title})`)],
+);
+
 /** What lists of names are searched by, beside what they are sorted by. */
 const searched = <Column>(
-  table: Readonly<Record<'autoRenew' | 'privacy' | 'stage' | 'locked' | 'suspended' | 'unpaid', Column>>,
-) => [table.autoRenew, table.privacy, table.stage, table.locked, table.suspended, table.unpaid] as const;
+  table: Readonly<
+    Record<'autoRenew' | 'privacy' | 'stage' | 'locked' | 'suspended' | 'unpaid' | 'groupId' | 'contactId', Column>
+  >,
+) =>
+  [
+    table.autoRenew,
+    table.privacy,
+    table.stage,
+    table.locked,
+    table.suspended,
+    table.unpaid,
+    table.groupId,
+    table.contactId,
+  ] as const;
 
 /** Each time that an account held a name. */
 export const heldName = pgTable(
@@ -194,6 +220,7 @@ export const heldName = pgTable(
       .references(() => contact.id),
     /** The other contacts; the registrant where null. */
     contacts: jsonb().$type<NameContacts>(),
+    groupId: uuid('group_id').references(() => nameGroup.id, { onDelete: 'set null' }),
     registeredOn: date('registered_on').notNull(),
     expiresOn: date('expires_on').notNull(),
     privacy: boolean().notNull(),
@@ -239,6 +266,9 @@ export const heldName = pgTable(
       .on(table.careOn, table.accountId)
       .where(sql`${table.leftAt} is null`),
     index('held_name_registered').on(table.registeredOn),
+    index('held_name_group')
+      .on(table.groupId)
+      .where(sql`${table.groupId} is not null`),
     index('held_name_suspended')
       .on(table.suspended)
       .where(sql`suspended`),
