@@ -34,11 +34,24 @@ export async function loadDemo(url) {
       console.log(`• ${email} has another password or a second step by now: its data stays as it is`);
       continue;
     }
-    if (email !== marenContact.email) continue;
-    const names = await visitor.expect(200, 'GET', '/api/me/names');
-    const missing = marenNames.filter(({ name }) => !names.some((held) => held.name === name));
-    if (missing.length > 0) await untilEnded(visitor, (await orderNames(visitor, missing)).id);
+    await (email === marenContact.email ? loadMaren(visitor) : loadStudio(visitor));
   }
+}
+
+async function loadMaren(visitor) {
+  const names = await visitor.expect(200, 'GET', '/api/me/names');
+  const missing = marenNames.filter(({ name }) => !names.some((held) => held.name === name));
+  if (missing.length > 0) await untilEnded(visitor, (await orderNames(visitor, missing)).id);
+}
+
+/** The studio has looked after its names for years; one it registers today, with a card that it keeps. */
+async function loadStudio(visitor) {
+  const { loaded } = await visitor.expect(200, 'POST', '/api/demo/studio', {});
+  if (!loaded) return;
+  const { paymentsUrl } = await visitor.expect(200, 'GET', '/api/session');
+  const payment = { method: 'card', token: await tokenFor(paymentsUrl), keep: true };
+  const own = [{ name: 'quayquill.studio', autoRenew: true }];
+  await untilEnded(visitor, (await orderNames(visitor, own, { payment })).id);
 }
 
 /** Signs in, opening the account first where there is none; false where it was changed since it was opened. */

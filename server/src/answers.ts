@@ -143,6 +143,7 @@ export interface Answers {
   'POST /api/me/groups 201': NameGroup;
   'PUT /api/me/groups/:id': Omit<NameGroup, 'names'>;
   'DELETE /api/me/groups/:id 204': Nothing;
+  'POST /api/demo/studio': { readonly loaded: boolean };
   'POST /api/me/name-changes': ChangedNames;
   'GET /api/me/names/:name/log': readonly ShownNameEvent[];
   'PATCH /api/me/names/:name': ShownName;

@@ -1,7 +1,8 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import type Koa from 'koa';
 import type { Logger } from 'pino';
-import { demoRoutes, sendClock } from './demo/routes';
+import { openDemo } from './demo/openDemo';
+import { sendClock } from './demo/routes';
 import { openFind } from './find/openFind';
 import { openGateways } from './gateways/openGateways';
 import { openMoney } from './money/openMoney';
@@ -49,7 +50,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const routes = [
     ...healthRoutes(database, [...gateways.registries.values()], attention, readiness, version),
     ...wings.flatMap((wing) => wing.routes),
-    ...(config.demo ? demoRoutes(config, clock, names.days) : []),
+    ...(config.demo ? openDemo(platform, find.catalogue, people.accounts, names.days) : []),
   ];
   if (config.demo) await sendClock(config, clock);
   names.start();

@@ -3,8 +3,9 @@ import { daysBetween, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Days } from '../names/openNames';
 import type { DemoClock } from '../platform/clock/clock';
 import type { Config } from '../platform/config';
+import type { RegistryShare } from './studio/studio';
 import { badField, Problem } from '../platform/http/problem';
-import { route, type Route } from '../platform/http/route';
+import { accountRoute, route, type Route } from '../platform/http/route';
 import { ListOf, MayBeLeftOut } from '../platform/http/readModel';
 
 /** Holders are reminded and offers answered between the days of names: no more than this is passed by at once. */
@@ -67,8 +68,11 @@ class PricesModel {
   renew!: number;
 }
 
+/** Loads what the studio of the demo looks after into an account. @returns false where it holds names already */
+export type LoadStudio = (accountId: string) => Promise<boolean>;
+
 /** What only the demo offers: its mailbox, its clock, and the switches that make the outside misbehave. */
-export function demoRoutes(config: Config, clock: DemoClock, days: Days): Route[] {
+export function demoRoutes(config: Config, clock: DemoClock, days: Days, studio: LoadStudio): Route[] {
   return [
     route(
       'get',
@@ -113,6 +117,15 @@ export function demoRoutes(config: Config, clock: DemoClock, days: Days): Route[
         return {};
       },
     ),
+    accountRoute(
+      'post',
+      '/api/demo/studio',
+      {
+        needs: 'changeAccount',
+        summary: 'Fills an account that holds nothing with the names of a studio, and their past',
+      },
+      async ({ actor }) => ({ body: { loaded: await studio(actor.account) } }),
+    ),
     route(
       'post',
       '/api/demo/faults',
@@ -143,6 +156,11 @@ function daysUntil(day: IsoDate | undefined, clock: DemoClock): number {
 /** The registries live by the demo clock too. */
 export async function sendClock(config: Config, clock: DemoClock): Promise<void> {
   await reach(`${config.registryControlUrl}/clock`, 'PUT', { days: clock.daysAhead });
+}
+
+/** Puts names in at the registries that were registered long ago. */
+export async function sendNames(config: Config, share: RegistryShare): Promise<void> {
+  await reach(`${config.registryControlUrl}/names`, 'PUT', share);
 }
 
 /** Where the demo clock stands. */

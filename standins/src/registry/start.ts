@@ -9,6 +9,7 @@ import { startEppServer } from './eppServer';
 import { registries } from './registries';
 import type { RegistryKeeper } from './keeper';
 import { registrars, RegistryStore } from './store';
+import { readPast } from './past';
 import { RegistrySwitches } from './switches';
 import { RegistryTransfers } from './transfers';
 import { zoneFileRouter } from './zoneFiles';
@@ -67,6 +68,15 @@ export async function startRegistries(
     if (![create, renew].every((amount) => Number.isSafeInteger(amount) && amount > 0))
       throw new TypeError('create and renew are US cents');
     await switches.setPrice(String(ctx.params['name']), { create, renew });
+    ctx.status = 204;
+  });
+  router.put('/names', async (ctx) => {
+    const { domains, contacts } = readPast(ctx.request.body);
+    for (const { store, registry } of keepers)
+      await store.remember(
+        domains.filter((domain) => domain.registry === registry.id),
+        contacts.flatMap(({ registry: id, contact }) => (id === registry.id ? [contact] : [])),
+      );
     ctx.status = 204;
   });
   router.put('/clock', async (ctx) => {

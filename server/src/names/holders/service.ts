@@ -53,7 +53,7 @@ export class HolderChecks {
     const email = typedEmail.toLowerCase();
     const now = clock.now();
     const askedOn = isoDate(now);
-    const token = this.token(accountId, email, askedOn);
+    const token = holderToken(this.parts.keys, { accountId, email, askedOn });
     const mail = confirmMail({ email, language }, this.url(token), confirmBy({ askedOn }), [unicode]);
     const key = `holder ${accountId} ${email} asked`;
     return store.asked({ accountId, email, askedOn, tokenHash: hashOfToken(token) }, { key, mail }, now, from);
@@ -141,10 +141,6 @@ export class HolderChecks {
   }
 
   /** What the mail's link carries: not stored, since it can be made again. */
-  private token(accountId: string, email: string, askedOn: IsoDate): string {
-    return this.parts.keys.sign(tokenText({ accountId, email, askedOn })).toString('base64url');
-  }
-
   /** With the token that was sent first, though another key may be in use by now. */
   private urlOf(kept: Pick<KeptHolderCheck, 'accountId' | 'email' | 'askedOn' | 'tokenHash'>): string {
     const tokens = this.parts.keys.signatures(tokenText(kept)).map((one) => one.toString('base64url'));
@@ -160,6 +156,11 @@ export class HolderChecks {
 
 function checkOf({ askedOn, reminded, confirmedAt }: KeptHolderCheck): HolderCheck {
   return { askedOn, reminded, confirmed: confirmedAt !== null };
+}
+
+/** What the link of a mail carries that asks for an address to be confirmed. */
+export function holderToken(keys: Keyring, asked: Parameters<typeof tokenText>[0]): string {
+  return keys.sign(tokenText(asked)).toString('base64url');
 }
 
 function tokenText({ accountId, email, askedOn }: Pick<KeptHolderCheck, 'accountId' | 'email' | 'askedOn'>): string {
