@@ -5,6 +5,7 @@ import { decimalAmount, type Currency } from '@tienda/core/money/money';
 import { aheadOf, dueIn, type AheadMonth } from '@tienda/core/pricing/ahead';
 import type { ShownName } from '@tienda/core/names/shownName';
 import type { IsoDate } from '@tienda/core/time/isoDate';
+import { useGroups } from '../../api/groups';
 import { useToday } from '../../api/shopClock';
 import { HeldNames } from '../../shop/held/HeldNames';
 import { dateText, monthText, percentText, roundAmount, tillAmount, wholeAmount } from '../../texts/format';
@@ -37,7 +38,13 @@ export function AheadScreen() {
   );
 }
 
-function Years({ names, today }: { readonly names: readonly ShownName[]; readonly today: IsoDate }) {
+function Years({ names: all, today }: { readonly names: readonly ShownName[]; readonly today: IsoDate }) {
+  const groups = useGroups();
+  const [group, setGroup] = useState('');
+  const names = useMemo(
+    () => (group === '' ? all : all.filter(({ groupId = 'none' }) => groupId === group)),
+    [all, group],
+  );
   const [chosen, setChosen] = useState<string>();
   const [isAll, setAll] = useState(false);
   const [growth, setGrowth] = useState('0');
@@ -52,11 +59,32 @@ function Years({ names, today }: { readonly names: readonly ShownName[]; readonl
   const currency = first?.renewal.currency;
   const busy = ahead.months.filter((month) => month.kept + month.ends > 0);
   const month = busy.find((one) => one.month === chosen)?.month ?? busy[0]?.month;
-  if (!currency || month === undefined) return <Text colour="quiet">{words.nothing}</Text>;
+  const byGroup =
+    (groups.data ?? []).length > 0 ? (
+      <ChipChoice
+        label={texts.names.inGroup}
+        value={group}
+        pressed={group !== ''}
+        options={[
+          { value: '', title: texts.names.anyGroup },
+          ...(groups.data ?? []).map(({ id, title }) => ({ value: id, title })),
+          { value: 'none', title: texts.groups.none },
+        ]}
+        onChange={setGroup}
+      />
+    ) : null;
+  if (!currency || month === undefined)
+    return (
+      <View style={styles.nothing}>
+        {byGroup}
+        <Text colour="quiet">{words.nothing}</Text>
+      </View>
+    );
   const due = dueIn(month, names, isKept, today, growth);
   return (
     <View>
       <View style={styles.chips}>
+        {byGroup}
         <ChipChoice
           label={words.month}
           value={month}
@@ -164,6 +192,7 @@ async function save(months: readonly AheadMonth[], currency: Currency): Promise<
 }
 
 const styles = StyleSheet.create({
+  nothing: { alignItems: 'flex-start', gap: 10 },
   chips: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8, marginBottom: 8 },
   head: { marginTop: 14 },
   row: {

@@ -8,6 +8,7 @@ import { Action } from '../../ui/Action';
 import { Failure } from '../../ui/Empty';
 import { Text } from '../../ui/Text';
 import { GroupChoice } from './GroupChoice';
+import { RenewMany } from './RenewMany';
 
 const words = texts.names;
 
@@ -35,6 +36,7 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
   const [wanted, setWanted] = useState<NameChange>();
   const change = useChangeNames();
   const [choosesGroup, setChoosesGroup] = useState(false);
+  const [isRenewing, setRenewing] = useState(false);
   /** As they were before they were changed here. */
   const [before, setBefore] = useState<readonly ShownName[]>();
   const { data: done } = change;
@@ -79,8 +81,11 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
         {all === undefined ? null : <Action kind="link" title={all} onPress={onChooseAll} />}
         <Action kind="link" title={words.chooseNone} onPress={onChooseNone} />
       </View>
-      {!preview ? (
+      {isRenewing ? (
+        <RenewMany chosen={chosen} onLeave={() => setRenewing(false)} />
+      ) : !preview ? (
         <View style={styles.row}>
+          <Action kind="link" title={words.changes.renew} onPress={() => setRenewing(true)} />
           {(['autoRenewOn', 'autoRenewOff', 'lock', 'unlock'] as const).map((what) => (
             <Action key={what} kind="link" title={words.changes[what]} onPress={() => choose(switches[what])} />
           ))}

@@ -30,11 +30,7 @@ export function NameRow({ name, today, group, isChosen, onChoose }: NameRowProps
   const { unicode, expiresOn, autoRenewal, locked, suspended } = name;
   const isWell = wellbeingOf(name, today).is === 'well';
   const days = daysBetween(today, expiresOn);
-  const renews = autoRenewal?.failed
-    ? words.notPaid
-    : autoRenewal
-      ? words.renewsFor(wholeAmount(autoRenewal.charge.amount, autoRenewal.charge.currency))
-      : words.endsByItself;
+  const renews = renewalWords(name);
   const facts = [privacyWords(name), ...(locked ? [] : [words.unlocked])].join(' · ');
   const isUrgent = !isWell && days <= endingWithinDays;
   return (
@@ -78,6 +74,16 @@ export function NameRow({ name, today, group, isChosen, onChoose }: NameRowProps
   );
 }
 
+/** What happens at its end, in a few words; what can still be done where that is over. */
+function renewalWords({ stage, autoRenewal, restore, renewal }: ShownName): string {
+  if (autoRenewal?.failed) return words.notPaid;
+  if (restore !== undefined) return words.restoresFor(wholeAmount(restore, renewal.currency));
+  if (stage === 'pendingDelete') return words.beingDeleted;
+  if (stage === 'grace') return words.renewable(wholeAmount(renewal.amount, renewal.currency));
+  if (!autoRenewal) return words.endsByItself;
+  return words.renewsFor(wholeAmount(autoRenewal.charge.amount, autoRenewal.charge.currency));
+}
+
 const styles = StyleSheet.create({
   row: {
     flexDirection: 'row',
@@ -90,6 +96,6 @@ const styles = StyleSheet.create({
   chosen: { backgroundColor: palette.card },
   link: { flex: 1, flexDirection: 'row', alignItems: 'center', gap: 10, paddingVertical: 6, minHeight: 52 },
   words: { flex: 1, minWidth: 0 },
-  name: { flex: 1.6, minWidth: 0 },
+  name: { flex: 2.2, minWidth: 0 },
   column: { flex: 1 },
 });

@@ -155,6 +155,9 @@ export const names = {
           : `until ${date}`,
   renewsFor: (amount: string) => `renews for ${amount}`,
   endsByItself: 'ends by itself',
+  renewable: (amount: string) => `renew for ${amount}`,
+  restoresFor: (amount: string) => `restore for ${amount}`,
+  beingDeleted: 'about to be deleted',
   notPaid: 'not paid',
   unlocked: 'unlocked',
   choose: (name: string) => `Choose ${name}`,
@@ -168,6 +171,7 @@ export const names = {
     lock: 'Lock',
     unlock: 'Unlock',
     group: 'Put in a group',
+    renew: 'Renew',
   },
   willChange: (will: number, already: number, cannot: number) =>
     [
@@ -175,6 +179,14 @@ export const names = {
       ...(already > 0 ? [`${already} ${already === 1 ? 'is' : 'are'} so already.`] : []),
       ...(cannot > 0 ? [`${cannot} can’t: ${cannot === 1 ? 'its' : 'their'} term is over.`] : []),
     ].join(' '),
+  willRenew: (renewed: number, restored: number, cannot: number) =>
+    [
+      renewed === 1 ? '1 name can be renewed.' : `${renewed} names can be renewed.`,
+      ...(restored > 0 ? [`${restored} can only be restored, at a higher price.`] : []),
+      ...(cannot > 0 ? [`${cannot} can’t: paid for ten years ahead, or too late.`] : []),
+      'Nothing is paid before you check out.',
+    ].join(' '),
+  putMany: 'Put them in the basket',
   doIt: 'Change them',
   leaveIt: 'Leave them',
   haveChanged: (changed: number, asked: number, waiting: number) =>

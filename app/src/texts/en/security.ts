@@ -46,6 +46,13 @@ export const security = {
 
 /** A holder's address that has to be confirmed. */
 export const holderCheck = {
+  many: (count: number, late: number) =>
+    [
+      `${count} holders have not confirmed their address.`,
+      ...(late === 0 ? [] : [`The names of ${late} of them are out of service.`]),
+    ].join(' '),
+  show: 'Show them',
+  hide: 'Show less',
   title: 'Confirm your address',
   detail: 'With this you say that the address reaches you, as the holder of names. Registries want to know.',
   confirm: 'Confirm the address',

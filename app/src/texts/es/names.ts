@@ -155,6 +155,9 @@ export const names: Texts['names'] = {
           : `hasta el ${date}`,
   renewsFor: (amount) => `se renueva por ${amount}`,
   endsByItself: 'termina solo',
+  renewable: (amount) => `se renueva por ${amount}`,
+  restoresFor: (amount) => `se recupera por ${amount}`,
+  beingDeleted: 'a punto de borrarse',
   notPaid: 'sin pagar',
   unlocked: 'sin bloquear',
   choose: (name) => `Elegir ${name}`,
@@ -168,6 +171,7 @@ export const names: Texts['names'] = {
     lock: 'Bloquear',
     unlock: 'Desbloquear',
     group: 'Poner en un grupo',
+    renew: 'Renovar',
   },
   willChange: (will, already, cannot) =>
     [
@@ -177,6 +181,14 @@ export const names: Texts['names'] = {
         ? [`${cannot} no ${cannot === 1 ? 'puede: su plazo ha terminado' : 'pueden: sus plazos han terminado'}.`]
         : []),
     ].join(' '),
+  willRenew: (renewed, restored, cannot) =>
+    [
+      renewed === 1 ? 'Se puede renovar 1 nombre.' : `Se pueden renovar ${renewed} nombres.`,
+      ...(restored > 0 ? [`${restored} solo se pueden recuperar, a un precio más alto.`] : []),
+      ...(cannot > 0 ? [`${cannot} no: pagados diez años por adelantado, o demasiado tarde.`] : []),
+      'No se paga nada antes de terminar la compra.',
+    ].join(' '),
+  putMany: 'Ponerlos en la cesta',
   doIt: 'Cambiarlos',
   leaveIt: 'Dejarlos',
   haveChanged: (changed, asked, waiting) =>

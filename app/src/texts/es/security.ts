@@ -47,6 +47,13 @@ export const security: Texts['security'] = {
 };
 
 export const holderCheck: Texts['holderCheck'] = {
+  many: (count, late) =>
+    [
+      `${count} titulares no han confirmado su dirección.`,
+      ...(late === 0 ? [] : [`Los nombres de ${late} están fuera de servicio.`]),
+    ].join(' '),
+  show: 'Mostrarlos',
+  hide: 'Mostrar menos',
   title: 'Confirme su correo',
   detail: 'Con esto dice que el correo le llega, como titular de nombres. Los operadores quieren saberlo.',
   confirm: 'Confirmar el correo',
