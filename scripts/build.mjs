@@ -44,7 +44,7 @@ async function buildPrograms() {
     entryPoints: {
       server: 'server/src/main.ts',
       zoneBuilder: 'server/src/find/zones/builder.ts',
-      printing: 'server/src/money/invoices/printing.ts',
+      printing: 'server/src/money/papers/printing.ts',
       standins: 'standins/src/main.ts',
     },
     absWorkingDir: root,

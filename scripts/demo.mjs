@@ -46,7 +46,7 @@ async function loadMaren(visitor) {
 
 /** The studio has looked after its names for years; one it registers today, with a card that it keeps. */
 async function loadStudio(visitor) {
-  const { loaded } = await visitor.expect(200, 'POST', '/api/demo/studio', {});
+  const { loaded } = await visitor.expect(200, 'POST', '/api/me/demo/studio', {});
   if (!loaded) return;
   const { paymentsUrl } = await visitor.expect(200, 'GET', '/api/session');
   const payment = { method: 'card', token: await tokenFor(paymentsUrl), keep: true };

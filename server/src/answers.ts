@@ -5,6 +5,7 @@ import type { Agreement, Extension, WholeExtension } from '@tienda/core/catalogu
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { SearchEvent } from '@tienda/core/search/searchEvent';
 import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
+import type { Statement } from '@tienda/core/orders/statement';
 import type { NameGroup } from '@tienda/core/names/nameGroup';
 import type { GivenBack, ShownName } from '@tienda/core/names/shownName';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
@@ -141,9 +142,11 @@ export interface Answers {
   'GET /api/me/names/:name': ShownName;
   'GET /api/me/groups': readonly NameGroup[];
   'POST /api/me/groups 201': NameGroup;
+  'GET /api/me/groups/:id/statement': Statement;
+  'GET /api/me/groups/:id/statement.pdf': Paper;
   'PUT /api/me/groups/:id': Omit<NameGroup, 'names'>;
   'DELETE /api/me/groups/:id 204': Nothing;
-  'POST /api/demo/studio': { readonly loaded: boolean };
+  'POST /api/me/demo/studio': { readonly loaded: boolean };
   'POST /api/me/name-changes': ChangedNames;
   'GET /api/me/names/:name/log': readonly ShownNameEvent[];
   'PATCH /api/me/names/:name': ShownName;

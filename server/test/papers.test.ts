@@ -4,7 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import type { Invoice } from '@tienda/core/orders/invoice';
 import { maren } from '../../core/test/contacts';
-import { invoicePdf } from '../src/money/invoices/pdf';
+import { invoicePdf } from '../src/money/papers/invoicePdf';
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'tienda-papers-'));
 

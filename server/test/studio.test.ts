@@ -14,7 +14,7 @@ beforeAll(async () => {
   client = own.client;
   server = await ServerProcess.start(26, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '3600' });
   ({ visitor } = await server.member());
-  expect(await visitor.expect(200, 'POST', '/api/demo/studio', {})).toEqual({ loaded: true });
+  expect(await visitor.expect(200, 'POST', '/api/me/demo/studio', {})).toEqual({ loaded: true });
 }, 60_000);
 afterAll(async () => {
   await client.end();
@@ -45,7 +45,7 @@ test('the studio holds its names for 25 clients in 60 extensions, of every stage
   expect(new Set(names.map(({ stage }) => stage))).toEqual(new Set(['active', 'grace', 'redemption']));
   const years = names.map(({ expiresOn }) => Number(expiresOn.slice(0, 4)));
   expect(Math.max(...years) - Math.min(...years)).toBeGreaterThanOrEqual(8);
-  expect(await visitor.expect(200, 'POST', '/api/demo/studio', {})).toEqual({ loaded: false });
+  expect(await visitor.expect(200, 'POST', '/api/me/demo/studio', {})).toEqual({ loaded: false });
 });
 
 test('registries, orders and log agree: when each name began and ends, its lock, who holds it', async () => {

@@ -119,7 +119,7 @@ export function demoRoutes(config: Config, clock: DemoClock, days: Days, studio:
     ),
     accountRoute(
       'post',
-      '/api/demo/studio',
+      '/api/me/demo/studio',
       {
         needs: 'changeAccount',
         summary: 'Fills an account that holds nothing with the names of a studio, and their past',

@@ -17,7 +17,7 @@ import { BasketStore, type KeptLine } from './basket/store';
 import { cardRoutes } from './cards/routes';
 import { PaymentWays } from './cards/service';
 import { KeptCardStore } from './cards/store';
-import { Press } from './invoices/press';
+import { Press } from './papers/press';
 import { attachmentOf, invoiceRoutes } from './invoices/routes';
 import { InvoiceStore } from './invoices/store';
 import type { HearsOfPayment } from './payments/notices';
@@ -46,6 +46,7 @@ export interface Money extends Wing {
   readonly basket: BasketStore;
   readonly balances: BalanceStore;
   readonly invoices: InvoiceStore;
+  readonly press: Press;
   readonly ways: PaymentWays;
   readonly topUpPaid: HearsOfPayment;
   readonly custom: Custom;
@@ -83,6 +84,7 @@ export function openMoney(
     basket,
     balances,
     invoices,
+    press,
     ways,
     topUpPaid: async ({ reference }) => ((await balance.advance(reference)) ? 'heard' : 'other'),
     custom: {

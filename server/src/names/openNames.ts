@@ -30,6 +30,8 @@ import { NameLists } from './lists/store';
 import { offerRoutes } from './offers/routes';
 import { OfferService } from './offers/service';
 import { OfferStore } from './offers/store';
+import { statementRoutes } from './statements/routes';
+import { StatementStore } from './statements/store';
 import { openOrders } from './openOrders';
 import { Renewals } from './renewals/service';
 import { CareStore } from './renewals/store';
@@ -169,6 +171,7 @@ export async function openNames(
       ...calendarRoutes({ accounts, names: held, catalogue, clock, keys: codeKeys, publicUrl }),
       ...givingBackRoutes(givingBack, held, asking, idempotency),
       ...groupRoutes(groups),
+      ...statementRoutes({ groups, store: new StatementStore(database), views, accounts, press: money.press, clock }),
       ...changeRoutes(changes, held, views, people.proven),
     ],
     chores: [

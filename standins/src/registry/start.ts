@@ -9,7 +9,7 @@ import { startEppServer } from './eppServer';
 import { registries } from './registries';
 import type { RegistryKeeper } from './keeper';
 import { registrars, RegistryStore } from './store';
-import { readPast } from './past';
+import { readPast, remember } from './pastStore';
 import { RegistrySwitches } from './switches';
 import { RegistryTransfers } from './transfers';
 import { zoneFileRouter } from './zoneFiles';
@@ -71,12 +71,7 @@ export async function startRegistries(
     ctx.status = 204;
   });
   router.put('/names', async (ctx) => {
-    const { domains, contacts } = readPast(ctx.request.body);
-    for (const { store, registry } of keepers)
-      await store.remember(
-        domains.filter((domain) => domain.registry === registry.id),
-        contacts.flatMap(({ registry: id, contact }) => (id === registry.id ? [contact] : [])),
-      );
+    await remember(database, registrars[0], readPast(ctx.request.body), now());
     ctx.status = 204;
   });
   router.put('/clock', async (ctx) => {

@@ -7,7 +7,6 @@ import type { Database } from '../db/database';
 import { registeredDomain, registryContact, registryMessage } from '../db/schema';
 import { heldByStranger, strangersName, strangersRegistrars } from './background';
 import { awaitsReport, gracePeriodsOn, labelOf, lifecycleOf, stageOn, zoneOf, type Lived } from './life';
-import type { PastName } from './past';
 import type { Registry } from './registries';
 
 type Row = typeof registeredDomain.$inferSelect;
@@ -71,38 +70,6 @@ export class RegistryStore {
       expiresAt: new Date(`${expires}T09:00:00Z`),
     }));
     if (rows.length > 0) await this.database.insert(registeredDomain).values(rows).onConflictDoNothing();
-  }
-
-  /** Puts in names of the shop that were registered long ago, and their contacts; what was told last is true. */
-  async remember(names: readonly PastName[], contacts: readonly EppContact[]): Promise<void> {
-    const [sponsor] = registrars;
-    const mine = { registry: this.registry.id, sponsor };
-    if (contacts.length > 0)
-      await this.database
-        .insert(registryContact)
-        .values(contacts.map((contact) => ({ ...mine, id: contact.id, contact, createdAt: this.now() })))
-        .onConflictDoNothing();
-    const rows = names.map(({ createdAt, expiresAt, statuses, ...name }) => ({
-      ...name,
-      ...mine,
-      creator: sponsor,
-      statuses: [...statuses],
-      createdAt: new Date(createdAt),
-      expiresAt: new Date(expiresAt),
-    }));
-    if (rows.length === 0) return;
-    const { registrant, contacts: links, authCode, statuses, createdAt, expiresAt, sponsor: holder } = registeredDomain;
-    const told = Object.entries({ registrant, contacts: links, authCode, statuses, createdAt, expiresAt }).map(
-      ([field, { name }]) => [field, sql`excluded.${sql.identifier(name)}`],
-    );
-    await this.database
-      .insert(registeredDomain)
-      .values(rows)
-      .onConflictDoUpdate({
-        target: registeredDomain.name,
-        set: { ...Object.fromEntries(told), deletedAt: null, restoreAskedAt: null, restoredAt: null },
-        setWhere: eq(holder, sponsor),
-      });
   }
 
   async registered(names: readonly string[]): Promise<Set<string>> {

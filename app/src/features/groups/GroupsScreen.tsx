@@ -4,6 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import type { NameGroup } from '@tienda/core/names/nameGroup';
 import { useGroups, useKeepGroup, useRemoveGroup } from '../../api/groups';
 import { useSession } from '../../api/session';
+import { useToday } from '../../api/shopClock';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -12,6 +13,7 @@ import { Failure, Loading } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
+import { StatementPanel } from './StatementPanel';
 
 const words = texts.groups;
 
@@ -52,7 +54,8 @@ export function GroupsScreen() {
 
 function GroupCard({ group }: { readonly group: NameGroup }) {
   const { id, title, note, names } = group;
-  const [open, setOpen] = useState<'nothing' | 'form' | 'removal'>('nothing');
+  const [open, setOpen] = useState<'nothing' | 'form' | 'removal' | 'statement'>('nothing');
+  const today = useToday();
   const remove = useRemoveGroup();
   return (
     <Card label={title}>
@@ -76,11 +79,25 @@ function GroupCard({ group }: { readonly group: NameGroup }) {
           </View>
         </View>
       ) : null}
+      {open === 'statement' && today !== undefined ? (
+        <>
+          <StatementPanel group={group} today={today} />
+          <View style={styles.row}>
+            <Action kind="link" title={texts.find.close} onPress={() => setOpen('nothing')} />
+          </View>
+        </>
+      ) : null}
       {open === 'nothing' ? (
         <View style={styles.row}>
           <Link href={{ pathname: '/names', params: { group: id } }} style={styles.link}>
             <Text colour="terracotta">{words.itsNames(names)}</Text>
           </Link>
+          <Action
+            kind="link"
+            title={texts.statement.open}
+            label={texts.statement.title(title)}
+            onPress={() => setOpen('statement')}
+          />
           <Action kind="link" title={words.edit} label={`${words.edit}: ${title}`} onPress={() => setOpen('form')} />
           <Action
             kind="link"

@@ -7,6 +7,7 @@ import { advice, codes, money, tally } from './money';
 import { checkout, publicView } from './checkout';
 import { balance, documents, order, payment, waiting } from './order';
 import { groups } from './groups';
+import { statement } from './statement';
 import { names } from './names';
 import { holderCheck, security } from './security';
 import { nameCount, terms, years } from './counts';
@@ -65,6 +66,7 @@ export const en = {
   codes,
   advice,
   groups,
+  statement,
   names,
   ahead: {
     title: 'Ahead',

@@ -3,6 +3,7 @@ import { basket } from './basket';
 import { checkout, publicView } from './checkout';
 import { balance, documents, order, payment, waiting } from './order';
 import { groups } from './groups';
+import { statement } from './statement';
 import { names } from './names';
 import { holderCheck, security } from './security';
 import { lineup, wordbench } from './compare';
@@ -65,6 +66,7 @@ export const es: Texts = {
   codes,
   advice,
   groups,
+  statement,
   names,
   ahead: {
     title: 'Por venir',

@@ -23,7 +23,7 @@ import type { HeldRow, KeptContact, StudioStore } from './store';
 import { studioClients, studioExtensions, studioStory, type StudioName } from './story';
 
 /** A name at its registry. */
-export interface RegistryName {
+interface RegistryName {
   readonly name: string;
   readonly registry: string;
   readonly registrant: string;

@@ -2,8 +2,8 @@ import type { Invoice } from '@tienda/core/orders/invoice';
 import type { Attachment } from '../../platform/outbox/mail';
 import { notFound } from '../../platform/http/problem';
 import { accountRoute, type Route } from '../../platform/http/route';
-import type { PaperKind } from './pdf';
-import type { Press } from './press';
+import type { PaperKind } from '../papers/invoicePdf';
+import type { Press } from '../papers/press';
 import type { InvoiceStore } from './store';
 
 const contentType = 'application/pdf';

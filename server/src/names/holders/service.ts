@@ -6,7 +6,7 @@ import {
   type HolderCheck,
   type ShownHolderCheck,
 } from '@tienda/core/contacts/holderCheck';
-import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
+import { isoDate } from '@tienda/core/time/isoDate';
 import type { AccountStore, Addressee } from '../../people/accounts/store';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { Clock } from '../../platform/clock/clock';

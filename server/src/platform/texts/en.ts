@@ -228,6 +228,29 @@ export const en = {
     authCodeText: (name: string) =>
       `Someone who knows your password asked for the auth code of ${name}. With it the name can be moved to another registrar once it is unlocked. If that was not you, lock the name, set a new password, and write to us.`,
   },
+  statements: {
+    title: (group: string) => `Statement: ${group}`,
+    period: (from: string, to: string) => `${from} to ${to}`,
+    made: (on: string) => `made on ${on}`,
+    held: (count: number) => (count === 1 ? '1 name held' : `${count} names held`),
+    paid: 'Bought and renewed',
+    nothingPaid: 'Nothing was bought or renewed in this time.',
+    due: 'Due in the twelve months after',
+    dueNote: 'At today’s prices, before tax. What does not renew by itself is due only if it is renewed.',
+    nothingDue: 'Nothing falls due.',
+    heads: {
+      name: 'Name',
+      registered: 'Registered',
+      ends: 'Ends',
+      renews: 'By itself',
+      invoice: 'Invoice',
+      on: 'On',
+      net: 'Net',
+    },
+    sum: 'Together',
+    yes: 'yes',
+    no: 'no',
+  },
   papers: {
     years: (years: number) => (years === 1 ? '1 year' : `${years} years`),
     term: {

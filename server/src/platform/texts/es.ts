@@ -219,6 +219,29 @@ export const es: Texts = {
     authCodeText: (name) =>
       `Alguien que conoce su contraseña pidió el código de autorización de ${name}. Con él el nombre se puede trasladar a otro registrador cuando esté desbloqueado. Si no fue usted, bloquee el nombre, ponga otra contraseña y escríbanos.`,
   },
+  statements: {
+    title: (group) => `Extracto: ${group}`,
+    period: (from, to) => `del ${from} al ${to}`,
+    made: (on) => `hecho el ${on}`,
+    held: (count) => (count === 1 ? '1 nombre' : `${count} nombres`),
+    paid: 'Comprado y renovado',
+    nothingPaid: 'No se compró ni se renovó nada en este tiempo.',
+    due: 'Vence en los doce meses siguientes',
+    dueNote: 'A precios de hoy, sin impuestos. Lo que no se renueva solo vence únicamente si se renueva.',
+    nothingDue: 'No vence nada.',
+    heads: {
+      name: 'Nombre',
+      registered: 'Alta',
+      ends: 'Termina',
+      renews: 'Solo',
+      invoice: 'Factura',
+      on: 'Fecha',
+      net: 'Neto',
+    },
+    sum: 'En total',
+    yes: 'sí',
+    no: 'No',
+  },
   papers: {
     years: (years) => (years === 1 ? '1 año' : `${years} años`),
     term: {

@@ -1,7 +1,8 @@
 import { Worker } from 'node:worker_threads';
 import type { Invoice } from '@tienda/core/orders/invoice';
-import type { PaperKind } from './pdf';
-import type { PrintJob, Printed } from './printing';
+import type { Statement } from '@tienda/core/orders/statement';
+import type { PaperKind } from './invoicePdf';
+import type { Printable, Printed, PrintJob } from './printing';
 
 /** Longer than any document takes. */
 const patienceMs = 30_000;
@@ -20,11 +21,20 @@ export class Press {
 
   /** @throws Error where the document could not be made, or took too long */
   print(invoice: Invoice, kind: PaperKind = invoice.kind): Promise<Buffer> {
+    return this.take({ invoice, kind }, invoice.number);
+  }
+
+  /** @throws Error where it could not be made, or took too long */
+  printStatement(statement: Statement): Promise<Buffer> {
+    return this.take({ statement }, statement.title);
+  }
+
+  private take(printable: Printable, about: string): Promise<Buffer> {
     const id = (this.jobs += 1);
     return new Promise((resolve, reject) => {
-      const timer = setTimeout(() => this.fail(new Error(`${invoice.number} took too long to print`)), patienceMs);
+      const timer = setTimeout(() => this.fail(new Error(`${about} took too long to print`)), patienceMs);
       this.waiting.set(id, { resolve, reject, timer });
-      const job: PrintJob = { id, invoice, kind };
+      const job: PrintJob = { ...printable, id };
       this.running().postMessage(job);
     });
   }

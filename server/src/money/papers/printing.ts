@@ -1,22 +1,25 @@
 import { parentPort } from 'node:worker_threads';
 import type { Invoice } from '@tienda/core/orders/invoice';
-import { invoicePdf, type PaperKind } from './pdf';
+import type { Statement } from '@tienda/core/orders/statement';
+import { invoicePdf, type PaperKind } from './invoicePdf';
+import { statementPdf } from './statementPdf';
+
+/** What can be printed. */
+export type Printable = { readonly invoice: Invoice; readonly kind: PaperKind } | { readonly statement: Statement };
 
 /** What the thread is asked to print. */
-export interface PrintJob {
-  readonly id: number;
-  readonly invoice: Invoice;
-  readonly kind: PaperKind;
-}
+export type PrintJob = Printable & { readonly id: number };
 
 /** What came of it. */
 export type Printed =
   { readonly id: number; readonly content: Uint8Array } | { readonly id: number; readonly fault: string };
 
 /** Runs in a worker thread: laying out a document, and reading the fonts for it, holds up nobody else there. */
-async function print({ id, invoice, kind }: PrintJob): Promise<Printed> {
+async function print(job: PrintJob): Promise<Printed> {
+  const { id } = job;
   try {
-    return { id, content: await invoicePdf(invoice, kind) };
+    const content = 'statement' in job ? statementPdf(job.statement) : invoicePdf(job.invoice, job.kind);
+    return { id, content: await content };
   } catch (fault) {
     return { id, fault: fault instanceof Error ? fault.message : String(fault) };
   }

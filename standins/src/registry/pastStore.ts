@@ -1,0 +1,67 @@
+import { eq, sql } from 'drizzle-orm';
+import type { ContactLink, EppContact } from '@tienda/core/epp/objects';
+import type { Database } from '../db/database';
+import { registeredDomain, registryContact } from '../db/schema';
+
+/** A name that was registered long ago, as the demo tells it. */
+export interface PastName {
+  readonly name: string;
+  readonly registry: string;
+  readonly registrant: string;
+  readonly contacts: readonly ContactLink[];
+  readonly authCode: string;
+  readonly statuses: readonly string[];
+  /** ISO 8601 instants. */
+  readonly createdAt: string;
+  readonly expiresAt: string;
+}
+
+/** Names registered long ago, with their contacts. */
+export interface Past {
+  readonly domains: readonly PastName[];
+  readonly contacts: readonly { readonly registry: string; readonly contact: EppContact }[];
+}
+
+/** @throws TypeError where it is not told as it should be */
+export function readPast(body: unknown): Past {
+  const { domains, contacts } = { ...(body as Partial<Past> | undefined) };
+  if (!Array.isArray(domains) || !Array.isArray(contacts)) throw new TypeError('domains and contacts come as lists');
+  const isDated = ({ createdAt, expiresAt }: PastName) => [createdAt, expiresAt].every((at) => Date.parse(at) > 0);
+  if (!domains.every(isDated)) throw new TypeError('Every name has a day on which it began and one on which it ends');
+  return { domains, contacts };
+}
+
+/** Puts in names of a registrar that were registered long ago, and their contacts; what was told last is true. */
+export async function remember(
+  database: Database,
+  sponsor: string,
+  { domains, contacts }: Past,
+  now: Date,
+): Promise<void> {
+  if (contacts.length > 0)
+    await database
+      .insert(registryContact)
+      .values(contacts.map(({ registry, contact }) => ({ registry, sponsor, id: contact.id, contact, createdAt: now })))
+      .onConflictDoNothing();
+  const rows = domains.map(({ createdAt, expiresAt, statuses, ...name }) => ({
+    ...name,
+    sponsor,
+    creator: sponsor,
+    statuses: [...statuses],
+    createdAt: new Date(createdAt),
+    expiresAt: new Date(expiresAt),
+  }));
+  if (rows.length === 0) return;
+  const { registrant, contacts: links, authCode, statuses, createdAt, expiresAt, sponsor: holder } = registeredDomain;
+  const told = Object.entries({ registrant, contacts: links, authCode, statuses, createdAt, expiresAt }).map(
+    ([field, { name }]) => [field, sql`excluded.${sql.identifier(name)}`],
+  );
+  await database
+    .insert(registeredDomain)
+    .values(rows)
+    .onConflictDoUpdate({
+      target: registeredDomain.name,
+      set: { ...Object.fromEntries(told), deletedAt: null, restoreAskedAt: null, restoredAt: null },
+      setWhere: eq(holder, sponsor),
+    });
+}
