@@ -4,7 +4,7 @@ import type { Database } from '../db/database';
 import { registeredDomain, registryContact } from '../db/schema';
 
 /** A name that was registered long ago, as the demo tells it. */
-export interface PastName {
+interface PastName {
   readonly name: string;
   readonly registry: string;
   readonly registrant: string;

@@ -8,7 +8,7 @@ export const statement = {
   days: (from: string, to: string) => `${from} to ${to}`,
   held: (count: number) => `${nameCount(count)} held.`,
   paid: (count: number, amount: string) =>
-    `${count === 1 ? '1 name' : `${count} times a name`} bought or renewed, for ${amount} before tax.`,
+    `Bought or renewed ${count === 1 ? 'once' : `${count} times`}, for ${amount} before tax.`,
   nothingPaid: 'Nothing bought or renewed.',
   due: (count: number, amount: string) =>
     `${nameCount(count)} due in the twelve months after, ${amount} before tax at today’s prices.`,

@@ -9,7 +9,7 @@ export const statement: Texts['statement'] = {
   days: (from, to) => `del ${from} al ${to}`,
   held: (count) => `${nameCount(count)} en su poder.`,
   paid: (count, amount) =>
-    `${count === 1 ? 'Un nombre comprado o renovado' : `${count} veces se compró o renovó un nombre`}, por ${amount} sin impuestos.`,
+    `Comprado o renovado ${count === 1 ? 'una vez' : `${count} veces`}, por ${amount} sin impuestos.`,
   nothingPaid: 'No se compró ni renovó nada.',
   due: (count, amount) =>
     `${nameCount(count)} por vencer en los doce meses siguientes, ${amount} sin impuestos a precios de hoy.`,

@@ -45,7 +45,7 @@ function held(sheet: Sheet, { held: names, language }: Statement): void {
 
 function paid(sheet: Sheet, { paid: payments, paidIn, language }: Statement): void {
   const words = textsIn(language).statements;
-  sheet.room(660);
+  sheet.room(600);
   sheet.say(words.paid, { as: 'H2', bold: true, size: 13, gap: 6 });
   if (payments.length === 0) sheet.say(words.nothingPaid);
   else
@@ -68,7 +68,7 @@ function paid(sheet: Sheet, { paid: payments, paidIn, language }: Statement): vo
 
 function due(sheet: Sheet, { due: names, dueSum, currency, language }: Statement): void {
   const words = textsIn(language).statements;
-  sheet.room(660);
+  sheet.room(600);
   sheet.say(words.due, { as: 'H2', bold: true, size: 13, gap: 6 });
   sheet.say(words.dueNote, { size: 9, gap: 6 });
   if (names.length === 0) sheet.say(words.nothingDue);
