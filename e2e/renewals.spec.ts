@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
-import { atReview, by, countLoads, headed, notPaid, pay, payAgain, registered } from './buyer';
-import { expect, fault, fillCard, freshWord, put, test } from './shop';
+import { agree, atReview, by, countLoads, headed, notPaid, pay, payAgain, registered, toReview } from './buyer';
+import { expect, fault, fillCard, freshWord, put, signedIn, test } from './shop';
 
 /** Somebody who has just registered a name, on its page. */
 async function atOwnName(shop: Page, baseURL: string): Promise<string> {
@@ -106,5 +106,46 @@ test('a name is given back: refused, silent, then done, with what goes back said
   await expect(shop.getByText('No names yet')).toBeVisible();
   await shop.getByRole('link', { name: 'Account' }).click();
   await expect(shop.getByText(/^Credit note 20\d\d-/).first()).toBeVisible();
+  expect(loads()).toBe(0);
+});
+
+test('privacy that has its price is bought later for the years still to run, refused once, then seen on the page', async ({
+  shop,
+  baseURL,
+}) => {
+  await signedIn(shop, baseURL ?? '', true);
+  const word = freshWord();
+  await put(shop, word, 'mobi');
+  const name = `${word}.mobi`;
+  await toReview(shop);
+  await agree(shop);
+  await fillCard(shop);
+  await pay(shop);
+  await registered(shop);
+  await toOwnName(shop, name);
+  const loads = countLoads(shop);
+  const costs = shop.getByText(
+    /^off: the public sees the holder\. Hiding it costs US\$\d+\.\d\d before tax for the year/,
+  );
+  await expect(costs).toBeVisible();
+  await shop.getByRole('button', { name: 'Hide the holder' }).click();
+  await expect(shop.getByText(/^Privacy for one year, until /)).toBeVisible();
+  await shop.getByRole('button', { name: 'Go to checkout' }).click();
+  await headed(shop, 'What you hide');
+  await fault(shop, 'lanternhead', { on: 'updateDomain', kind: 'refuse', code: 2304, times: 1 });
+  await fillCard(shop);
+  await pay(shop);
+  await headed(shop, 'Not hidden');
+  await shop.getByRole('button', { name: 'Go to the name and try again' }).click();
+  await shop.getByRole('button', { name: 'Hide the holder' }).click();
+  await shop.getByRole('button', { name: 'Go to checkout' }).click();
+  await fillCard(shop);
+  await pay(shop);
+  await headed(shop, 'Hidden');
+  await expect(shop.getByText('its holder is hidden from the public')).toBeVisible();
+  await toOwnName(shop, name);
+  await expect(shop.getByRole('switch', { name: 'Privacy protection' })).toBeChecked();
+  await expect(shop.getByText('on; switching it off gives nothing back')).toBeVisible();
+  await expect(shop.getByText(/^privacy switched on · you$/)).toBeVisible();
   expect(loads()).toBe(0);
 });

@@ -24,7 +24,7 @@ export function signUp(visitor: Visitor, email: string, password: string): Promi
 export function tokenFor(paymentsUrl: string, number?: string): Promise<string>;
 export interface WantedName {
   readonly name: string;
-  readonly action?: 'register' | 'renew' | 'restore';
+  readonly action?: 'register' | 'renew' | 'restore' | 'privacy';
   readonly years?: number;
   readonly privacy?: boolean;
   readonly autoRenew?: boolean;

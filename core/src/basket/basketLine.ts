@@ -4,11 +4,11 @@ import type { IsoDate } from '../time/isoDate';
 import type { LineChange } from './lineFacts';
 
 /** What can be put in a basket. */
-export const basketActions = ['register', 'renew', 'restore'] as const;
+export const basketActions = ['register', 'renew', 'restore', 'privacy'] as const;
 
 export type BasketAction = (typeof basketActions)[number];
 
-/** A name to register, to renew or to restore, with what was chosen for it. */
+/** A name to register, to renew, to restore or to hide the holder of, with what was chosen for it. */
 export interface BasketLine {
   /** A-label. */
   readonly name: string;

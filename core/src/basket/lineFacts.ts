@@ -39,13 +39,20 @@ export function lineFacts(
   const renew = premium?.renew ?? prices.renew;
   return {
     ...(isNew && answer && answer.status !== 'unknown' ? { status: answer.status } : {}),
-    register: isNew ? (premium?.register ?? prices.register) : action === 'restore' ? prices.restore + renew : renew,
+    register: firstYearOfAction(action, { ...prices, register: premium?.register ?? prices.register, renew }),
     ...(intro ? { intro: { price: intro.price, minYears: intro.minYears ?? 1 } } : {}),
     renew,
     fee: yearlyFee,
     privacy,
     terms,
   };
+}
+
+function firstYearOfAction(
+  action: BasketAction,
+  { register, renew, restore }: Pick<Extension['prices'], 'register' | 'renew' | 'restore'>,
+): UsdCents {
+  return { register, renew, restore: restore + renew, privacy: 0 }[action];
 }
 
 /** What changed for a name taken for so many years. What the registry did not say is no change. */

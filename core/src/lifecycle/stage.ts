@@ -44,16 +44,16 @@ export function canRenew(stage: HeldStage): boolean {
 
 /** Why a name that is held cannot be paid for as it was asked for. */
 export type Closed =
-  /** To be renewed, and it ran out too long ago. */
+  /** To be renewed or hidden, and it ran out too long ago. */
   | 'ranOut'
   /** To be restored, and it has not run out that long ago. */
   | 'notInRedemption'
   /** To be restored, and its registry is about to delete it. */
   | 'beyondRestore';
 
-/** Why a name cannot be renewed or restored where it stands; undefined where it can. */
-export function closedTo(action: 'renew' | 'restore', stage: HeldStage): Closed | undefined {
-  if (action === 'renew') return canRenew(stage) ? undefined : 'ranOut';
+/** Why a name cannot be renewed, restored or hidden where it stands; undefined where it can. */
+export function closedTo(action: 'renew' | 'restore' | 'privacy', stage: HeldStage): Closed | undefined {
+  if (action !== 'restore') return canRenew(stage) ? undefined : 'ranOut';
   if (stage === 'redemption') return undefined;
   return canRenew(stage) ? 'notInRedemption' : 'beyondRestore';
 }

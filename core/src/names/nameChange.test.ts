@@ -1,8 +1,16 @@
-import { changePreview, takenBack, withChange } from './nameChange';
+import { changePreview, takenBack, withChange, type ChangePreview } from './nameChange';
 import type { ShownName } from './shownName';
 
 const name = (label: string, facts: Partial<ShownName>) =>
-  ({ name: `${label}.org`, autoRenew: false, locked: false, stage: 'active', ...facts }) as ShownName;
+  ({
+    name: `${label}.org`,
+    autoRenew: false,
+    locked: false,
+    privacy: true,
+    privacyPolicy: 'included',
+    stage: 'active',
+    ...facts,
+  }) as ShownName;
 const names = [
   name('off', {}),
   name('on', { autoRenew: true }),
@@ -10,6 +18,8 @@ const names = [
   name('redemption', { stage: 'redemption' }),
 ];
 const labels = (some: readonly ShownName[]) => some.map((one) => one.name.split('.')[0]);
+const cannotOf = ({ cannot }: ChangePreview) =>
+  Object.fromEntries([...cannot].map(([why, some]) => [why, labels(some)]));
 
 test.each([
   [{ autoRenew: true }, ['off', 'grace'], ['on']],
@@ -17,19 +27,43 @@ test.each([
   [{ autoRenew: true, locked: true }, ['off', 'on', 'grace'], []],
 ])('of %j it is said which will change, which are so already, and which cannot', (change, will, already) => {
   const preview = changePreview(names, change);
-  expect([labels(preview.will), labels(preview.already), labels(preview.cannot)]).toEqual([
+  expect([labels(preview.will), labels(preview.already), cannotOf(preview)]).toEqual([
     will,
     already,
-    ['redemption'],
+    { over: ['redemption'] },
   ]);
 });
 
 test('a group can be changed wherever a name stands in its life', () => {
   const preview = changePreview([...names, name('there', { groupId: 'g1' })], { groupId: 'g1' });
-  expect([labels(preview.will), labels(preview.already), preview.cannot]).toEqual([
+  expect([labels(preview.will), labels(preview.already), cannotOf(preview)]).toEqual([
     ['off', 'on', 'grace', 'redemption'],
     ['there'],
-    [],
+    {},
+  ]);
+});
+
+test('privacy is switched where it costs nothing, given up where it has its price, and left where there is none', () => {
+  const some = [
+    name('shown', { privacy: false }),
+    name('hidden', {}),
+    name('bought', { privacyPolicy: 'priced' }),
+    name('unbought', { privacyPolicy: 'priced', privacy: false }),
+    name('registry', { privacyPolicy: 'hiddenByRegistry', privacy: false }),
+    name('open', { privacyPolicy: 'notAllowed', privacy: false }),
+    name('late', { stage: 'redemption', privacy: false }),
+  ];
+  const on = changePreview(some, { privacy: true });
+  expect([labels(on.will), labels(on.already), cannotOf(on)]).toEqual([
+    ['shown'],
+    ['hidden', 'bought'],
+    { priced: ['unbought'], hiddenByRegistry: ['registry'], notAllowed: ['open'], over: ['late'] },
+  ]);
+  const off = changePreview(some, { privacy: false });
+  expect([labels(off.will), labels(off.already), cannotOf(off)]).toEqual([
+    ['hidden', 'bought'],
+    ['shown', 'unbought', 'registry', 'open'],
+    { over: ['late'] },
   ]);
 });
 

@@ -1,3 +1,4 @@
+import type { PrivacyPolicy } from '../catalogue/extension';
 import { canRenew } from '../lifecycle/stage';
 import { grouped } from '../text/grouped';
 import type { ShownName } from './shownName';
@@ -7,6 +8,8 @@ export interface NameChange {
   readonly autoRenew?: boolean;
   /** Against transfer. */
   readonly locked?: boolean;
+  /** Whether its holder is hidden from the public. */
+  readonly privacy?: boolean;
   /** Id of the group that it goes to; into none, where null. */
   readonly groupId?: string | null;
 }
@@ -17,17 +20,24 @@ export interface ChangedNames {
   readonly changed: readonly string[];
   /** Their registries were asked to change them. */
   readonly asked: readonly string[];
-  /** Those that cannot be changed where they stand in their lives. */
+  /** Those that cannot be changed. */
   readonly cannot: readonly string[];
 }
+
+/** Why a name cannot be changed so. */
+export type CannotChange =
+  /** Its term is over. */
+  | 'over'
+  /** Its registry hides holders itself, or shows them always; privacy has its price, and is put in the basket. */
+  | Exclude<PrivacyPolicy, 'included'>;
 
 /** What a change of many names will come to. */
 export interface ChangePreview {
   readonly will: readonly ShownName[];
   /** They are so already. */
   readonly already: readonly ShownName[];
-  /** Where they stand in their lives it cannot be changed. */
-  readonly cannot: readonly ShownName[];
+  /** Those that cannot be changed, by why. */
+  readonly cannot: ReadonlyMap<CannotChange, readonly ShownName[]>;
 }
 
 /** Names, by A-label, and what they are changed to. */
@@ -36,15 +46,25 @@ export interface ChangeStep {
   readonly change: NameChange;
 }
 
-/** True where a change can be made to a name in its stage: what is only kept here can be changed always. */
-function canChange({ stage }: ShownName, { autoRenew, locked }: NameChange): boolean {
-  return canRenew(stage) || (autoRenew === undefined && locked === undefined);
+/**
+ * Why a change cannot be made to a name; undefined where it can. What is only kept here can be changed always; privacy
+ * that costs nothing wherever it is offered, and where it has its price it can be given up.
+ */
+export function cannotChange(
+  { stage, privacyPolicy }: Pick<ShownName, 'stage' | 'privacyPolicy'>,
+  { autoRenew, locked, privacy }: NameChange,
+): CannotChange | undefined {
+  const isKeptHere = autoRenew === undefined && locked === undefined && privacy === undefined;
+  if (!isKeptHere && !canRenew(stage)) return 'over';
+  if (privacy === undefined || privacyPolicy === 'included') return undefined;
+  return privacyPolicy === 'priced' && !privacy ? undefined : privacyPolicy;
 }
 
-function isSo(name: ShownName, { autoRenew, locked, groupId }: NameChange): boolean {
+function isSo(name: ShownName, { groupId, ...switches }: NameChange): boolean {
   return (
-    (autoRenew === undefined || autoRenew === name.autoRenew) &&
-    (locked === undefined || locked === name.locked) &&
+    (['autoRenew', 'locked', 'privacy'] as const).every(
+      (what) => switches[what] === undefined || switches[what] === name[what],
+    ) &&
     (groupId === undefined || groupId === (name.groupId ?? null))
   );
 }
@@ -53,9 +73,19 @@ function isSo(name: ShownName, { autoRenew, locked, groupId }: NameChange): bool
 export function changePreview(names: Iterable<ShownName>, change: NameChange): ChangePreview {
   const will: ShownName[] = [];
   const already: ShownName[] = [];
-  const cannot: ShownName[] = [];
-  for (const name of names) (!canChange(name, change) ? cannot : isSo(name, change) ? already : will).push(name);
-  return { will, already, cannot };
+  const cannot: { readonly name: ShownName; readonly why: CannotChange }[] = [];
+  for (const name of names) {
+    const why = cannotChange(name, change);
+    if (isSo(name, change) && why !== 'over') already.push(name);
+    else if (why) cannot.push({ name, why });
+    else will.push(name);
+  }
+  const byReason = grouped(cannot, ({ why }) => why);
+  return {
+    will,
+    already,
+    cannot: new Map([...byReason].map(([why, some]) => [why, some.map(({ name }) => name)])),
+  };
 }
 
 /** A name after a change. */
@@ -65,11 +95,14 @@ export function withChange({ groupId: before, ...name }: ShownName, { groupId, .
 }
 
 /** What makes names again what they were before a change, as they are given. */
-export function takenBack(names: readonly ShownName[], { autoRenew, locked, groupId }: NameChange): ChangeStep[] {
+export function takenBack(names: readonly ShownName[], change: NameChange): ChangeStep[] {
   const before = ({ groupId: group, ...name }: ShownName): NameChange => ({
-    ...(autoRenew === undefined ? {} : { autoRenew: name.autoRenew }),
-    ...(locked === undefined ? {} : { locked: name.locked }),
-    ...(groupId === undefined ? {} : { groupId: group ?? null }),
+    ...Object.fromEntries(
+      (['autoRenew', 'locked', 'privacy'] as const).flatMap((what) =>
+        change[what] === undefined ? [] : [[what, name[what]]],
+      ),
+    ),
+    ...(change.groupId === undefined ? {} : { groupId: group ?? null }),
   });
   return [...grouped(names, (name) => JSON.stringify(before(name))).values()].flatMap((some) => {
     const [first] = some;

@@ -5,7 +5,7 @@ import type { Who } from '../accounts/actor';
 export type NameEvent =
   | { readonly type: 'registered'; readonly years: number; readonly expiresOn: IsoDate }
   | { readonly type: 'renewed' | 'restored'; readonly years: number; readonly expiresOn: IsoDate }
-  | { readonly type: 'autoRenew'; readonly on: boolean }
+  | { readonly type: 'autoRenew' | 'privacy'; readonly on: boolean }
   /** Put in a group, by its title then; out of any, where null. */
   | { readonly type: 'grouped'; readonly title: string | null }
   /** Against transfer. */

@@ -51,6 +51,8 @@ export interface ShownName {
   readonly restore?: Minor;
   /** Where it can be given back: the last day for that, and what goes back then, tax included. */
   readonly givingBack?: { readonly until: IsoDate; readonly back: readonly GoesBack[] };
+  /** Where privacy has its price and is off: what it costs for the years still to run, before tax, in the same currency. */
+  readonly hiding?: { readonly years: number; readonly amount: Minor };
   /** Where auto-renew is on and may still pay: when it tries next, what was told of it, and the last try where it failed. */
   readonly autoRenewal?: {
     /** At today's prices, before tax, in the currency that it is charged in. */

@@ -1,9 +1,13 @@
+import type { NameContacts } from '../contacts/roles';
 import { operation, type Failed, type FailedEvent, type Ready, type Sent } from './operation';
 
 /** What a name is to be like afterwards (RFC 5731 section 3.2.5); what is left out stays as it is. */
 export interface UpdateRequest {
   /** Locked against transfer: `clientTransferProhibited`. */
   readonly locked?: boolean;
+  /** Whether its holder is hidden, and whom its registry knows it by then: both together. */
+  readonly privacy?: boolean;
+  readonly contacts?: NameContacts;
   /** The auth code is changed; the new one follows from the operation, and is kept nowhere. */
   readonly newAuthCode?: true;
 }

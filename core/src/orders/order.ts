@@ -17,8 +17,8 @@ export interface LineAmounts {
   readonly net: Minor;
 }
 
-/** What can be ordered. */
-export const orderedKinds = ['register', 'renew', 'restore'] as const;
+/** What can be ordered; `update` is privacy that has its price. */
+export const orderedKinds = ['register', 'renew', 'restore', 'update'] as const;
 
 /** One operation of an order, with what was agreed for it. */
 export interface OrderLine extends LineAmounts {

@@ -5,7 +5,7 @@ import { introRuns, unitPrices, type UnitPrices } from './linePrice';
 import type { PremiumPrice } from '../names/availability';
 import type { Currency, Minor } from '../money/money';
 import type { QuoteAction, QuoteItem } from './quoteRequest';
-import { firstYearCharge, longestTerm, yearRail, type YearCell } from './yearRail';
+import { everyTerm, firstYearCharge, longestTerm, yearRail, type YearCell } from './yearRail';
 
 /** A name of a quote that can be priced. */
 export interface Subject {
@@ -59,6 +59,8 @@ export function offeredTerms(action: QuoteAction, { terms }: Extension): readonl
       return terms.renew;
     case 'restore':
       return [Math.min(...terms.renew)];
+    case 'privacy':
+      return everyTerm;
     case 'transfer':
       return [1];
   }
@@ -71,9 +73,15 @@ export function allowedTerms(
   today: IsoDate,
 ): readonly number[] {
   const offered = offeredTerms(action, extension);
+  if (action === 'privacy' && heldUntil) return [yearsToRun(heldUntil, today)];
   if (action !== 'renew' || !heldUntil) return offered;
   const last = addYears(today, longestTerm);
   return offered.filter((years) => addYears(heldUntil, years) <= last);
+}
+
+/** Years that a name is still paid for, begun ones whole; at least one. */
+export function yearsToRun(heldUntil: IsoDate, today: IsoDate): number {
+  return everyTerm.find((years) => addYears(today, years) >= heldUntil) ?? longestTerm;
 }
 
 /** True where an item meets all conditions of an introductory price but how many names of an order get it. */
@@ -108,7 +116,7 @@ export class ItemPricer {
 
   /** @param growth of its later prices, where it is not that of the others */
   price({ item, subject, growth = this.growth }: Wanted, withIntro: boolean): ItemPrice {
-    const yearsAhead = this.yearsAhead(subject);
+    const yearsAhead = item.action === 'privacy' ? 0 : this.yearsAhead(subject);
     const { extension, premium } = subject;
     const compute = () => this.compute(item, this.unit(subject, withIntro), extension, yearsAhead, growth);
     if (premium) return compute();
@@ -155,16 +163,18 @@ export class ItemPricer {
     growth: string,
   ): ItemPrice {
     const privacyEach = privacy ? unit.privacy : 0;
+    const isPrivacy = action === 'privacy';
     const firstYear = firstYearCharge(action, unit);
-    const charge = firstYear + unit.renew * (years - 1);
-    const net = charge + (unit.fee + privacyEach) * years;
+    const charge = isPrivacy ? 0 : firstYear + unit.renew * (years - 1);
+    const fee = isPrivacy ? 0 : unit.fee * years;
+    const net = charge + fee + privacyEach * years;
     const each = unit.renew + unit.fee + privacyEach;
     const renewalYears = Math.min(...terms.renew);
     return {
       charge,
       firstYear,
       introSaving: unit.intro === undefined ? 0 : unit.register - unit.intro,
-      fee: unit.fee * years,
+      fee,
       privacy: privacyEach * years,
       net,
       each,

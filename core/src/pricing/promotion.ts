@@ -18,7 +18,7 @@ export interface Promotion {
   readonly kind: PromotionKind;
   /** Percent, or USD cents for `amount` and `firstYearPrice`; 0 for `freePrivacy`. */
   readonly value: number;
-  readonly on: Exclude<QuoteAction, 'restore'> | 'all';
+  readonly on: Exclude<QuoteAction, 'restore' | 'privacy'> | 'all';
   /** Whether only the first year of each name counts, or every year paid for. */
   readonly years: 'first' | 'all';
   /** Left out: every extension. */

@@ -3,7 +3,7 @@ import { exampleCatalogue, exampleExtension, shippedCatalogue } from '../../test
 import { exampleCode, exampleFacts as facts, item, readIn, request } from '../../test/quotes';
 import type { HeldStage } from '../lifecycle/stage';
 import { currencies } from '../money/money';
-import { quote } from './quote';
+import { quote, type QuoteFacts } from './quote';
 import type { QuoteItem, QuoteRequest } from './quoteRequest';
 
 const quoteOf = (items: QuoteItem[], more: Partial<QuoteRequest> = {}) => quote(request(items, more), facts);
@@ -185,4 +185,29 @@ test('a name in redemption is restored for the restore price and one renewal, fr
     promotions: [all],
   });
   expect(tried.codes).toMatchObject([{ code: 'ALL', applied: false, reason: 'wrongAction' }]);
+});
+
+test('privacy later is paid for each year still to run, begun ones whole; what is paid already is not paid again', () => {
+  const hide = { ...item('saltwhistle.aa', 3, true), action: 'privacy' } as const;
+  const until = (day: string, more: Partial<QuoteFacts> = {}, years = 3) =>
+    quote(request([{ ...hide, years }]), { ...facts, heldUntil: new Map([['saltwhistle.aa', day]]), ...more });
+  const { lines, net, dueLater } = until('2029-03-01');
+  expect([net, lines[0]?.allowedYears, lines[0]?.charge, lines[0]?.fee]).toEqual([750, [3], 0, 0]);
+  expect(lines[0]?.cells.map(({ state, total }) => [state, total]).slice(0, 4)).toEqual([
+    ['paid', 250],
+    ['paid', 250],
+    ['paid', 250],
+    ['later', 1718],
+  ]);
+  expect(dueLater).toEqual([{ on: '2029-03-01', name: 'saltwhistle.aa', amount: 1718 }]);
+  // Exactly three years are three, one day more is a fourth.
+  expect(until('2029-11-24').problems).toEqual([]);
+  expect(until('2029-11-25').problems).toMatchObject([{ pointer: '/items/0/years', code: 'notYearsToRun' }]);
+  expect(until('2026-11-24', {}, 1).net).toBe(250);
+  expect(until('2029-03-01', { hidden: new Set(['saltwhistle.aa']) }).problems).toMatchObject([
+    { code: 'hiddenAlready' },
+  ]);
+  const elsewhere = { ...hide, name: 'saltwhistle.bb', years: 1 };
+  const included = quote(request([elsewhere]), { ...facts, heldUntil: new Map([['saltwhistle.bb', '2027-03-01']]) });
+  expect(included.problems).toMatchObject([{ code: 'privacyNotSold' }]);
 });

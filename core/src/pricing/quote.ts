@@ -46,6 +46,9 @@ export interface QuoteProblem {
     | 'notAvailable'
     | 'notHeld'
     | Closed
+    | 'privacyNotSold'
+    | 'hiddenAlready'
+    | 'notYearsToRun'
     | 'beyondTenYears'
     | 'transferNotOneYear';
   readonly detail: string;
@@ -92,6 +95,8 @@ export interface QuoteFacts {
   readonly answers: ReadonlyMap<string, RegistryAnswer>;
   /** When names already held expire, by A-label; needed to renew and to restore. */
   readonly heldUntil: ReadonlyMap<string, IsoDate>;
+  /** Names already held whose holder is hidden, A-labels. */
+  readonly hidden?: ReadonlySet<string>;
   /** Where names already held stand, by A-label; active where left out. */
   readonly stages?: ReadonlyMap<string, HeldStage>;
   readonly isValidVatNumber: VatNumberCheck;
@@ -241,7 +246,7 @@ function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
     };
   if (item.action === 'transfer' && item.years !== 1)
     return { field: '/years', code: 'transferNotOneYear', detail: 'A transfer adds exactly one year.' };
-  if (item.action === 'renew' || item.action === 'restore') {
+  if (item.action === 'renew' || item.action === 'restore' || item.action === 'privacy') {
     if (!heldUntil) return { field: '/name', code: 'notHeld', detail: `${unicode} is not among your names.` };
     const closed = closedTo(item.action, facts.stages?.get(name) ?? 'active');
     if (closed)
@@ -251,6 +256,18 @@ function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
         detail: `${closedText(closed, unicode)}. Take it out of the basket.`,
       };
   }
+  if (item.action === 'privacy' && extension.privacy.policy !== 'priced')
+    return {
+      field: '/name',
+      code: 'privacyNotSold',
+      detail: `Privacy is nothing to buy for ${unicode}: take it out of the basket.`,
+    };
+  if (item.action === 'privacy' && facts.hidden?.has(name))
+    return {
+      field: '/name',
+      code: 'hiddenAlready',
+      detail: `The holder of ${unicode} is hidden already: take it out of the basket.`,
+    };
   const offered = offeredTerms(item.action, extension);
   const subject = {
     name,
@@ -265,7 +282,10 @@ function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
       code: 'termNotOffered',
       detail: `.${extension.unicode} is offered for ${offered.join(', ')} ${offered.at(-1) === 1 ? 'year' : 'years'}.`,
     };
-  if (!allowedTerms(item.action, subject, today).includes(item.years))
+  const allowed = allowedTerms(item.action, subject, today);
+  if (item.action === 'privacy' && !allowed.includes(item.years))
+    return { field: '/years', code: 'notYearsToRun', detail: yearsToRunText(unicode, allowed[0] ?? 1) };
+  if (!allowed.includes(item.years))
     return {
       field: '/years',
       code: 'beyondTenYears',
@@ -274,11 +294,17 @@ function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
   return subject;
 }
 
+/** For how many years privacy is bought. */
+export function yearsToRunText(unicode: string, years: number): string {
+  return `${unicode} is paid for ${years === 1 ? 'one more year' : `${years} more years`}: privacy is bought for ${years === 1 ? 'it' : 'all of them'}.`;
+}
+
 function line({ item, subject, price }: PricedItem, discount: Minor, { today }: ItemPricer, growth: string): QuoteLine {
   const { action, years } = item;
   const { name, unicode, extension, heldUntil } = subject;
   const { charge, introSaving, fee, privacy, each, renewalYears, cells, keepCost } = price;
-  const startsOn = (action === 'renew' || action === 'restore') && heldUntil ? heldUntil : today;
+  const isAdded = action === 'privacy';
+  const startsOn = action !== 'register' && action !== 'transfer' && heldUntil ? heldUntil : today;
   return {
     name,
     unicode,
@@ -293,7 +319,11 @@ function line({ item, subject, price }: PricedItem, discount: Minor, { today }: 
     privacy,
     privacyPolicy: extension.privacy.policy,
     net: price.net - discount,
-    renewal: { on: addYears(startsOn, years), amount: grown(each * renewalYears, growth, years), each },
+    renewal: {
+      on: isAdded ? startsOn : addYears(startsOn, years),
+      amount: grown(each * renewalYears, growth, years),
+      each,
+    },
     keepCost: discount === 0 ? keepCost : keepCost.map((cost) => cost - discount),
   };
 }

@@ -1,7 +1,8 @@
 import type { Currency } from '../money/money';
 import type { Customer } from './tax';
 
-export type QuoteAction = 'register' | 'renew' | 'restore' | 'transfer';
+/** What can be priced; `privacy` is switched on for as long as a name is paid for already. */
+export type QuoteAction = 'register' | 'renew' | 'restore' | 'privacy' | 'transfer';
 
 export interface QuoteItem {
   /** A full name, as A-label or U-label. */

@@ -40,6 +40,8 @@ export function firstYearCharge(action: QuoteAction, prices: UnitPrices): Minor 
       return prices.renew;
     case 'restore':
       return prices.restore + prices.renew;
+    case 'privacy':
+      return 0;
     case 'transfer':
       return prices.transfer;
   }
@@ -52,9 +54,12 @@ export function yearRail(prices: UnitPrices, options: RailOptions): YearCell[] {
   return Array.from({ length: longestTerm }, (_, index) => {
     const year = index + 1;
     const state = yearsAhead + year > longestTerm ? 'beyond' : year <= years ? 'paid' : 'later';
-    const charge = year === 1 ? firstYearCharge(action, prices) : prices.renew;
-    const today = charge + prices.fee + privacy;
+    // Years that are paid for already cost no more than what is added.
+    const isAdded = action === 'privacy' && state === 'paid';
+    const charge = isAdded ? 0 : year === 1 ? firstYearCharge(action, prices) : prices.renew;
+    const fee = isAdded ? 0 : prices.fee;
+    const today = charge + fee + privacy;
     const total = state === 'later' ? grown(today, growth, index) : today;
-    return { year, state, charge: charge + total - today, fee: prices.fee, privacy, total };
+    return { year, state, charge: charge + total - today, fee, privacy, total };
   });
 }

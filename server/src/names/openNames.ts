@@ -110,6 +110,7 @@ export async function openNames(
     groups,
     names: held,
     asking,
+    catalogue,
     accounts,
     outbox,
     keys: codeKeys,

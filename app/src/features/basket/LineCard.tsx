@@ -53,7 +53,7 @@ export const LineCard = memo(function LineCard(props: LineCardProps) {
   const isNew = action === 'register';
   const status = isNew ? (line.answer?.status ?? 'available') : 'available';
   const begins = isNew ? today : line.heldUntil;
-  const ends = begins && addYears(begins, line.years);
+  const ends = action === 'privacy' ? line.heldUntil : begins && addYears(begins, line.years);
   const chooseWords = open ? words.chooseLess : isNew ? words.choose : words.chooseYears;
   return (
     <Card label={line.unicode}>
@@ -85,7 +85,7 @@ export const LineCard = memo(function LineCard(props: LineCardProps) {
         <LineChoices line={line} priced={priced} extension={extension} currency={currency} rate={rate} />
       ) : null}
       <View style={styles.actions}>
-        {(props.open && chosen === undefined) || !priced || action === 'restore' ? null : (
+        {(props.open && chosen === undefined) || !priced || action === 'restore' || action === 'privacy' ? null : (
           <Action
             kind="link"
             title={chooseWords}

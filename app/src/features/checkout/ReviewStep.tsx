@@ -275,6 +275,7 @@ function usePayment(
 function readBackWords(lines: readonly BasketLine[]): string {
   const actions = new Set(lines.map(({ action }) => action));
   if (actions.has('register')) return words.readBack;
-  const { both, ...one } = words.readBackHeld;
-  return actions.size > 1 ? both : one[actions.has('restore') ? 'restore' : 'renew'];
+  const { several, ...one } = words.readBackHeld;
+  const [only] = actions;
+  return actions.size > 1 || only === undefined || only === 'register' ? several : one[only];
 }

@@ -1,6 +1,12 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { changePreview, takenBack, type ChangeStep, type NameChange } from '@tienda/core/names/nameChange';
+import {
+  changePreview,
+  takenBack,
+  type ChangePreview,
+  type ChangeStep,
+  type NameChange,
+} from '@tienda/core/names/nameChange';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { useChangeNames } from '../../api/names';
 import { texts } from '../../texts/texts';
@@ -17,6 +23,8 @@ const switches = {
   autoRenewOff: { autoRenew: false },
   lock: { locked: true },
   unlock: { locked: false },
+  hide: { privacy: true },
+  show: { privacy: false },
 } as const satisfies Record<string, NameChange>;
 
 interface ChangeBarProps {
@@ -86,7 +94,7 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
       ) : !preview ? (
         <View style={styles.row}>
           <Action kind="link" title={words.changes.renew} onPress={() => setRenewing(true)} />
-          {(['autoRenewOn', 'autoRenewOff', 'lock', 'unlock'] as const).map((what) => (
+          {(['autoRenewOn', 'autoRenewOff', 'lock', 'unlock', 'hide', 'show'] as const).map((what) => (
             <Action key={what} kind="link" title={words.changes[what]} onPress={() => choose(switches[what])} />
           ))}
           {choosesGroup ? (
@@ -100,7 +108,7 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
           <Text kind="small">
             {done
               ? words.haveChanged(done.changed.length, done.asked.length, Math.min(changing, done.asked.length))
-              : words.willChange(preview.will.length, preview.already.length, preview.cannot.length)}
+              : previewWords(preview)}
           </Text>
           <View style={styles.row}>
             {done ? (
@@ -127,6 +135,14 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
       {change.isError ? <Failure fault={change.error} /> : null}
     </View>
   );
+}
+
+/** What will change, what is so already, and what cannot, with why. */
+function previewWords({ will, already, cannot }: ChangePreview): string {
+  return [
+    words.willChange(will.length, already.length),
+    ...[...cannot].map(([why, some]) => words.cannot[why](some.length)),
+  ].join(' ');
 }
 
 const styles = StyleSheet.create({

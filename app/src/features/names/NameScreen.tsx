@@ -19,7 +19,7 @@ import { SignInFirst } from '../../shop/entrance/SignInFirst';
 import { backWords, GivingBack } from './GivingBack';
 import { GroupChoice } from './GroupChoice';
 import { eachYear, PayLonger } from './PayLonger';
-import { privacyWords } from './privacyWords';
+import { PrivacyChoice } from './PrivacyChoice';
 import { TransferCard } from './TransferCard';
 import { WellbeingNotice } from './WellbeingNotice';
 
@@ -74,7 +74,6 @@ function Held({ name, onGivenBack }: HeldProps) {
         {holder ? (
           <Fact title={words.holder}>{[holder.name, holder.organisation].filter(Boolean).join(', ')}</Fact>
         ) : null}
-        <Fact title={texts.basket.privacy}>{privacyWords(name)}</Fact>
         <GroupChoice
           label={texts.groups.one}
           value={name.groupId ?? null}
@@ -89,6 +88,8 @@ function Held({ name, onGivenBack }: HeldProps) {
           onChange={(on) => change.mutate({ autoRenew: on })}
         />
         {change.isError ? <Failure fault={change.error} /> : null}
+        <CardRule />
+        <PrivacyChoice name={name} />
       </Card>
       <PayLonger name={name} />
       <Card label={words.after}>
@@ -148,6 +149,8 @@ function logWords(what: NameEvent): string {
       return what.title === null ? logWhat.ungrouped : logWhat.grouped(what.title);
     case 'autoRenew':
       return what.on ? logWhat.autoRenewOn : logWhat.autoRenewOff;
+    case 'privacy':
+      return what.on ? logWhat.privacyOn : logWhat.privacyOff;
     default:
       return logWhat[what.type];
   }

@@ -164,3 +164,75 @@ test('the auth code is shown once, after the password', async () => {
   expect(await screen.findByText('The auth code is T1-abc')).toBeTruthy();
   expect(screen.getByText(/cannot be shown again/)).toBeTruthy();
 });
+
+describe('what else is done with one name', () => {
+  const page = 'GET /api/me/names/saltwhistle.boats?currency=USD';
+  const showing = (facts: Partial<typeof boats>) => {
+    const server = serverWithNames(boats);
+    server.instead.set(page, { status: 200, body: { ...boats, ...facts } });
+    show(<NameScreen />);
+    return server;
+  };
+
+  test('one in redemption is restored by way of the basket, at a price shown first', async () => {
+    const server = showing({ stage: 'redemption', renewFor: [], restore: 9468 });
+    expect(await screen.findByText(/^Restoring it costs \$94\.68 before tax: .* before .*2029\.$/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Put it in the basket' }));
+    await waitFor(() =>
+      expect(server.asked.find(({ method }) => method === 'PUT')?.body).toMatchObject({ action: 'restore', years: 1 }),
+    );
+  });
+
+  test('one that is new is given back after it is said what goes back and what that means; then it says so itself', async () => {
+    const back = [{ amount: 1107, balance: 500, currency: 'USD' as const }];
+    const server = showing({ givingBack: { until: '2026-11-29', back } });
+    fireEvent.click(await screen.findByRole('button', { name: 'Give it back' }));
+    expect(screen.getByText('$11.07, tax included, goes back the way you paid.')).toBeTruthy();
+    expect(screen.getByText('$5.00, tax included, goes back to your balance.')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Give it back' }));
+    server.instead.set('POST /api/me/names/saltwhistle.boats/give-back', { status: 200, body: { done: true, back } });
+    fireEvent.click(screen.getByRole('button', { name: 'Give it back now' }));
+    expect(await screen.findByText(/^saltwhistle\.boats is given back\. .*\$11\.07/)).toBeTruthy();
+    expect(screen.queryByRole('switch')).toBeNull();
+  });
+
+  test('privacy is switched where it costs nothing, and put in the basket where it has its price', async () => {
+    const server = showing({ privacy: false, hiding: { years: 2, amount: 500 }, privacyPolicy: 'priced' });
+    expect(await screen.findByText(/Hiding it costs \$5\.00 before tax for the 2 years still to run/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Hide the holder' }));
+    await waitFor(() =>
+      expect(server.asked.find(({ method }) => method === 'PUT')?.body).toMatchObject({ action: 'privacy', years: 2 }),
+    );
+    expect(screen.queryByRole('switch', { name: 'Privacy protection' })).toBeNull();
+  });
+
+  test('where privacy was paid for, it is said that nothing comes back', async () => {
+    const server = showing({ privacy: true, privacyPolicy: 'priced' });
+    expect(await screen.findByText('on; switching it off gives nothing back')).toBeTruthy();
+    server.instead.set('PATCH /api/me/names/saltwhistle.boats?currency=USD', {
+      status: 200,
+      body: { ...boats, privacy: false },
+    });
+    fireEvent.click(screen.getByRole('switch', { name: 'Privacy protection' }));
+    await waitFor(() =>
+      expect(server.asked.find(({ method }) => method === 'PATCH')?.body).toEqual({ privacy: false }),
+    );
+  });
+});
+
+test('many names are renewed by way of the basket, and what cannot be is said first', async () => {
+  const server = serverWithNames(org, boats, { ...boats, name: 'late.boats', unicode: 'late.boats', renewFor: [] });
+  show(<NamesScreen />);
+  for (const name of ['a.org', 'saltwhistle.boats', 'late.boats'])
+    fireEvent.click(await screen.findByRole('checkbox', { name: `Choose ${name}` }));
+  fireEvent.click(screen.getByRole('button', { name: 'Renew' }));
+  expect(
+    screen.getByText(/^2 names can be renewed\. 1 can’t: .* Nothing is paid before you check out\.$/),
+  ).toBeTruthy();
+  server.instead.set('POST /api/basket/lines', { status: 200, body: { lines: [], codes: { typed: [] } } });
+  fireEvent.click(screen.getByRole('button', { name: 'Put them in the basket' }));
+  await waitFor(() => expect(mockNavigate).toHaveBeenCalledWith('/basket'));
+  const { body } = server.asked.find(({ path }) => path === '/api/basket/lines') ?? {};
+  expect(body).toMatchObject({ lines: [{ name: 'a.org', action: 'renew' }, { name: 'saltwhistle.boats' }] });
+});

@@ -144,7 +144,7 @@ function stepOf({ at }: ShownOrder['lines'][number]['state']): 1 | 2 | 3 {
 /** Received, sent, done: the steps of one name. */
 function LineProgress({ line: { kind, unicode, name, state } }: { readonly line: ShownOrder['lines'][number] }) {
   const failed = state.at === 'refused' || state.at === 'givenUp';
-  const done = state.at === 'done' && 'expiresOn' in state ? state : undefined;
+  const done = state.at === 'done' ? { until: 'expiresOn' in state ? state.expiresOn : undefined } : undefined;
   const come = stepOf(state);
   const steps = [
     words.steps.received,
@@ -178,7 +178,7 @@ function LineProgress({ line: { kind, unicode, name, state } }: { readonly line:
       ) : null}
       {done ? (
         <Text kind="small" colour="sage">
-          {words.done[kind](dateText(done.expiresOn))}
+          {words.done[kind](done.until === undefined ? '' : dateText(done.until))}
         </Text>
       ) : null}
       {failed ? (

@@ -99,7 +99,7 @@ const NameCharges = memo(function NameCharges({ line, currency }: ChargesProps) 
           why={why.intro(whole(firstYear - introSaving), whole(renewal.each))}
         />
       ) : null}
-      {years > 1 ? (
+      {years > 1 && action !== 'privacy' ? (
         <TillLine
           words={words.laterYears(2, years)}
           amount={amount(laterYears.total)}

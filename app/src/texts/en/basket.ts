@@ -10,6 +10,7 @@ export const basket = {
   heldUntil: {
     renew: (term: number, date: string) => `Renewal: ${years(term)}, until ${date}`,
     restore: (term: number, date: string) => `Restored and renewed for ${years(term)}, until ${date}`,
+    privacy: (term: number, date: string) => `Privacy for ${years(term)}, until ${date}`,
   },
   renewKeeps: 'Holder, privacy and auto-renew stay as they are.',
   chooseYears: 'Years',

@@ -121,10 +121,16 @@ export const checkout = {
     termsBefore: (count: number) => (count === 1 ? 'Terms you have agreed to' : `${count} terms you have agreed to`),
     termsBeforeDetail: (date: string) => `agreed by ${date}, not changed since: they hold for this order too`,
     readTerms: (title: string) => `Read: ${title}`,
-    readBackHeld: { renew: 'What you renew', restore: 'What you restore', both: 'What you renew and restore' },
+    readBackHeld: {
+      renew: 'What you renew',
+      restore: 'What you restore',
+      privacy: 'What you hide',
+      several: 'What you keep',
+    },
     held: {
       renew: (term: string) => `Renewal for ${term}`,
       restore: (term: string) => `Restored and renewed for ${term}`,
+      privacy: (term: string) => `Privacy for ${term}`,
     },
     paidUntil: (date: string) => `paid until ${date} then`,
     ends: (date: string) => `ends ${date} unless it is renewed`,

@@ -22,12 +22,14 @@ export const tally = {
     register: (name: string) => `${name}, year 1`,
     renew: (name: string) => `${name}, renewal`,
     restore: (name: string) => `${name}, restored`,
+    privacy: (name: string) => `${name}, hidden from now on`,
     transfer: (name: string) => `${name}, transfer`,
   },
   whole: {
     register: (name: string, term: number) => `${name}, ${years(term)}`,
     renew: (name: string, term: number) => `${name}, renewed for ${years(term)}`,
     restore: (name: string, term: number) => `${name}, restored and renewed for ${years(term)}`,
+    privacy: (name: string, term: number) => `${name}, privacy for ${years(term)}`,
     transfer: (name: string, term: number) => `${name}, transfer and ${years(term)}`,
   },
   others: (count: number) => `${nameCount(count)} more`,
@@ -52,6 +54,7 @@ export const tally = {
       register: (amount: string) => `Registering this name costs ${amount} for the first year.`,
       renew: (amount: string) => `Renewing this name costs ${amount} for one more year.`,
       restore: (amount: string) => `Restoring this name and renewing it for a year costs ${amount}.`,
+      privacy: (amount: string) => `The years themselves are paid already: ${amount}.`,
       transfer: (amount: string) => `Moving this name here costs ${amount}.`,
     },
     intro: (price: string, later: string) =>

@@ -45,6 +45,8 @@ export const names = {
     restored: (term: number, until: string) => `restored, and renewed for ${years(term)}, until ${until}`,
     autoRenewOn: 'auto-renew switched on',
     autoRenewOff: 'auto-renew switched off',
+    privacyOn: 'privacy switched on',
+    privacyOff: 'privacy switched off',
     locked: 'locked against transfer',
     unlocked: 'unlocked, can be transferred',
     givenBack: 'given back, deleted at its registry',
@@ -80,6 +82,12 @@ export const names = {
     told: (amount: string, on: string) => `${amount} with tax on ${on}, as you were told`,
     toCome: (amount: string, on: string) => `${amount} before tax on ${on}; told 60 and 30 days before its end`,
     noMore: 'on, but it is not tried again for this term',
+  },
+  hiding: {
+    costs: (amount: string, term: number) =>
+      `off: the public sees the holder. Hiding it costs ${amount} before tax for the ${term === 1 ? 'year' : `${term} years`} still to run, begun years whole.`,
+    buy: 'Hide the holder',
+    noneBack: 'on; switching it off gives nothing back',
   },
   givingBack: {
     title: 'Giving it back',
@@ -170,15 +178,24 @@ export const names = {
     autoRenewOff: 'Auto-renew off',
     lock: 'Lock',
     unlock: 'Unlock',
+    hide: 'Privacy on',
+    show: 'Privacy off',
     group: 'Put in a group',
     renew: 'Renew',
   },
-  willChange: (will: number, already: number, cannot: number) =>
+  willChange: (will: number, already: number) =>
     [
       will === 1 ? '1 name will change.' : `${will} names will change.`,
       ...(already > 0 ? [`${already} ${already === 1 ? 'is' : 'are'} so already.`] : []),
-      ...(cannot > 0 ? [`${cannot} can’t: ${cannot === 1 ? 'its' : 'their'} term is over.`] : []),
     ].join(' '),
+  cannot: {
+    over: (count: number) => `${count} can’t: ${count === 1 ? 'its' : 'their'} term is over.`,
+    hiddenByRegistry: (count: number) =>
+      `${count} can’t: ${count === 1 ? 'its registry hides' : 'their registries hide'} holders ${count === 1 ? 'itself' : 'themselves'}.`,
+    notAllowed: (count: number) =>
+      `${count} can’t: ${count === 1 ? 'its registry shows' : 'their registries show'} every holder.`,
+    priced: (count: number) => `${count} can’t here: privacy has its price with ${count === 1 ? 'it' : 'them'}.`,
+  },
   willRenew: (renewed: number, restored: number, cannot: number) =>
     [
       renewed === 1 ? '1 name can be renewed.' : `${renewed} names can be renewed.`,

@@ -24,5 +24,5 @@ export const statement = {
     currency: 'currency',
     invoice: 'invoice',
   },
-  what: { held: 'held', register: 'registered', renew: 'renewed', restore: 'restored', due: 'due' },
+  what: { held: 'held', register: 'registered', renew: 'renewed', restore: 'restored', update: 'privacy', due: 'due' },
 };

@@ -10,6 +10,7 @@ export const basket: Texts['basket'] = {
   heldUntil: {
     renew: (term, date) => `Renovación: ${years(term)}, hasta el ${date}`,
     restore: (term, date) => `Recuperado y renovado por ${years(term)}, hasta el ${date}`,
+    privacy: (term, date) => `Privacidad por ${years(term)}, hasta el ${date}`,
   },
   renewKeeps: 'El titular, la privacidad y la renovación automática quedan como están.',
   chooseYears: 'Años',

@@ -128,10 +128,16 @@ export const checkout: Texts['checkout'] = {
     termsBeforeDetail: (date) =>
       `aceptadas hasta el ${date}, sin cambios desde entonces: valen también para este pedido`,
     readTerms: (title) => `Leer: ${title}`,
-    readBackHeld: { renew: 'Lo que renueva', restore: 'Lo que recupera', both: 'Lo que renueva y recupera' },
+    readBackHeld: {
+      renew: 'Lo que renueva',
+      restore: 'Lo que recupera',
+      privacy: 'Lo que oculta',
+      several: 'Lo que conserva',
+    },
     held: {
       renew: (term) => `Renovación por ${term}`,
       restore: (term) => `Recuperado y renovado por ${term}`,
+      privacy: (term) => `Privacidad por ${term}`,
     },
     paidUntil: (date) => `pagado entonces hasta el ${date}`,
     ends: (date) => `termina el ${date} si no se renueva`,

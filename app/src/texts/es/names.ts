@@ -45,6 +45,8 @@ export const names: Texts['names'] = {
     renewed: (term, until) => `renovado por ${years(term)}, hasta el ${until}`,
     restored: (term, until) => `recuperado, y renovado por ${years(term)}, hasta el ${until}`,
     autoRenewOn: 'renovación automática activada',
+    privacyOn: 'privacidad activada',
+    privacyOff: 'privacidad desactivada',
     autoRenewOff: 'renovación automática desactivada',
     locked: 'bloqueado contra traslados',
     unlocked: 'desbloqueado, se puede trasladar',
@@ -80,6 +82,12 @@ export const names: Texts['names'] = {
     told: (amount, on) => `${amount} con impuestos el ${on}, como se le dijo`,
     toCome: (amount, on) => `${amount} sin impuestos el ${on}; se avisa 60 y 30 días antes de su fin`,
     noMore: 'activada, pero no se intenta más en este plazo',
+  },
+  hiding: {
+    costs: (amount, term) =>
+      `desactivada: el público ve al titular. Ocultarlo cuesta ${amount} sin impuestos por ${term === 1 ? 'el año que queda' : `los ${term} años que quedan`}, los empezados enteros.`,
+    buy: 'Ocultar al titular',
+    noneBack: 'activada; desactivarla no devuelve nada',
   },
   givingBack: {
     title: 'Devolverlo',
@@ -170,17 +178,23 @@ export const names: Texts['names'] = {
     autoRenewOff: 'Desactivar renovación',
     lock: 'Bloquear',
     unlock: 'Desbloquear',
+    hide: 'Privacidad activada',
+    show: 'Privacidad desactivada',
     group: 'Poner en un grupo',
     renew: 'Renovar',
   },
-  willChange: (will, already, cannot) =>
+  willChange: (will, already) =>
     [
       will === 1 ? 'Cambiará 1 nombre.' : `Cambiarán ${will} nombres.`,
       ...(already > 0 ? [`${already} ya ${already === 1 ? 'está' : 'están'} así.`] : []),
-      ...(cannot > 0
-        ? [`${cannot} no ${cannot === 1 ? 'puede: su plazo ha terminado' : 'pueden: sus plazos han terminado'}.`]
-        : []),
     ].join(' '),
+  cannot: {
+    over: (count) =>
+      `${count} no ${count === 1 ? 'puede: su plazo ha terminado' : 'pueden: sus plazos han terminado'}.`,
+    hiddenByRegistry: (count) => `${count} no: su operador ya oculta a los titulares.`,
+    notAllowed: (count) => `${count} no: su operador muestra a todos los titulares.`,
+    priced: (count) => `${count} aquí no: la privacidad tiene su precio con ${count === 1 ? 'ese' : 'esos'}.`,
+  },
   willRenew: (renewed, restored, cannot) =>
     [
       renewed === 1 ? 'Se puede renovar 1 nombre.' : `Se pueden renovar ${renewed} nombres.`,

@@ -25,5 +25,12 @@ export const statement: Texts['statement'] = {
     currency: 'moneda',
     invoice: 'factura',
   },
-  what: { held: 'en su poder', register: 'registrado', renew: 'renovado', restore: 'recuperado', due: 'por vencer' },
+  what: {
+    held: 'en su poder',
+    register: 'registrado',
+    renew: 'renovado',
+    restore: 'recuperado',
+    update: 'privacidad',
+    due: 'por vencer',
+  },
 };

@@ -4,7 +4,7 @@ import { domainName } from '@tienda/core/names/domainName';
 import type { HeldStage } from '@tienda/core/lifecycle/stage';
 import type { IsoDate } from '@tienda/core/time/isoDate';
 
-/** What renewing or restoring a name needs to know of it. */
+/** What renewing or restoring a name, or hiding its holder, needs to know of it. */
 export interface RenewableName {
   readonly name: string;
   readonly expiresOn: IsoDate;
@@ -27,13 +27,16 @@ interface Wanted {
   readonly action: string;
 }
 
-/** The name to renew or to restore as it is kept, however it was typed; undefined for anything else. */
+/** Of what is done to names that are held. */
+const heldActions = ['renew', 'restore', 'privacy'];
+
+/** The name that is held, as it is kept, however it was typed; undefined for anything else. */
 export function heldName({ name, action }: Wanted, catalogue: Catalogue): string | undefined {
-  const read = action === 'renew' || action === 'restore' ? domainName(name, catalogue) : undefined;
+  const read = heldActions.includes(action) ? domainName(name, catalogue) : undefined;
   return read?.kind === 'name' ? read.name : undefined;
 }
 
-/** The names to renew or to restore among others, as they are kept. */
+/** The names that are held among others, as they are kept. */
 export function heldAmong(wanted: readonly Wanted[], catalogue: Catalogue): string[] {
   return wanted.flatMap((one) => heldName(one, catalogue) ?? []);
 }

@@ -4,6 +4,7 @@ import { lineChanges, lineFacts, type LineFacts } from '@tienda/core/basket/line
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { addYears, isoDate } from '@tienda/core/time/isoDate';
 import { allowedTerms, offeredTerms } from '@tienda/core/pricing/priceItem';
+import { yearsToRunText } from '@tienda/core/pricing/quote';
 import { longestTerm } from '@tienda/core/pricing/yearRail';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import { domainName } from '@tienda/core/names/domainName';
@@ -170,11 +171,17 @@ export class BasketService {
       return { field: 'name', code: 'notHeld', detail: `${unicode} is not among your names.` };
     const closed = mine && action !== 'register' ? closedTo(action, mine.stage) : undefined;
     if (closed) return { field: 'name', code: closed, detail: `${closedText(closed, unicode)}.` };
+    if (action === 'privacy' && (extension.privacy.policy !== 'priced' || mine?.privacy))
+      return { field: 'name', code: 'privacyNotSold', detail: `Privacy is nothing to buy for ${unicode}.` };
     const today = isoDate(this.clock.now());
     const subject = { name: read.name, unicode, extension, ...(mine ? { heldUntil: mine.expiresOn } : {}) };
     const terms = allowedTerms(action, subject, today);
     if (terms.includes(years))
-      return mine ? { name: read.name, privacy: mine.privacy, autoRenew: mine.autoRenew } : { name: read.name };
+      return mine
+        ? { name: read.name, privacy: action === 'privacy' || mine.privacy, autoRenew: mine.autoRenew }
+        : { name: read.name };
+    if (action === 'privacy')
+      return { field: 'years', code: 'notYearsToRun', detail: yearsToRunText(unicode, terms[0] ?? 1) };
     const isLater = offeredTerms(action, extension).includes(years);
     return {
       field: 'years',

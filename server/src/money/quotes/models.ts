@@ -19,8 +19,8 @@ export class QuoteItemModel extends BasketLineModel {
   @MaxLength(253, { message: 'A name has at most 253 characters.' })
   name!: string;
 
-  @IsIn(['register', 'renew', 'restore', 'transfer'], {
-    message: 'The action is register, renew, restore or transfer.',
+  @IsIn(['register', 'renew', 'restore', 'privacy', 'transfer'], {
+    message: 'The action is register, renew, restore, privacy or transfer.',
   })
   action!: QuoteAction;
 }

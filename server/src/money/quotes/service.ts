@@ -94,6 +94,7 @@ export class QuoteService {
         rates: ratesUsed,
         answers: new Map([...answers, ...answersOfHeld(held)]),
         heldUntil: new Map(held.map(({ name, expiresOn }) => [name, expiresOn])),
+        hidden: new Set(held.flatMap(({ name, privacy }) => (privacy ? [name] : []))),
         stages: new Map(held.map(({ name, stage }) => [name, stage])),
         isValidVatNumber,
         promotions,
@@ -125,7 +126,7 @@ export class QuoteService {
   }
 }
 
-/** A name is renewed with the privacy that it has: nobody pays less than keeping it costs. */
+/** A name is renewed with the privacy that it has, unless that is what is bought: nobody pays less than keeping it costs. */
 function asHeld(
   items: QuoteRequest['items'],
   held: readonly RenewableName[],
@@ -134,7 +135,8 @@ function asHeld(
   const byName = new Map(held.map((one) => [one.name, one]));
   return items.map((item) => {
     const mine = byName.get(heldName(item, catalogue) ?? '');
-    return mine ? { ...item, privacy: mine.privacy, autoRenew: mine.autoRenew } : item;
+    const isHiding = item.action === 'privacy';
+    return mine ? { ...item, privacy: isHiding || mine.privacy, autoRenew: mine.autoRenew } : item;
   });
 }
 

@@ -18,6 +18,10 @@ class NameChangeModel {
   @IsBoolean({ message: 'The lock is true or false.' })
   locked?: boolean;
 
+  @MayBeLeftOut()
+  @IsBoolean({ message: 'Privacy is true or false.' })
+  privacy?: boolean;
+
   @TextOrNull()
   @MaxLength(36, { message: 'A group is known by its id.' })
   groupId?: string | null;
@@ -45,7 +49,7 @@ export function changeRoutes(
       '/api/me/names/:name',
       {
         needs: 'changeRenewal',
-        summary: 'Switches auto-renew and the lock against transfer, and puts it in a group',
+        summary: 'Switches auto-renew, the lock against transfer and privacy, and puts it in a group',
         model: NameChangeModel,
         query,
       },
@@ -60,7 +64,7 @@ export function changeRoutes(
       '/api/me/name-changes',
       {
         needs: 'changeRenewal',
-        summary: 'Changes auto-renew, lock or group of many names; registries carry it out as they answer',
+        summary: 'Changes auto-renew, lock, privacy or group of many names; registries carry it out as they answer',
         model: NameChangesModel,
       },
       async ({ actor, body: { names: some, ...change } }) => ({ body: await changes.changeMany(actor, some, change) }),

@@ -1,7 +1,8 @@
 import type { Actor, Who } from '@tienda/core/accounts/actor';
 import { toULabel } from '@tienda/core/idna/idna';
-import { canRenew } from '@tienda/core/lifecycle/stage';
-import type { ChangedNames, NameChange } from '@tienda/core/names/nameChange';
+import { contactsOf } from '@tienda/core/contacts/roles';
+import { cannotChange, type CannotChange, type ChangedNames, type NameChange } from '@tienda/core/names/nameChange';
+import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { AccountStore } from '../../people/accounts/store';
 import type { Clock } from '../../platform/clock/clock';
 import { Problem } from '../../platform/http/problem';
@@ -10,13 +11,15 @@ import type { Keyring } from '../../platform/secrets/keyring';
 import type { GroupStore } from '../groups/store';
 import type { HeldName, NameStore } from '../held/store';
 import { newAuthCode } from '../operations/identity';
-import type { Asking } from '../operations/asking';
+import { extensionOfHeld } from '../held/extension';
+import type { Asked, Asking } from '../operations/asking';
 import { authCodeMail } from './mails';
 
 export interface ChangeParts {
   readonly names: NameStore;
   readonly groups: Pick<GroupStore, 'need'>;
   readonly asking: Asking;
+  readonly catalogue: CatalogueReader;
   readonly accounts: Pick<AccountStore, 'byId'>;
   readonly outbox: Outbox;
   readonly keys: Keyring;
@@ -30,24 +33,25 @@ export class NameChanges {
   /**
    * Where the registry does not answer in time, the change is carried out once it does.
    *
-   * @throws Problem 409 where it refuses
+   * @throws Problem 409 where it cannot be done, or the registry refuses it
    */
-  async change({ who }: Actor, held: HeldName, { autoRenew, locked, groupId }: NameChange): Promise<void> {
+  async change({ who }: Actor, held: HeldName, change: NameChange): Promise<void> {
     const { names, asking, clock } = this.parts;
+    const { autoRenew, locked, privacy, groupId } = change;
+    const why = this.whyNot(held, { ...optional('locked', locked), ...optional('privacy', privacy) });
+    if (why) throw new Problem(409, 'cannot-change', 'It cannot be changed', whyNot[why](toULabel(held.name)));
     if (groupId !== undefined) await this.toGroup(who, held.accountId, [held.name], groupId);
     if (autoRenew !== undefined) await names.setAutoRenew(held.accountId, [held.name], autoRenew, who, clock.now());
-    if (locked !== undefined) await asking.ofOne(held, { kind: 'update', request: { locked } }, who);
+    if (locked !== undefined || (privacy !== undefined && privacy !== held.privacy))
+      await asking.ofOne(held, askedOf(held, change), who);
   }
 
   /** Names that are not the account's are passed over, those that are so already left as they are. */
-  async changeMany(
-    { account, who }: Actor,
-    wanted: readonly string[],
-    { autoRenew, locked, groupId }: NameChange,
-  ): Promise<ChangedNames> {
+  async changeMany({ account, who }: Actor, wanted: readonly string[], change: NameChange): Promise<ChangedNames> {
     const { names, asking, clock } = this.parts;
+    const { autoRenew, locked, privacy, groupId } = change;
     const held = await names.among(account, wanted);
-    const open = held.filter(({ stage }) => canRenew(stage));
+    const open = held.filter((one) => this.whyNot(one, change) === undefined);
     const inGroup = groupId === undefined ? [] : await this.toGroup(who, account, wanted, groupId);
     const renewing =
       autoRenew === undefined
@@ -59,15 +63,19 @@ export class NameChanges {
             who,
             clock.now(),
           );
-    const toLock = locked === undefined ? [] : open.filter((one) => one.locked !== locked);
+    const toAsk = open.filter(
+      (one) => (locked !== undefined && one.locked !== locked) || (privacy !== undefined && one.privacy !== privacy),
+    );
     return {
       changed: [...new Set([...inGroup, ...renewing])],
-      asked: await asking.ofMany(toLock, { kind: 'update', request: { locked: locked === true } }, who),
-      cannot:
-        autoRenew === undefined && locked === undefined
-          ? []
-          : held.filter(({ stage }) => !canRenew(stage)).map(({ name }) => name),
+      asked: await asking.ofMany(toAsk, (one) => askedOf(one, change), who),
+      cannot: held.filter((one) => !open.includes(one)).map(({ name }) => name),
     };
+  }
+
+  private whyNot({ name, stage }: HeldName, change: NameChange): CannotChange | undefined {
+    const { privacy } = extensionOfHeld(name, this.parts.catalogue);
+    return cannotChange({ stage, privacyPolicy: privacy.policy }, change);
   }
 
   /** @throws Problem 404 where the account has no such group */
@@ -101,4 +109,26 @@ export class NameChanges {
     if (account) await outbox.send('mail', `operation ${id} auth code`, authCodeMail(account, toULabel(held.name)));
     return newAuthCode(keys, id, held.name);
   }
+}
+
+const whyNot: Readonly<Record<CannotChange, (name: string) => string>> = {
+  over: (name) => `The term of ${name} is over: renew or restore it first.`,
+  hiddenByRegistry: (name) => `The registry of ${name} hides holders itself: there is nothing to switch.`,
+  notAllowed: (name) => `The registry of ${name} requires its holder to be shown.`,
+  priced: (name) => `Privacy has its price with ${name}: put it in the basket.`,
+};
+
+/** What is asked of the registry for a change. */
+function askedOf({ contacts, contactId }: HeldName, { locked, privacy }: NameChange): Asked {
+  return {
+    kind: 'update',
+    request: {
+      ...optional('locked', locked),
+      ...(privacy === undefined ? {} : { privacy, contacts: contacts ?? contactsOf(contactId) }),
+    },
+  };
+}
+
+function optional<Key extends string>(key: Key, value: boolean | undefined): Partial<Record<Key, boolean>> {
+  return value === undefined ? {} : ({ [key]: value } as Record<Key, boolean>);
 }

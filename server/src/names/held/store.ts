@@ -244,14 +244,21 @@ export class NameStore {
   /** Its registry has changed it as it was asked to. */
   async updated(
     transaction: Transaction,
-    { id, locked: before }: HeldName,
-    { locked, newAuthCode }: UpdateRequest,
+    { id, locked: before, privacy: wasHidden }: HeldName,
+    { locked, newAuthCode, privacy, contacts }: UpdateRequest,
     who: Who,
     at: Date,
   ): Promise<void> {
     if (locked !== undefined && locked !== before) {
       await transaction.update(heldName).set({ locked }).where(eq(heldName.id, id));
       await this.log(transaction, id, who, { type: locked ? 'locked' : 'unlocked' }, at);
+    }
+    if (privacy !== undefined && contacts) {
+      await transaction
+        .update(heldName)
+        .set({ privacy, contacts, contactId: contacts.registrant })
+        .where(eq(heldName.id, id));
+      if (privacy !== wasHidden) await this.log(transaction, id, who, { type: 'privacy', on: privacy }, at);
     }
     if (newAuthCode) await this.log(transaction, id, who, { type: 'authCode' }, at);
   }

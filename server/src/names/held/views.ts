@@ -7,7 +7,7 @@ import { convert, type Currency, type Minor } from '@tienda/core/money/money';
 import { domainName } from '@tienda/core/names/domainName';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { unitPrices } from '@tienda/core/pricing/linePrice';
-import { allowedTerms } from '@tienda/core/pricing/priceItem';
+import { allowedTerms, yearsToRun } from '@tienda/core/pricing/priceItem';
 import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import { rateOf } from '../../find/catalogue/rates';
@@ -67,6 +67,9 @@ export class NameViews {
       orderId,
       ...(held.groupId === null ? {} : { groupId: held.groupId }),
       renewal: { on: expiresOn, years, ...costIn(currency) },
+      ...(extension.privacy.policy === 'priced' && !privacy && isRenewable
+        ? { hiding: hidingFor(yearsToRun(expiresOn, today), extension, currency) }
+        : {}),
       ...(stage === 'redemption' ? { restore: restoring + costIn(currency).amount } : {}),
       ...(autoRenew && isRenewable
         ? { autoRenewal: { charge: costIn(held.currency), ...comingOf(held, extension, today) } }
@@ -82,6 +85,11 @@ function yearly({ premiumRenew, privacy }: HeldName, extension: WholeExtension, 
   const premium = premiumRenew === null ? undefined : { register: premiumRenew, renew: premiumRenew };
   const prices = unitPrices(extension, premium, false, currency, rateOf(currency));
   return prices.renew + prices.fee + (privacy ? prices.privacy : 0);
+}
+
+/** What hiding the holder costs for so many years. */
+function hidingFor(years: number, { privacy }: WholeExtension, currency: Currency): NonNullable<ShownName['hiding']> {
+  return { years, amount: convert(privacy.price, currency, rateOf(currency)) * years };
 }
 
 /** When auto-renew tries next, what was told of that, and the last try where it failed. */

@@ -24,11 +24,12 @@ export class Asking {
     private readonly wake: (registry: string) => void,
   ) {}
 
-  /** The same for many names, without waiting for their registries. @returns the names */
-  async ofMany(held: readonly HeldName[], asked: Asked, askedBy: Who): Promise<string[]> {
-    const wanted = held.map(({ accountId, name }): AskedOperation => {
+  /** Of many names, without waiting for their registries. @returns the names */
+  async ofMany(held: readonly HeldName[], askedOf: (held: HeldName) => Asked, askedBy: Who): Promise<string[]> {
+    const wanted = held.map((one): AskedOperation => {
+      const { accountId, name } = one;
       const { registry } = extensionOfHeld(name, this.catalogue);
-      return { ...asked, id: randomUUID(), accountId, name, registry, askedBy };
+      return { ...askedOf(one), id: randomUUID(), accountId, name, registry, askedBy };
     });
     await this.operations.ask(wanted);
     for (const registry of new Set(wanted.map((one) => one.registry))) this.wake(registry);

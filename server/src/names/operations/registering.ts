@@ -1,6 +1,4 @@
-import { contactRoles, type NameContacts } from '@tienda/core/contacts/roles';
-import { eppContact } from '@tienda/core/contacts/eppContact';
-import { needsLatin } from '@tienda/core/contacts/latin';
+import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { EppDomainInfo } from '@tienda/core/epp/objects';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import { failureWords } from '@tienda/core/orders/failureWords';
@@ -15,7 +13,8 @@ import type { AvailabilityStore } from '../../find/search/store';
 import type { Keyring } from '../../platform/secrets/keyring';
 import { amountText } from '../../platform/texts/texts';
 import type { OperationWork } from './desk';
-import { authCode, authCodes, contactHandle, contactHandles, eppDomain, isOurs } from './identity';
+import { needContacts } from './contacts';
+import { authCode, authCodes, contactHandles, eppDomain, isOurs } from './identity';
 import type { RegistryMessages } from './messages';
 import type { TakenOperation } from './store';
 
@@ -70,10 +69,8 @@ export class Registering implements OperationWork {
       const found = await registry.info(name);
       if (found && this.isOurs(subject, found)) return this.found(operation, found);
     }
-    for (const id of new Set(contactRoles.map((role) => request.contacts[role]))) {
-      const refusal = await this.needContact(subject, id);
-      if (refusal !== undefined) return this.refused(operation, { cause: 'refused', said: refusal });
-    }
+    const refusal = await needContacts(operation, registry, request.contacts, request.privacy, this.parts.keys);
+    if (refusal !== undefined) return this.refused(operation, { cause: 'refused', said: refusal });
     const outcome = await registry.create(eppDomain(name, request, handles, code), operation.transaction);
     if (operation.orderId) this.parts.afterwards?.(operation.orderId);
     switch (outcome.type) {
@@ -126,17 +123,6 @@ export class Registering implements OperationWork {
 
   private isOurs({ handles, codes }: Subject, found: EppDomainInfo): boolean {
     return isOurs(found, handles.registrant, codes);
-  }
-
-  /** Makes a contact at the registry, or finds it there. @returns why the registry refuses it for good @throws RegistrySilent */
-  private async needContact({ operation, request, registry }: Subject, id: string): Promise<string | undefined> {
-    const contact = operation.contacts.find((one) => one.id === id);
-    if (!contact) throw new Error(`${operation.name} has lost a contact`);
-    const { privacy } = request;
-    const handle = contactHandle(id, privacy);
-    return registry.needContact(
-      eppContact(contact, handle, privacy, authCode(this.parts.keys, id, handle), needsLatin(registry.id)),
-    );
   }
 
   /** The name is there and ours: registered, or being looked at. */

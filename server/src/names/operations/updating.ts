@@ -1,4 +1,6 @@
+import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { DomainParts } from '@tienda/core/epp/command';
+import type { ContactLink } from '@tienda/core/epp/objects';
 import type { Failure } from '@tienda/core/operations/operation';
 import type { OperationEvent } from '@tienda/core/operations/operations';
 import { update, type UpdateRequest, type UpdateState } from '@tienda/core/operations/update';
@@ -6,7 +8,8 @@ import { registryOf } from '../../gateways/registry/keeper';
 import type { Registries, RegistryDomain } from '../../gateways/registry/registryGateway';
 import type { Keyring } from '../../platform/secrets/keyring';
 import type { OperationWork } from './desk';
-import { newAuthCode } from './identity';
+import { needContacts } from './contacts';
+import { contactHandles, newAuthCode } from './identity';
 import { failureOf } from './registering';
 import type { TakenOperation } from './store';
 
@@ -33,6 +36,11 @@ export class Updating implements OperationWork {
     const found = await registry.info(operation.name);
     if (!found?.isSponsored) return this.refused(operation, { cause: 'gone' });
     const sent = operation.state.at === 'ready' ? await record(operation, { type: 'sent' }) : operation;
+    const { contacts, privacy } = operation.request as UpdateRequest;
+    if (contacts && privacy !== undefined) {
+      const said = await needContacts(operation, registry, contacts, privacy, this.parts.keys);
+      if (said !== undefined) return this.refused(sent, { cause: 'refused', said });
+    }
     const change = this.differing(operation, found);
     if (change) {
       const outcome = await registry.update({ name: operation.name, ...change }, operation.transaction);
@@ -48,19 +56,41 @@ export class Updating implements OperationWork {
 
   /** What is to be sent; undefined where the name is as it is to be. */
   private differing(operation: TakenOperation, found: RegistryDomain) {
-    const { locked, newAuthCode: isNewCode } = operation.request as UpdateRequest;
+    const { locked, newAuthCode: isNewCode, contacts, privacy } = operation.request as UpdateRequest;
     const code = isNewCode ? newAuthCode(this.parts.keys, operation.id, operation.name) : undefined;
     const isLocked = found.statuses.includes(lock);
-    const parts: DomainParts = { statuses: [lock] };
-    const change = {
-      ...(locked === true && !isLocked ? { add: parts } : {}),
-      ...(locked === false && isLocked ? { remove: parts } : {}),
-      ...(code !== undefined && found.authCode !== code ? { change: { authCode: code } } : {}),
+    const handles = contacts && privacy !== undefined ? contactHandles(contacts, privacy) : undefined;
+    const wanted = handles ? linksOf(handles) : found.contacts;
+    const add: DomainParts = {
+      ...(locked === true && !isLocked ? { statuses: [lock] } : {}),
+      ...linksIn(wanted.filter((link) => !isAmong(link, found.contacts))),
     };
-    return Object.keys(change).length > 0 ? change : undefined;
+    const remove: DomainParts = {
+      ...(locked === false && isLocked ? { statuses: [lock] } : {}),
+      ...linksIn(found.contacts.filter((link) => !isAmong(link, wanted))),
+    };
+    const change = {
+      ...(handles && handles.registrant !== found.registrant ? { registrant: handles.registrant } : {}),
+      ...(code !== undefined && found.authCode !== code ? { authCode: code } : {}),
+    };
+    const parts = Object.entries({ add, remove, change }).filter(([, part]) => Object.keys(part).length > 0);
+    return parts.length > 0 ? Object.fromEntries(parts) : undefined;
   }
 
   private refused(operation: TakenOperation, why: Omit<Failure, 'reason'>): Promise<TakenOperation> {
     return this.parts.record(operation, { type: 'refused', ...failureOf(why) });
   }
+}
+
+/** The contacts of a name besides its registrant, as the registry keeps them. */
+function linksOf(handles: NameContacts): ContactLink[] {
+  return (['admin', 'tech', 'billing'] as const).map((type) => ({ type, id: handles[type] }));
+}
+
+function linksIn(contacts: readonly ContactLink[]): Pick<DomainParts, 'contacts'> {
+  return contacts.length > 0 ? { contacts } : {};
+}
+
+function isAmong({ type, id }: ContactLink, others: readonly ContactLink[]): boolean {
+  return others.some((other) => other.type === type && other.id === id);
 }

@@ -60,8 +60,8 @@ export function endedMail({ email, language }: Reader, number: number, order: Or
   const { payment, lines } = order;
   const opening = payment.at === 'declined' ? `${declinedWords(payment, words)} ${words.nothingTaken}` : words.came;
   const line = ({ kind, unicode, years, state }: Order['lines'][number]) => {
-    if (state.at === 'done' && 'expiresOn' in state)
-      return words.lineDone[kind](unicode, words.years(years), state.expiresOn);
+    if (state.at === 'done')
+      return words.lineDone[kind](unicode, words.years(years), 'expiresOn' in state ? state.expiresOn : '');
     const failed = state.at === 'refused' || state.at === 'givenUp';
     const why = failed ? failureWords(state, language, (cents) => amountText(cents, 'USD')) : '';
     return words.lineNot[kind](unicode, why).trim();

@@ -99,7 +99,7 @@ export class OrderRecorder {
           this.givenBack(after, order.funding.balance),
           basket.putBack(
             account.basketId,
-            order.lines.map(({ kind, ...line }) => ({ ...line, action: kind })),
+            order.lines.map(({ kind, ...line }) => ({ ...line, action: kind === 'update' ? 'privacy' : kind })),
             moved,
           ),
         ];

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Actor } from '@tienda/core/accounts/actor';
-import { contactsOf } from '@tienda/core/contacts/roles';
+import { contactsOf, type NameContacts } from '@tienda/core/contacts/roles';
 import { isOrganisation } from '@tienda/core/contacts/contactKind';
 import { domainName } from '@tienda/core/names/domainName';
 import { statusOf, type OrderLine } from '@tienda/core/orders/order';
@@ -21,6 +21,7 @@ import { keyReused, type SentOnce } from '../../platform/http/idempotency';
 import { badField, badFields, notFound, Problem } from '../../platform/http/problem';
 import { isUuid, uuidFrom } from '../../platform/http/uuid';
 import type { InvoiceStore } from '../../money/invoices/store';
+import type { NameStore } from '../held/store';
 import { transactionOf } from '../operations/identity';
 import type { KeptOperation, OperationStore } from '../operations/store';
 import type { CodeUseStore } from '../../money/promotions/store';
@@ -42,6 +43,7 @@ export interface OrderServiceParts {
   readonly quotes: QuoteService;
   readonly quoteStore: QuoteStore;
   readonly contacts: ContactStore;
+  readonly names: Pick<NameStore, 'among'>;
   readonly codeUses: CodeUseStore;
   readonly balances: BalanceStore;
   readonly invoices: InvoiceStore;
@@ -123,7 +125,7 @@ export class OrderService {
           fee,
           privacyPrice: privacy,
           net,
-          privacy: item?.privacy ?? true,
+          privacy: action === 'privacy' || (item?.privacy ?? true),
           autoRenew: item?.autoRenew ?? false,
           ...(premium ? { premium } : {}),
         };
@@ -142,6 +144,10 @@ export class OrderService {
     const funding = { method: balance === total ? 'balance' : way.type, balance } as const;
     const used = promotionOf(today.codes.find(({ applied }) => applied)?.code ?? '');
     const isByClock = who.type === 'clock';
+    const holding = await this.contactsOf(
+      accountId,
+      lines.filter(({ kind }) => kind === 'update').map(({ name }) => name),
+    );
     const operations = lines.map((line): NewOperation => {
       const { kind, name, years, privacy, premium } = line;
       const contacts = contactsOf(contact.id, differing[name]);
@@ -154,7 +160,9 @@ export class OrderService {
         request:
           kind === 'register'
             ? { years, privacy, contacts, ...(premium ? { premium } : {}) }
-            : { years, ...(isByClock ? { ending: mine.get(name)?.expiresOn } : {}) },
+            : kind === 'update'
+              ? { privacy: true, contacts: holding.get(name) ?? contacts }
+              : { years, ...(isByClock ? { ending: mine.get(name)?.expiresOn } : {}) },
         line,
         state: { at: 'ready' },
         transaction: transactionOf(operationId),
@@ -194,6 +202,12 @@ export class OrderService {
     const head = await this.parts.orders.earlier(id, stored.id, accountId);
     if (!head) throw changed('This quote was ordered already.');
     return this.again(head, id, sent);
+  }
+
+  /** The contacts of names that are held, by name. */
+  private async contactsOf(accountId: string, names: readonly string[]): Promise<ReadonlyMap<string, NameContacts>> {
+    const held = names.length === 0 ? [] : await this.parts.names.among(accountId, names);
+    return new Map(held.map(({ name, contactId, contacts }) => [name, contacts ?? contactsOf(contactId)]));
   }
 
   /** An order that is there already, of this attempt or of its quote. */
@@ -329,7 +343,7 @@ export class OrderService {
 /** What is done with an order. @throws Error for what cannot be ordered, which was found out before */
 function orderedKind(action: QuoteAction): OrderLine['kind'] {
   if (action === 'transfer') throw new Error('Transfers are not ordered');
-  return action;
+  return action === 'privacy' ? 'update' : action;
 }
 
 function shownEvent({ event, at }: StoredEvent, place: number): ShownOrder['events'][number] {

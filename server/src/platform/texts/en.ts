@@ -32,6 +32,7 @@ export const en = {
       register: (name: string, years: string, amount: string) => `${name}, ${years}: ${amount}`,
       renew: (name: string, years: string, amount: string) => `${name}, renewed for ${years}: ${amount}`,
       restore: (name: string, years: string, amount: string) => `${name}, restored and renewed for ${years}: ${amount}`,
+      update: (name: string, years: string, amount: string) => `${name}, privacy for ${years}: ${amount}`,
     },
     years: (years: number) => (years === 1 ? '1 year' : `${years} years`),
     total: (amount: string) => `Total with tax: ${amount}`,
@@ -58,6 +59,11 @@ export const en = {
         text: (name: string, number: number, years: string, date: string) =>
           `${name} is back: restored with order ${number} and renewed for ${years}, until ${date}.`,
       },
+      update: {
+        subject: (name: string) => `${name}: its holder is hidden`,
+        text: (name: string, number: number, years: string, _date: string) =>
+          `The holder of ${name} is hidden from the public, with order ${number}, for ${years}.`,
+      },
     },
     autoRenewOn: 'Auto-renew is on: its renewal falls due then. You can switch it off at any time.',
     autoRenewOff: 'Auto-renew is off: it ends that day unless it is renewed.',
@@ -77,6 +83,11 @@ export const en = {
         one: (name: string) => `${name} is restored`,
         partly: (count: number, of: number) => `${count} of ${of} names are restored`,
         nothing: 'nothing could be restored',
+      },
+      update: {
+        one: (name: string) => `the holder of ${name} is hidden`,
+        partly: (count: number, of: number) => `the holders of ${count} of ${of} names are hidden`,
+        nothing: 'no holder could be hidden',
       },
       mixed: {
         one: (name: string) => `1 of several is done: ${name}`,
@@ -100,11 +111,13 @@ export const en = {
       renew: (name: string, years: string, date: string) => `${name}: renewed for ${years}, until ${date}`,
       restore: (name: string, years: string, date: string) =>
         `${name}: restored and renewed for ${years}, until ${date}`,
+      update: (name: string, years: string, _date: string) => `${name}: its holder is hidden for ${years}`,
     },
     lineNot: {
       register: (name: string, why: string) => `${name}: not registered. ${why}`,
       renew: (name: string, why: string) => `${name}: not renewed. ${why}`,
       restore: (name: string, why: string) => `${name}: not restored. ${why}`,
+      update: (name: string, why: string) => `${name}: its holder is not hidden. ${why}`,
     },
     taken: (amount: string) => `Taken: ${amount}, tax included`,
     takenNothing: (amount: string) => `Taken: ${amount}`,
@@ -257,6 +270,7 @@ export const en = {
       register: (years: string) => `registration, ${years}`,
       renew: (years: string) => `renewal, ${years}`,
       restore: (years: string) => `restored and renewed, ${years}`,
+      update: (years: string) => `privacy, ${years}`,
     },
     titles: {
       invoice: (number: string) => `Invoice ${number}`,
@@ -275,6 +289,7 @@ export const en = {
         register: 'Registrations',
         renew: 'Renewals',
         restore: 'Restored names',
+        update: 'Names to be hidden',
         mixed: 'All names',
       },
       discount: 'Promo code',

@@ -33,6 +33,7 @@ export const es: Texts = {
       register: (name, years, amount) => `${name}, ${years}: ${amount}`,
       renew: (name, years, amount) => `${name}, renovado por ${years}: ${amount}`,
       restore: (name, years, amount) => `${name}, recuperado y renovado por ${years}: ${amount}`,
+      update: (name, years, amount) => `${name}, privacidad por ${years}: ${amount}`,
     },
     years: (years) => (years === 1 ? '1 año' : `${years} años`),
     total: (amount) => `Total con impuestos: ${amount}`,
@@ -59,6 +60,11 @@ export const es: Texts = {
         text: (name, number, years, date) =>
           `${name} ha vuelto: se recuperó con el pedido ${number} y se renovó por ${years}, hasta el ${date}.`,
       },
+      update: {
+        subject: (name) => `${name}: su titular está oculto`,
+        text: (name, number, years, _date) =>
+          `El titular de ${name} está oculto al público, con el pedido ${number}, por ${years}.`,
+      },
     },
     autoRenewOn: 'La renovación automática está activada: toca ese día. Puede desactivarla cuando quiera.',
     autoRenewOff: 'La renovación automática está desactivada: termina ese día si no se renueva.',
@@ -78,6 +84,11 @@ export const es: Texts = {
         one: (name) => `${name} está recuperado`,
         partly: (count, of) => `${count} de ${of} nombres están recuperados`,
         nothing: 'no se pudo recuperar nada',
+      },
+      update: {
+        one: (name) => `el titular de ${name} está oculto`,
+        partly: (count, of) => `los titulares de ${count} de ${of} nombres están ocultos`,
+        nothing: 'no se pudo ocultar a ningún titular',
       },
       mixed: {
         one: (name) => `una de varias cosas está hecha: ${name}`,
@@ -99,11 +110,13 @@ export const es: Texts = {
       register: (name, years, date) => `${name}: registrado por ${years}, hasta el ${date}`,
       renew: (name, years, date) => `${name}: renovado por ${years}, hasta el ${date}`,
       restore: (name, years, date) => `${name}: recuperado y renovado por ${years}, hasta el ${date}`,
+      update: (name, years, _date) => `${name}: su titular está oculto por ${years}`,
     },
     lineNot: {
       register: (name, why) => `${name}: no registrado. ${why}`,
       renew: (name, why) => `${name}: no renovado. ${why}`,
       restore: (name, why) => `${name}: no recuperado. ${why}`,
+      update: (name, why) => `${name}: su titular no está oculto. ${why}`,
     },
     taken: (amount) => `Cobrado: ${amount}, impuestos incluidos`,
     takenNothing: (amount) => `Cobrado: ${amount}`,
@@ -248,6 +261,7 @@ export const es: Texts = {
       register: (years) => `alta, ${years}`,
       renew: (years) => `renovación, ${years}`,
       restore: (years) => `recuperado y renovado, ${years}`,
+      update: (years) => `privacidad, ${years}`,
     },
     titles: {
       invoice: (number) => `Factura ${number}`,
@@ -266,6 +280,7 @@ export const es: Texts = {
         register: 'Altas',
         renew: 'Renovaciones',
         restore: 'Nombres recuperados',
+        update: 'Nombres que se ocultan',
         mixed: 'Todos los nombres',
       },
       discount: 'Código promocional',
