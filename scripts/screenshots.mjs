@@ -52,19 +52,21 @@ const findWithTally = async (page) => {
   await page.getByLabel('Name or word').fill('saltwhistle.boats, saltwhistle.lake, saltwhistle');
   await page.getByText(/^501 of 501 asked/).waitFor();
 };
-const signIn = async (page) => {
-  const [maren] = demoSignIns;
+const [maren, studio] = demoSignIns;
+const signIn = async (page, { email, password }) => {
   await page.goto(`${url}/account`);
-  await page.getByLabel('Mail address').fill(maren.email);
-  await page.getByLabel('Password').fill(maren.password);
+  await page.getByLabel('Mail address').fill(email);
+  await page.getByLabel('Password').fill(password);
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.getByText('Signed in as').waitFor();
 };
-const as = (lead) => async (page) => {
-  await signIn(page);
-  await lead(page);
-};
-const at = (where) => as(async (page) => void (await page.goto(`${url}${where}`)));
+const as =
+  (lead, who = maren) =>
+  async (page) => {
+    await signIn(page, who);
+    await lead(page);
+  };
+const at = (where, who) => as(async (page) => void (await page.goto(`${url}${where}`)), who);
 
 /** Empties Maren's basket, so that pictures can be taken again. */
 async function emptyBasket() {
@@ -147,9 +149,9 @@ await picture(
   }),
 );
 await emptyBasket();
-await picture('names-phone', phone, at('/names'));
+await picture('names-phone', phone, at('/names', studio));
 await picture('name-phone', phone, at('/names/saltwhistle.sail'));
-await picture('ahead-phone', phone, at('/ahead'));
+await picture('ahead-phone', phone, at('/ahead', studio));
 await picture(
   'order-phone',
   phone,

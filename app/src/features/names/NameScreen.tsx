@@ -1,6 +1,6 @@
 import { Link, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import type { NameEvent } from '@tienda/core/names/nameEvent';
 import type { GivenBack, ShownName } from '@tienda/core/names/shownName';
 import { useChangeName, useName, useNameLog } from '../../api/names';
@@ -74,11 +74,16 @@ function Held({ name, onGivenBack }: HeldProps) {
         {holder ? (
           <Fact title={words.holder}>{[holder.name, holder.organisation].filter(Boolean).join(', ')}</Fact>
         ) : null}
-        <GroupChoice
-          label={texts.groups.one}
-          value={name.groupId ?? null}
-          onChange={(groupId) => change.mutate({ groupId })}
-        />
+        <View style={styles.group}>
+          <Text kind="small" colour="quiet" style={styles.groupTitle} aria-hidden>
+            {texts.groups.one}
+          </Text>
+          <GroupChoice
+            label={texts.groups.one}
+            value={name.groupId ?? null}
+            onChange={(groupId) => change.mutate({ groupId })}
+          />
+        </View>
         <CardRule />
         <Toggle
           title={texts.basket.autoRenew}
@@ -155,3 +160,8 @@ function logWords(what: NameEvent): string {
       return logWhat[what.type];
   }
 }
+
+const styles = StyleSheet.create({
+  group: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12, paddingVertical: 4 },
+  groupTitle: { width: 104 },
+});

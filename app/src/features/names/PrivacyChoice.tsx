@@ -1,5 +1,6 @@
 import { router } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
+import { canRenew } from '@tienda/core/lifecycle/stage';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { usePutInBasket } from '../../api/basket';
 import { useChangeName } from '../../api/names';
@@ -36,6 +37,7 @@ export function PrivacyChoice({ name }: { readonly name: ShownName }) {
       </View>
     );
   }
+  const isOver = !canRenew(stage);
   const isFixed = privacyPolicy === 'hiddenByRegistry' || privacyPolicy === 'notAllowed';
   const detail = isFixed
     ? texts.basket.privacyDetail[privacyPolicy]
@@ -48,7 +50,7 @@ export function PrivacyChoice({ name }: { readonly name: ShownName }) {
         title={texts.basket.privacy}
         detail={detail}
         value={privacyPolicy === 'hiddenByRegistry' || (privacy && !isFixed)}
-        disabled={isFixed || change.isPending || changing === true}
+        disabled={isFixed || isOver || change.isPending || changing === true}
         onChange={(on) => change.mutate({ privacy: on })}
       />
       {change.isError ? <Failure fault={change.error} /> : null}
