@@ -6,6 +6,7 @@ import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { SearchEvent } from '@tienda/core/search/searchEvent';
 import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
 import type { Statement } from '@tienda/core/orders/statement';
+import type { RegistryLook } from '@tienda/core/names/atRegistry';
 import type { NameGroup } from '@tienda/core/names/nameGroup';
 import type { GivenBack, ShownName } from '@tienda/core/names/shownName';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
@@ -148,6 +149,7 @@ export interface Answers {
   'DELETE /api/me/groups/:id 204': Nothing;
   'POST /api/me/demo/studio': { readonly loaded: boolean };
   'POST /api/me/name-changes': ChangedNames;
+  'GET /api/me/names/:name/registry': RegistryLook;
   'GET /api/me/names/:name/log': readonly ShownNameEvent[];
   'PATCH /api/me/names/:name': ShownName;
   'POST /api/me/names/:name/give-back': GivenBack;

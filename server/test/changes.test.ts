@@ -1,4 +1,5 @@
 import { orderNames, untilEnded } from '../../scripts/demo.mjs';
+import { openDatabase } from '../src/platform/db/database';
 import { fault, mailTo, ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
@@ -118,4 +119,23 @@ test('many are changed together: who is so already and who is not the holder sta
   expect(await visitor.expect(200, 'GET', '/api/me/names?locked=0')).toEqual([]);
   const refused = await visitor.send('POST', '/api/me/name-changes', { names: [], locked: true });
   expect([refused.status, refused.body.errors[0].pointer]).toEqual([422, '/names']);
+});
+
+test('the page is laid beside what its registry has: what agrees, what differs, and silence, each said', async () => {
+  const { visitor, name, change } = await holder();
+  const look = () => visitor.expect(200, 'GET', `/api/me/names/${name}/registry`);
+  await change({ locked: true });
+  const { there, differences } = await look();
+  expect(differences).toEqual([]);
+  expect(there).toMatchObject({ isHere: true, locked: true, suspended: false, isOurHolder: true });
+  expect(there.nameservers).toEqual(['ns1.tienda.example', 'ns2.tienda.example']);
+  const { pool } = await openDatabase(process.env['DATABASE_URL'] ?? '');
+  await pool.query('update held_name set locked = false, expires_on = expires_on + 1 where name = $1', [name]);
+  await pool.end();
+  expect((await look()).differences).toMatchObject([{ what: 'expiresOn' }, { what: 'locked', there: true }]);
+  await fault(visitor, 'lanternhead', { on: 'infoDomain', kind: 'dropBefore', times: 5 });
+  const silent = await visitor.send('GET', `/api/me/names/${name}/registry`);
+  expect([silent.status, silent.body.type]).toEqual([503, '/problems/registry-silent']);
+  const stranger = await server.member();
+  expect((await stranger.visitor.send('GET', `/api/me/names/${name}/registry`)).status).toBe(404);
 });

@@ -168,9 +168,10 @@ test(
       if (earlier.has(id)) continue;
       const captured = (await intentsOf(id)).reduce((sum, intent) => sum + intent.captured, 0);
       const done = lines.filter(({ state }) => state.at === 'done');
-      if (status === 'declined') expect([id, captured]).toEqual([id, 0]);
-      if (done.length < lines.length) continue;
-      expect([id, captured]).toEqual([id, total]);
+      if (done.length === 0) expect([id, captured]).toEqual([id, 0]);
+      // What a registry was silent about for too long was let go, and is in a later order.
+      else if (done.length < lines.length) expect([id, status, captured < total]).toEqual([id, 'partlyDone', true]);
+      else expect([id, captured]).toEqual([id, total]);
       let mostAllowed = 0;
       for (const { name } of done) {
         const one = known.get(name);

@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import type { Currency } from '@tienda/core/money/money';
 import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
 import type { ChangedNames, ChangeStep, NameChange } from '@tienda/core/names/nameChange';
+import type { RegistryLook } from '@tienda/core/names/atRegistry';
 import type { NameCounts } from '@tienda/core/names/nameCounts';
 import type { GivenBack, ShownName } from '@tienda/core/names/shownName';
 import { useStored } from '../stored/stored';
@@ -43,6 +44,11 @@ export function useNameLog(name: string) {
   return useMine<ShownNameEvent[]>(['names', 'log', name], `/api/me/names/${encodeURIComponent(name)}/log`);
 }
 
+/** A name as its registry has it now, and what differs from what is kept here. */
+export function useRegistryLook(name: string) {
+  return useMine<RegistryLook>(['names', 'registry', name], `/api/me/names/${encodeURIComponent(name)}/registry`);
+}
+
 /** Changes what is left to its holder; what depends on its registry may come later. */
 export function useChangeName(name: string) {
   const queries = useQueryClient();
@@ -51,7 +57,8 @@ export function useChangeName(name: string) {
     mutationFn: (change: NameChange) => call<ShownName>('PATCH', addressOf(name, currency), change),
     onSuccess: async (shown) => {
       queries.setQueryData(['me', 'names', currency, name], shown);
-      await queries.invalidateQueries({ queryKey: ['me', 'names', 'log', name] });
+      for (const about of ['log', 'registry'])
+        await queries.invalidateQueries({ queryKey: ['me', 'names', about, name] });
       await queries.invalidateQueries({ queryKey: ['me', 'names', currency], exact: true });
       void queries.invalidateQueries({ queryKey: ['me', 'groups'] });
     },

@@ -20,6 +20,7 @@ import { givingBackRoutes } from './givingBack/routes';
 import { groupRoutes } from './groups/routes';
 import { GroupStore } from './groups/store';
 import { nameRoutes } from './held/routes';
+import { RegistryLooks } from './held/registryLooks';
 import type { HeldName, NameStore } from './held/store';
 import { NameViews } from './held/views';
 import { holderRoutes } from './holders/routes';
@@ -98,13 +99,8 @@ export async function openNames(
   const offers = new OfferService(new OfferStore(database), broker, catalogue, search, accounts, outbox, clock);
   const orders = await openOrders({ ...platform, ...gateways, ...people, ...find, ...money, holders, names: held });
   const { givingBack, asking } = orders;
-  const views = new NameViews(
-    catalogue,
-    contacts,
-    clock,
-    (id, name) => orders.operations.isChanging(id, name),
-    (name) => givingBack.offer(name),
-  );
+  const isChanging = (id: string, name: string) => orders.operations.isChanging(id, name);
+  const views = new NameViews(catalogue, contacts, clock, isChanging, (name) => givingBack.offer(name));
   const groups = new GroupStore(database);
   const changes = new NameChanges({
     groups,
@@ -168,7 +164,7 @@ export async function openNames(
       ...holderRoutes(holders),
       ...offerRoutes(offers, idempotency),
       ...nameListRoutes(new NameLists(database), views, clock),
-      ...nameRoutes(held, views),
+      ...nameRoutes(held, views, new RegistryLooks(registries, catalogue, attention), isChanging),
       ...calendarRoutes({ accounts, names: held, catalogue, clock, keys: codeKeys, publicUrl }),
       ...givingBackRoutes(givingBack, held, asking, idempotency),
       ...groupRoutes(groups),

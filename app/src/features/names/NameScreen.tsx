@@ -16,6 +16,7 @@ import { Text } from '../../ui/Text';
 import { Toggle } from '../../ui/Toggle';
 import { lifeSentences } from '../../shop/held/lifeSentences';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
+import { AtRegistry } from './AtRegistry';
 import { backWords, GivingBack } from './GivingBack';
 import { GroupChoice } from './GroupChoice';
 import { eachYear, PayLonger } from './PayLonger';
@@ -109,6 +110,7 @@ function Held({ name, onGivenBack }: HeldProps) {
       </Card>
       <TransferCard name={name} />
       <GivingBack name={name} onGivenBack={onGivenBack} />
+      <AtRegistry name={name} />
       <Log name={name.name} />
     </View>
   );

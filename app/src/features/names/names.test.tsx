@@ -207,6 +207,29 @@ describe('what else is done with one name', () => {
     expect(screen.queryByRole('switch', { name: 'Privacy protection' })).toBeNull();
   });
 
+  test('it is laid beside what its registry has: the same, or what differs, or that it is silent', async () => {
+    const look = 'GET /api/me/names/saltwhistle.boats/registry';
+    const there = { isHere: true, isOurHolder: true, expiresOn: '2028-11-24', locked: false, suspended: false };
+    const server = serverWithNames(boats);
+    const body = { there: { ...there, nameservers: ['ns1.tienda.example'] }, differences: [] };
+    server.instead.set(look, { status: 200, body });
+    const { unmount } = show(<NameScreen />);
+    expect(await screen.findByText('Its registry has it just as this page says.')).toBeTruthy();
+    expect(screen.getByText('ns1.tienda.example')).toBeTruthy();
+    unmount();
+    const differences = [{ what: 'expiresOn', here: '2028-11-24', there: '2027-11-24' }, { what: 'holder' }];
+    server.instead.set(look, { status: 200, body: { there: body.there, differences } });
+    const second = show(<NameScreen />);
+    expect(
+      await screen.findByText(/ends on .*2027, .*2028\. Its registry knows another holder\. We have been told/),
+    ).toBeTruthy();
+    second.unmount();
+    const detail = 'The registry of saltwhistle.boats does not answer just now.';
+    server.instead.set(look, { status: 503, body: { type: '/problems/registry-silent', title: '', detail } });
+    show(<NameScreen />);
+    expect(await screen.findByText(detail)).toBeTruthy();
+  });
+
   test('where privacy was paid for, it is said that nothing comes back', async () => {
     const server = showing({ privacy: true, privacyPolicy: 'priced' });
     expect(await screen.findByText('on; switching it off gives nothing back')).toBeTruthy();

@@ -83,6 +83,20 @@ export const names = {
     toCome: (amount: string, on: string) => `${amount} before tax on ${on}; told 60 and 30 days before its end`,
     noMore: 'on, but it is not tried again for this term',
   },
+  atRegistry: {
+    title: 'At its registry',
+    same: 'Its registry has it just as this page says.',
+    expiresOn: (there: string, here: string) => `Its registry says that it ends on ${there}, and here it is ${here}.`,
+    locked: 'Its registry has it locked.',
+    unlocked: 'Its registry does not have it locked.',
+    suspended: 'Its registry has it out of service.',
+    inService: 'Its registry has it in service.',
+    notHere: 'Its registry says that it is not with us.',
+    holder: 'Its registry knows another holder.',
+    changing: 'A change is under way.',
+    told: 'We have been told of it and are looking into it.',
+    nameservers: 'Nameservers',
+  },
   hiding: {
     costs: (amount: string, term: number) =>
       `off: the public sees the holder. Hiding it costs ${amount} before tax for the ${term === 1 ? 'year' : `${term} years`} still to run, begun years whole.`,

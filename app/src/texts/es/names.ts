@@ -83,6 +83,20 @@ export const names: Texts['names'] = {
     toCome: (amount, on) => `${amount} sin impuestos el ${on}; se avisa 60 y 30 días antes de su fin`,
     noMore: 'activada, pero no se intenta más en este plazo',
   },
+  atRegistry: {
+    title: 'En su operador',
+    same: 'Su operador lo tiene tal como dice esta página.',
+    expiresOn: (there, here) => `Su operador dice que termina el ${there}, y aquí es el ${here}.`,
+    locked: 'Su operador lo tiene bloqueado.',
+    unlocked: 'Su operador no lo tiene bloqueado.',
+    suspended: 'Su operador lo tiene fuera de servicio.',
+    inService: 'Su operador lo tiene en servicio.',
+    notHere: 'Su operador dice que no está con nosotros.',
+    holder: 'Su operador conoce a otro titular.',
+    changing: 'Hay un cambio en curso.',
+    told: 'Se nos ha avisado y lo estamos mirando.',
+    nameservers: 'Servidores de nombres',
+  },
   hiding: {
     costs: (amount, term) =>
       `desactivada: el público ve al titular. Ocultarlo cuesta ${amount} sin impuestos por ${term === 1 ? 'el año que queda' : `los ${term} años que quedan`}, los empezados enteros.`,

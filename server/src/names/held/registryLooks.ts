@@ -1,0 +1,53 @@
+import { differencesOf, type AtRegistry, type RegistryLook } from '@tienda/core/names/atRegistry';
+import { isoDate } from '@tienda/core/time/isoDate';
+import type { CatalogueReader } from '../../find/catalogue/catalogue';
+import { keeperOf } from '../../gateways/registry/keeper';
+import { RegistrySilent, type Registries, type RegistryDomain } from '../../gateways/registry/registryGateway';
+import type { Attention } from '../../platform/attention/attention';
+import { Problem } from '../../platform/http/problem';
+import { contactHandle } from '../operations/identity';
+import type { HeldName } from './store';
+
+/** Lays what is kept of names beside what their registries have: a difference is shown, and somebody looks at it. */
+export class RegistryLooks {
+  constructor(
+    private readonly registries: Registries,
+    private readonly catalogue: CatalogueReader,
+    private readonly attention: Attention,
+  ) {}
+
+  /**
+   * @param isChanging something that was asked for has not been answered: it may well differ
+   * @throws Problem 503 where the registry does not answer
+   */
+  async look(held: HeldName, isChanging: boolean): Promise<RegistryLook> {
+    const { registry, unicode } = keeperOf(held.name, this.catalogue.current(), this.registries);
+    const found = await registry.info(held.name).catch((fault: unknown) => {
+      if (!(fault instanceof RegistrySilent)) throw fault;
+      const detail = `The registry of ${unicode} does not answer just now. Look again in a while.`;
+      throw new Problem(503, 'registry-silent', 'The registry did not answer', detail);
+    });
+    const there = found && seen(found, held);
+    const differences = differencesOf(held, there);
+    if (differences.length > 0 && !isChanging)
+      await this.attention.raise(
+        `name ${held.id} differs`,
+        `${held.name} is not at its registry what it is here: ${differences.map(({ what }) => what).join(', ')}`,
+      );
+    return { ...(there ? { there } : {}), differences };
+  }
+}
+
+function seen(
+  { isSponsored, expiresAt, statuses, registrant, nameservers }: RegistryDomain,
+  { contactId, privacy }: HeldName,
+): AtRegistry {
+  return {
+    isHere: isSponsored,
+    expiresOn: isoDate(new Date(expiresAt)),
+    locked: statuses.includes('clientTransferProhibited'),
+    suspended: statuses.includes('clientHold'),
+    isOurHolder: registrant === contactHandle(contactId, privacy),
+    nameservers,
+  };
+}
