@@ -20,7 +20,6 @@ import { givingBackRoutes } from './givingBack/routes';
 import { groupRoutes } from './groups/routes';
 import { GroupStore } from './groups/store';
 import { nameRoutes } from './held/routes';
-import { RegistryLooks } from './held/registryLooks';
 import type { HeldName, NameStore } from './held/store';
 import { NameViews } from './held/views';
 import { holderRoutes } from './holders/routes';
@@ -28,6 +27,8 @@ import { HolderChecks } from './holders/service';
 import { HolderCheckStore } from './holders/store';
 import { nameListRoutes } from './lists/routes';
 import { NameLists } from './lists/store';
+import { lookRoutes } from './looks/routes';
+import { RegistryLooks } from './looks/service';
 import { offerRoutes } from './offers/routes';
 import { OfferService } from './offers/service';
 import { OfferStore } from './offers/store';
@@ -164,7 +165,8 @@ export async function openNames(
       ...holderRoutes(holders),
       ...offerRoutes(offers, idempotency),
       ...nameListRoutes(new NameLists(database), views, clock),
-      ...nameRoutes(held, views, new RegistryLooks(registries, catalogue, attention), isChanging),
+      ...nameRoutes(held, views),
+      ...lookRoutes(new RegistryLooks(registries, catalogue, attention), held, isChanging),
       ...calendarRoutes({ accounts, names: held, catalogue, clock, keys: codeKeys, publicUrl }),
       ...givingBackRoutes(givingBack, held, asking, idempotency),
       ...groupRoutes(groups),

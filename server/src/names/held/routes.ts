@@ -1,18 +1,12 @@
 import { accountRoute, type Route } from '../../platform/http/route';
 import { currencyParameter } from '../../platform/http/parameters';
 import { readCurrency } from '../../find/search/routes';
-import type { RegistryLooks } from './registryLooks';
 import type { NameStore } from './store';
 import type { NameViews } from './views';
 
 const query = { currency: currencyParameter };
 
-export function nameRoutes(
-  names: NameStore,
-  views: NameViews,
-  looks: RegistryLooks,
-  isChanging: (accountId: string, name: string) => Promise<boolean>,
-): Route[] {
+export function nameRoutes(names: NameStore, views: NameViews): Route[] {
   return [
     accountRoute(
       'get',
@@ -21,15 +15,6 @@ export function nameRoutes(
       async ({ ctx, actor: { account: accountId }, params }) => {
         const held = await names.need(accountId, params['name'] ?? '');
         return { body: await views.alone(held, readCurrency(ctx)) };
-      },
-    ),
-    accountRoute(
-      'get',
-      '/api/me/names/:name/registry',
-      { needs: 'seeNames', summary: 'A name as its registry has it now, and what differs', perMinute: 120 },
-      async ({ actor: { account: accountId }, params }) => {
-        const held = await names.need(accountId, params['name'] ?? '');
-        return { body: await looks.look(held, await isChanging(accountId, held.name)) };
       },
     ),
     accountRoute(

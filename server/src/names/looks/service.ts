@@ -6,7 +6,7 @@ import { RegistrySilent, type Registries, type RegistryDomain } from '../../gate
 import type { Attention } from '../../platform/attention/attention';
 import { Problem } from '../../platform/http/problem';
 import { contactHandle } from '../operations/identity';
-import type { HeldName } from './store';
+import type { HeldName } from '../held/store';
 
 /** Lays what is kept of names beside what their registries have: a difference is shown, and somebody looks at it. */
 export class RegistryLooks {
