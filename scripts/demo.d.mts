@@ -21,7 +21,7 @@ export const marenContact: Readonly<Record<string, string>>;
 export function loadDemo(url: string): Promise<void>;
 export function codeFor(visitor: Visitor, email: string, timeoutMs?: number): Promise<string>;
 export function signUp(visitor: Visitor, email: string, password: string): Promise<void>;
-export function tokenFor(paymentsUrl: string, number?: string): Promise<string>;
+export function tokenFor(paymentsUrl: string, number?: string, expiry?: string): Promise<string>;
 export interface WantedName {
   readonly name: string;
   readonly action?: 'register' | 'renew' | 'restore' | 'privacy';

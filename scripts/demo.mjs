@@ -44,14 +44,21 @@ async function loadMaren(visitor) {
   if (missing.length > 0) await untilEnded(visitor, (await orderNames(visitor, missing)).id);
 }
 
-/** The studio has looked after its names for years; one it registers today, with a card that it keeps. */
+/** The studio has looked after its names for years; one it registers today, with a card that it keeps and that runs out. */
 async function loadStudio(visitor) {
   const { loaded } = await visitor.expect(200, 'POST', '/api/me/demo/studio', {});
   if (!loaded) return;
   const { paymentsUrl } = await visitor.expect(200, 'GET', '/api/session');
-  const payment = { method: 'card', token: await tokenFor(paymentsUrl), keep: true };
+  const payment = { method: 'card', token: await tokenFor(paymentsUrl, undefined, inTwoMonths()), keep: true };
   const own = [{ name: 'quayquill.studio', autoRenew: true }];
   await untilEnded(visitor, (await orderNames(visitor, own, { payment })).id);
+}
+
+/** `MM/YY` of a card that is good for two months more. */
+function inTwoMonths() {
+  const now = new Date();
+  const month = new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth() + 2, 1)).toISOString();
+  return `${month.slice(5, 7)}/${month.slice(2, 4)}`;
 }
 
 /** Signs in, opening the account first where there is none; false where it was changed since it was opened. */
@@ -86,11 +93,11 @@ export async function codeFor(visitor, email, timeoutMs = 30_000) {
 }
 
 /** A token of the payment provider for a card; the one that succeeds unless another is given. */
-export async function tokenFor(paymentsUrl, number = '4539 0000 1111 0006') {
+export async function tokenFor(paymentsUrl, number = '4539 0000 1111 0006', expiry = '12/49') {
   const response = await fetch(`${paymentsUrl}/v1/tokens`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ number, expiry: '12/49', cvc: '123' }),
+    body: JSON.stringify({ number, expiry, cvc: '123' }),
   });
   return (await response.json()).token;
 }

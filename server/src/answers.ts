@@ -177,7 +177,7 @@ export interface Answers {
   'GET /api/me/top-ups': readonly ShownTopUp[];
   'POST /api/me/top-ups 201': ShownTopUp;
   'GET /api/me/top-ups/:id': ShownTopUp;
-  'GET /api/me/cards': readonly { readonly id: string; readonly last4: string }[];
+  'GET /api/me/cards': readonly { readonly id: string; readonly last4: string; readonly expires?: string }[];
   'DELETE /api/me/cards/:id 204': Nothing;
 
   'POST /api/payments/notices 204': Nothing;

@@ -273,7 +273,7 @@ test('a card is kept only where that is wanted, pays again without being typed, 
   expect(await visitor.expect(200, 'GET', '/api/me/cards')).toEqual([]);
   await buy({ method: 'card', token: await tokenFor(paymentsUrl), keep: true });
   const [card] = await visitor.expect(200, 'GET', '/api/me/cards');
-  expect(card).toEqual({ id: expect.any(String), last4: '0006' });
+  expect(card).toEqual({ id: expect.any(String), last4: '0006', expires: '2049-12' });
   const order = await buy({ method: 'card', card: card.id });
   expect(await intentsOf(order.id)).toMatchObject([{ status: 'captured', captured: order.total }]);
 

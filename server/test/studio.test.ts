@@ -46,6 +46,8 @@ test('the studio holds its names for 25 clients in 60 extensions, of every stage
   const years = names.map(({ expiresOn }) => Number(expiresOn.slice(0, 4)));
   expect(Math.max(...years) - Math.min(...years)).toBeGreaterThanOrEqual(8);
   expect(await visitor.expect(200, 'POST', '/api/me/demo/studio', {})).toEqual({ loaded: false });
+  const other = await server.member();
+  expect((await other.visitor.send('POST', '/api/me/demo/studio', {})).body.type).toBe('/problems/studio-held');
 });
 
 test('registries, orders and log agree: when each name began and ends, its lock, who holds it', async () => {

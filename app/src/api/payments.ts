@@ -23,6 +23,8 @@ export interface PaymentBody {
 export interface KeptCard {
   readonly id: string;
   readonly last4: string;
+  /** `YYYY-MM`: the last month in which it is good; left out where that is not known. */
+  readonly expires?: string;
 }
 
 /** The latest first. */

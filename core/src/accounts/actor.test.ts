@@ -25,6 +25,7 @@ test('the clock renews and looks after names, and never changes who they belong 
     'changeRecords',
     'changeWaysToPay',
     'closeAccount',
+    'giveBack',
     'seeAuthCode',
     'seePapers',
   ]);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { addDays, addYears } from '../time/isoDate';
-import { aheadOf, dueIn } from './ahead';
+import { aheadOf, dearest, dueIn } from './ahead';
 import type { ShownName } from '../names/shownName';
 
 const today = '2026-11-24';
@@ -102,4 +102,15 @@ test('nothing is due of nothing', () => {
   const { months, total, saved } = aheadOf([], byItself, today);
   expect([months.every(({ kept, ends }) => kept + ends === 0), total, saved]).toEqual([true, 0, 0]);
   expect(months.at(-1)?.month).toBe(addYears('2026-10-24', 10).slice(0, 7));
+});
+
+test('the dearest to keep are told by what a year of them costs', () => {
+  const names = [
+    named('cheap.org', '2027-01-01', 900),
+    named('two.org', '2027-01-01', 3000, { renewal: { on: '2027-01-01', years: 2, amount: 3000, currency: 'USD' } }),
+    named('dear.org', '2027-01-01', 9000),
+    named('late.org', '2026-01-01', 99_000, { stage: 'redemption' }),
+    named('also.org', '2027-01-01', 1500),
+  ];
+  expect(dearest(names, 3).map(({ name }) => name)).toEqual(['dear.org', 'also.org', 'two.org']);
 });

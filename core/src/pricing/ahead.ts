@@ -120,6 +120,15 @@ function payments(
   }
 }
 
+/** The names that cost most a year at today's prices, the dearest first; what cannot be renewed any more is none. */
+export function dearest(names: readonly ShownName[], count: number): ShownName[] {
+  const yearly = ({ renewal: { amount, years } }: ShownName) => amount / years;
+  return names
+    .filter(({ stage }) => canRenew(stage))
+    .sort((a, b) => yearly(b) - yearly(a) || (a.name < b.name ? -1 : 1))
+    .slice(0, count);
+}
+
 function monthsBetween(from: IsoDate, to: IsoDate): number {
   const months = (day: IsoDate) => Number(day.slice(0, 4)) * 12 + Number(day.slice(5, 7));
   return months(to) - months(from);

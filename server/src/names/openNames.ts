@@ -35,6 +35,8 @@ import { OfferStore } from './offers/store';
 import { statementRoutes } from './statements/routes';
 import { StatementStore } from './statements/store';
 import { openOrders } from './openOrders';
+import { tellOfCards } from './endingCards/service';
+import { EndingCards } from './endingCards/store';
 import { Renewals } from './renewals/service';
 import { CareStore } from './renewals/store';
 import { orderRoutes } from './orders/routes';
@@ -113,6 +115,7 @@ export async function openNames(
     keys: codeKeys,
     clock,
   });
+  const cards = { database, cards: new EndingCards(database), outbox, clock, publicUrl };
   const care = new CareStore(database);
   const renewals = new Renewals({
     ...money,
@@ -154,6 +157,7 @@ export async function openNames(
       seeTo: async () => {
         await lives.lookAround();
         await renewals.lookAround();
+        await tellOfCards(cards);
         await outbox.flush();
         for (const end = Date.now() + dayMs; (await orders.isClockAtWork()) && Date.now() < end;) await pause(20);
         await outbox.flush();
@@ -177,6 +181,7 @@ export async function openNames(
       { name: 'offers', run: () => offers.lookAround() },
       { name: 'names', run: () => lives.lookAround() },
       { name: 'renewals', run: () => renewals.lookAround() },
+      { name: 'cards', run: () => tellOfCards(cards) },
       { name: 'holders', run: () => holders.lookAround() },
       ...orders.chores,
     ],

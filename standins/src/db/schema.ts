@@ -97,6 +97,8 @@ export const registryMessage = registrySchema.table(
 export const cardToken = paymentsSchema.table('card_token', {
   token: text().primaryKey(),
   last4: text().notNull(),
+  /** `YYYY-MM`: the last month in which it is good. */
+  expires: text(),
   outcome: text({ enum: ['succeeds', 'declines', 'timesOut'] }).notNull(),
   createdAt: instant('created_at').notNull(),
 });

@@ -53,7 +53,8 @@ export async function startPayments(config: StandInConfig, database: Database, l
     if (!/^\d{3,4}$/.test(text(cvc))) return fail(ctx, 'cvc', 'The security code has three or four digits.');
     const token = newId('tok');
     const last4 = digits.slice(-4);
-    const row = { token, last4, outcome: outcomeOf(digits), createdAt: new Date() };
+    const expires = monthOf(text(expiry));
+    const row = { token, last4, expires, outcome: outcomeOf(digits), createdAt: new Date() };
     await database.insert(cardToken).values(row);
     ctx.body = { token, last4 };
   });
@@ -70,7 +71,9 @@ export async function startPayments(config: StandInConfig, database: Database, l
       .where(eq(cardToken.token, idOf(ctx)));
     respond(
       ctx,
-      card ? { status: 200, body: { last4: card.last4 } } : { status: 404, body: { error: 'Unknown token' } },
+      card
+        ? { status: 200, body: { last4: card.last4, expires: card.expires } }
+        : { status: 404, body: { error: 'Unknown token' } },
     );
   });
   router.use('/v1/intents', shopOnly);
@@ -177,8 +180,14 @@ function fields(ctx: Context): Record<string, unknown> {
   return typeof body === 'object' && body !== null ? { ...body } : {};
 }
 
+/** `MM/YY` as `YYYY-MM`; undefined for anything else. */
+function monthOf(expiry: string): string | undefined {
+  const [, month, year] = /^(0[1-9]|1[0-2])\s*\/\s*(\d{2})$/.exec(expiry) ?? [];
+  return month === undefined ? undefined : `20${year}-${month}`;
+}
+
 /** True for `MM/YY` not before this month. */
 function inFuture(expiry: string): boolean {
-  const [, month, year] = /^(0[1-9]|1[0-2])\s*\/\s*(\d{2})$/.exec(expiry) ?? [];
-  return month !== undefined && `20${year}-${month}` >= new Date().toISOString().slice(0, 'YYYY-MM'.length);
+  const month = monthOf(expiry);
+  return month !== undefined && month >= new Date().toISOString().slice(0, 'YYYY-MM'.length);
 }

@@ -1,5 +1,8 @@
 import { View } from 'react-native';
+import { cardEndsSoon, cardGoodUntil } from '@tienda/core/orders/cardEnd';
 import { useCards, useForgetCard } from '../../api/payments';
+import { useToday } from '../../api/shopClock';
+import { dateText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
@@ -7,6 +10,22 @@ import { Failure } from '../../ui/Empty';
 import { Text } from '../../ui/Text';
 
 const words = texts.payment;
+
+/** Until when a card is good; what that means where it is not for long. */
+function CardEnd({ expires }: { readonly expires: string }) {
+  const today = useToday();
+  const until = cardGoodUntil(expires);
+  const isOver = today !== undefined && until < today;
+  const endsSoon = today !== undefined && cardEndsSoon(expires, today);
+  return (
+    <Text kind="small" colour={endsSoon ? 'plum' : 'quiet'}>
+      {[
+        isOver ? words.cardOver(dateText(until)) : words.cardUntil(dateText(until)),
+        ...(endsSoon ? [words.cardNext] : []),
+      ].join(' ')}
+    </Text>
+  );
+}
 
 /** Cards kept for the next time, each of which can be forgotten. */
 export function Cards() {
@@ -20,10 +39,13 @@ export function Cards() {
       {cards.isError ? <Failure fault={cards.error} /> : null}
       {forget.isError ? <Failure fault={forget.error} /> : null}
       {cards.data?.length === 0 ? <Text colour="quiet">{words.noCards}</Text> : null}
-      {cards.data?.map(({ id, last4 }) => (
+      {cards.data?.map(({ id, last4, expires }) => (
         <Card key={id}>
           <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
-            <Text style={{ flex: 1 }}>{words.cardEnding(last4)}</Text>
+            <View style={{ flex: 1 }}>
+              <Text>{words.cardEnding(last4)}</Text>
+              {expires === undefined ? null : <CardEnd expires={expires} />}
+            </View>
             <Action
               kind="link"
               title={words.forget}

@@ -2,7 +2,7 @@ import { Link } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { decimalAmount, type Currency } from '@tienda/core/money/money';
-import { aheadOf, dueIn, type AheadMonth } from '@tienda/core/pricing/ahead';
+import { aheadOf, dearest, dueIn, type AheadMonth } from '@tienda/core/pricing/ahead';
 import type { ShownName } from '@tienda/core/names/shownName';
 import type { IsoDate } from '@tienda/core/time/isoDate';
 import { useGroups } from '../../api/groups';
@@ -25,6 +25,10 @@ const words = texts.ahead;
 
 /** Names of a month that are shown at once. */
 const mostAtFirst = 8;
+
+/** The dearest names are told apart where there are more than so many. */
+const fewestToCompare = 10;
+const mostDear = 5;
 
 const growths = ['0', '0.02', '0.05', '0.1'];
 
@@ -128,25 +132,13 @@ function Years({ names: all, today }: { readonly names: readonly ShownName[]; re
             {monthText(month)}
           </Text>
           {due.slice(0, isAll ? due.length : mostAtFirst).map(({ name, on, amount }) => (
-            <View key={name.name} style={styles.row}>
-              <View style={styles.name}>
-                <Link href={{ pathname: '/names/[name]', params: { name: name.name } }}>
-                  <Name unicode={name.unicode} />
-                </Link>
-                <Text kind="small" colour="quiet">
-                  {`${dateText(on)} · ${wholeAmount(amount, currency)}`}
-                </Text>
-              </View>
-              <View style={styles.toggle}>
-                <Toggle
-                  title={words.keepIt}
-                  label={words.keep(name.unicode)}
-                  detail={isKept(name) ? words.keepOn : words.keepOff}
-                  value={isKept(name)}
-                  onChange={(keeps) => setKept(new Map(kept).set(name.name, keeps))}
-                />
-              </View>
-            </View>
+            <KeepRow
+              key={name.name}
+              name={name}
+              detail={`${dateText(on)} · ${wholeAmount(amount, currency)}`}
+              isKept={isKept(name)}
+              onChange={(keeps) => setKept(new Map(kept).set(name.name, keeps))}
+            />
           ))}
           {!isAll && due.length > mostAtFirst ? (
             <View style={{ alignItems: 'flex-start', marginTop: 10 }}>
@@ -169,12 +161,60 @@ function Years({ names: all, today }: { readonly names: readonly ShownName[]; re
           </Till>
         </View>
       </View>
+      {names.length > fewestToCompare ? (
+        <View>
+          <Text kind="heading" level={2} style={styles.head}>
+            {words.dearest}
+          </Text>
+          {dearest(names, mostDear).map((name) => (
+            <KeepRow
+              key={name.name}
+              name={name}
+              detail={words.aYear(wholeAmount(name.renewal.amount / name.renewal.years, currency))}
+              isKept={isKept(name)}
+              onChange={(keeps) => setKept(new Map(kept).set(name.name, keeps))}
+            />
+          ))}
+        </View>
+      ) : null}
       <View style={{ alignItems: 'flex-start' }}>
         <Action kind="link" title={words.csv} onPress={() => void save(ahead.months, currency)} />
       </View>
       <Text kind="small" colour="quiet">
         {`${words.note} ${words.asIs}`}
       </Text>
+    </View>
+  );
+}
+
+interface KeepRowProps {
+  readonly name: ShownName;
+  readonly detail: string;
+  readonly isKept: boolean;
+  readonly onChange: (keeps: boolean) => void;
+}
+
+/** One name, and whether it is kept in what is computed. */
+function KeepRow({ name: { name, unicode }, detail, isKept, onChange }: KeepRowProps) {
+  return (
+    <View style={styles.row}>
+      <View style={styles.name}>
+        <Link href={{ pathname: '/names/[name]', params: { name } }}>
+          <Name unicode={unicode} />
+        </Link>
+        <Text kind="small" colour="quiet">
+          {detail}
+        </Text>
+      </View>
+      <View style={styles.toggle}>
+        <Toggle
+          title={words.keepIt}
+          label={words.keep(unicode)}
+          detail={isKept ? words.keepOn : words.keepOff}
+          value={isKept}
+          onChange={onChange}
+        />
+      </View>
     </View>
   );
 }
@@ -203,7 +243,7 @@ const styles = StyleSheet.create({
     borderBottomColor: palette.line,
   },
   name: { flex: 1, minWidth: 150 },
-  toggle: { width: 150 },
+  toggle: { width: 124 },
   columns: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 28 },
   names: { flexGrow: 2, flexBasis: 340 },
   till: { marginTop: 14, flexGrow: 1, flexBasis: 280 },

@@ -1,4 +1,4 @@
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Contact } from '@tienda/core/contacts/contact';
 import { invoiceNumber, invoiceOf, type Invoice } from '@tienda/core/orders/invoice';
 import type { OperationRequest } from '@tienda/core/operations/operations';
@@ -40,13 +40,23 @@ export type HeldRow = Omit<typeof heldName.$inferInsert, 'id' | 'accountId'> & {
 export class StudioStore {
   constructor(private readonly database: Database) {}
 
-  /** True where the account holds or held anything. */
-  async hasNames(accountId: string): Promise<boolean> {
-    return (await this.database.$count(heldName, eq(heldName.accountId, accountId))) > 0;
+  /** In one transaction, and one after the other: the names can be held once. */
+  alone<Result>(action: (transaction: Transaction) => Promise<Result>): Promise<Result> {
+    return this.database.transaction(async (transaction) => {
+      await transaction.execute(sql`select pg_advisory_xact_lock(hashtextextended('studio', 0))`);
+      return action(transaction);
+    });
   }
 
-  within<Result>(action: (transaction: Transaction) => Promise<Result>): Promise<Result> {
-    return this.database.transaction(action);
+  /** True where the account holds or held anything. */
+  async hasNames(transaction: Transaction, accountId: string): Promise<boolean> {
+    return (await transaction.$count(heldName, eq(heldName.accountId, accountId))) > 0;
+  }
+
+  /** True where anybody holds one of the names. */
+  async areHeld(transaction: Transaction, names: readonly string[]): Promise<boolean> {
+    const held = and(inArray(heldName.name, [...names]), isNull(heldName.leftAt));
+    return (await transaction.$count(heldName, held)) > 0;
   }
 
   /** The account was opened on a day in the past. */

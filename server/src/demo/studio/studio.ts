@@ -15,6 +15,8 @@ import { rateOf } from '../../find/catalogue/rates';
 import { authCode, contactHandle, contactHandles } from '../../names/operations/identity';
 import { holderToken } from '../../names/holders/service';
 import type { Account } from '../../people/accounts/store';
+import type { Transaction } from '../../platform/db/database';
+import { Problem } from '../../platform/http/problem';
 import type { Clock } from '../../platform/clock/clock';
 import { hashOfToken } from '../../platform/secrets/hashOfToken';
 import type { Keyring } from '../../platform/secrets/keyring';
@@ -68,13 +70,26 @@ const studioContact: Contact = {
 export class Studio {
   constructor(private readonly parts: StudioParts) {}
 
-  /** @returns false where the account holds names already: then nothing is done */
-  async load(account: Account): Promise<boolean> {
+  /**
+   * @returns false where the account holds names already: then nothing is done
+   * @throws Problem 409 where another account holds the studio's names
+   */
+  load(account: Account): Promise<boolean> {
+    return this.parts.store.alone((transaction) => this.fill(transaction, account));
+  }
+
+  private async fill(transaction: Transaction, account: Account): Promise<boolean> {
     const { store, catalogue, clock, keys, atRegistries } = this.parts;
-    if (await store.hasNames(account.id)) return false;
+    if (await store.hasNames(transaction, account.id)) return false;
     const now = clock.now();
     const today = isoDate(now);
     const names = studioStory(studioExtensions(catalogue().values()), today);
+    const held = await store.areHeld(
+      transaction,
+      names.map(({ name }) => name),
+    );
+    if (held)
+      throw new Problem(409, 'studio-held', 'The studio is another’s', 'Another account holds the studio’s names.');
     const booked = bookOrders(names, studioContact);
     const studio: KeptContact = { id: randomUUID(), contact: studioContact };
     const clients = studioClients.map(({ holder }): KeptContact => ({ id: randomUUID(), contact: holder }));
@@ -105,21 +120,19 @@ export class Studio {
     await atRegistries(shareOf(rows, names, new Map([studio, ...clients].map((one) => [one.id, one.contact])), keys));
     const since = new Date(`${booked[0]?.on ?? today}T08:00:00Z`);
     const contactOf = new Map(rows.map(({ name, contacts }) => [name, contacts]));
-    await store.within(async (transaction) => {
-      await store.since(transaction, account.id, since);
-      await store.addContacts(transaction, account.id, [studio, ...clients], since);
-      await store.addGroups(transaction, account.id, groups);
-      await store.addHolderChecks(
-        transaction,
-        checks.map(({ suspends: _suspends, ...check }) => check),
-      );
-      await store.addOrders(transaction, account, studio.id, booked, ({ name, payment: { kind, years }, line }) => {
-        const contacts = contactOf.get(name);
-        return kind === 'register' && contacts ? { years, privacy: line.privacy, contacts } : { years };
-      });
-      await store.addInvoices(transaction, account, studioContact, booked);
-      await store.addNames(transaction, account.id, rows);
+    await store.since(transaction, account.id, since);
+    await store.addContacts(transaction, account.id, [studio, ...clients], since);
+    await store.addGroups(transaction, account.id, groups);
+    await store.addHolderChecks(
+      transaction,
+      checks.map(({ suspends: _suspends, ...check }) => check),
+    );
+    await store.addOrders(transaction, account, studio.id, booked, ({ name, payment: { kind, years }, line }) => {
+      const contacts = contactOf.get(name);
+      return kind === 'register' && contacts ? { years, privacy: line.privacy, contacts } : { years };
     });
+    await store.addInvoices(transaction, account, studioContact, booked);
+    await store.addNames(transaction, account.id, rows);
     return true;
   }
 }

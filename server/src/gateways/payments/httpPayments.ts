@@ -1,5 +1,11 @@
 import type { PaymentAction } from '@tienda/core/orders/payment';
-import { PaymentSilent, type PaymentGateway, type PaymentRequest, type PaymentStanding } from './paymentGateway';
+import {
+  PaymentSilent,
+  type KnownCard,
+  type PaymentGateway,
+  type PaymentRequest,
+  type PaymentStanding,
+} from './paymentGateway';
 
 const timeoutMs = 5000;
 
@@ -42,9 +48,12 @@ export class HttpPayments implements PaymentGateway {
     return this.standing(expected(await this.send('GET', `/v1/intents/${intent}`)));
   }
 
-  async card(token: string): Promise<{ last4: string } | undefined> {
+  async card(token: string): Promise<KnownCard | undefined> {
     const answer = await this.send('GET', `/v1/tokens/${encodeURIComponent(token)}`);
-    return answer.status === 404 ? undefined : { last4: textOf(expected(answer)['last4'], '') };
+    if (answer.status === 404) return undefined;
+    const { last4, expires } = expected(answer);
+    const isMonth = typeof expires === 'string' && /^\d{4}-(0[1-9]|1[0-2])$/.test(expires);
+    return { last4: textOf(last4, ''), ...(isMonth ? { expires } : {}) };
   }
 
   async open(reference: string): Promise<readonly string[]> {

@@ -22,6 +22,13 @@ export type PaymentStanding =
   /** Taken or given back: nothing is left to do. */
   | { readonly at: 'settled' };
 
+/** What may be told of a card. */
+export interface KnownCard {
+  readonly last4: string;
+  /** `YYYY-MM`: the last month in which it is good; left out where the provider does not tell. */
+  readonly expires?: string;
+}
+
 export interface PaymentRequest {
   readonly amount: Minor;
   readonly currency: Currency;
@@ -39,7 +46,7 @@ export interface PaymentGateway {
   /** Intents under a reference of ours that money may still be held for. @throws PaymentSilent */
   open(reference: string): Promise<readonly string[]>;
   /** What may be told of a card; undefined where the token is not known. @throws PaymentSilent */
-  card(token: string): Promise<{ readonly last4: string } | undefined>;
+  card(token: string): Promise<KnownCard | undefined>;
   /** Takes at most what is held; the rest is let go. @returns false where nothing is held any more @throws PaymentSilent */
   capture(intent: string, amount: Minor, key: string): Promise<boolean>;
   /** Lets held money go, or waits for the buyer no more; tells where the payment stands after that. @throws PaymentSilent */

@@ -10,7 +10,11 @@ export function cardRoutes(cards: KeptCardStore): Route[] {
       '/api/me/cards',
       { needs: 'changeWaysToPay', summary: 'Cards kept for the next time' },
       async ({ actor: { account: accountId } }) => ({
-        body: (await cards.ofAccount(accountId)).map(({ id, last4 }) => ({ id, last4 })),
+        body: (await cards.ofAccount(accountId)).map(({ id, last4, expires }) => ({
+          id,
+          last4,
+          ...(expires === null ? {} : { expires }),
+        })),
       }),
     ),
     accountRoute(

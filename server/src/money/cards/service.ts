@@ -35,7 +35,9 @@ export class PaymentWays {
     if (method !== 'card' || !keep || token === undefined) return;
     try {
       const card = await this.payments.card(token);
-      if (card) await this.cards.keep({ accountId, token, last4: card.last4, createdAt: this.clock.now() });
+      if (!card) return;
+      const { last4, expires = null } = card;
+      await this.cards.keep({ accountId, token, last4, expires, createdAt: this.clock.now() });
     } catch (fault) {
       if (!(fault instanceof PaymentSilent)) throw fault;
     }

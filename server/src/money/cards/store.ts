@@ -27,7 +27,7 @@ export class KeptCardStore {
   }
 
   /** Harmless when repeated. */
-  async keep(card: Omit<KeptCard, 'id'>): Promise<void> {
+  async keep(card: Omit<KeptCard, 'id' | 'endTold'>): Promise<void> {
     await this.database.insert(keptCard).values(card).onConflictDoNothing();
   }
 

@@ -1,3 +1,5 @@
+import { papers } from './papersEn';
+
 /** All that mails and papers say, in English; the other languages have the same shape. */
 export const en = {
   accounts: {
@@ -198,6 +200,11 @@ export const en = {
     nextTry: (date: string) => `We try again on ${date}.`,
     noMoreTries: (date: string) => `We do not try again. You can renew it yourself before ${date}.`,
     payNow: (url: string) => `Pay another way: ${url}`,
+    cardSubject: (last4: string, until: string) => `Your card ending in ${last4} is good until ${until}`,
+    cardText: (last4: string, until: string, names: number) =>
+      `The card ending in ${last4} pays for ${names === 1 ? 'a name that renews by itself' : `${names} names that renew by themselves`}, and is good until ${until}.`,
+    cardFirst: (name: string, on: string) => `The first of them to end is ${name}, on ${on}.`,
+    cardNext: (url: string) => `Keep another card with your next payment, or pay money in: ${url}`,
     stageSubject: {
       grace: (name: string) => `${name} has ended and can still be renewed`,
       redemption: (name: string) => `${name} can only be restored now`,
@@ -241,80 +248,7 @@ export const en = {
     authCodeText: (name: string) =>
       `Someone who knows your password asked for the auth code of ${name}. With it the name can be moved to another registrar once it is unlocked. If that was not you, lock the name, set a new password, and write to us.`,
   },
-  statements: {
-    title: (group: string) => `Statement: ${group}`,
-    period: (from: string, to: string) => `${from} to ${to}`,
-    made: (on: string) => `made on ${on}`,
-    held: (count: number) => (count === 1 ? '1 name held' : `${count} names held`),
-    paid: 'Bought and renewed',
-    nothingPaid: 'Nothing was bought or renewed in this time.',
-    due: 'Due in the twelve months after',
-    dueNote: 'At today’s prices, before tax. What does not renew by itself is due only if it is renewed.',
-    nothingDue: 'Nothing falls due.',
-    heads: {
-      name: 'Name',
-      registered: 'Registered',
-      ends: 'Ends',
-      renews: 'By itself',
-      invoice: 'Invoice',
-      on: 'On',
-      net: 'Net',
-    },
-    sum: 'Together',
-    yes: 'yes',
-    no: 'no',
-  },
-  papers: {
-    years: (years: number) => (years === 1 ? '1 year' : `${years} years`),
-    term: {
-      register: (years: string) => `registration, ${years}`,
-      renew: (years: string) => `renewal, ${years}`,
-      restore: (years: string) => `restored and renewed, ${years}`,
-      update: (years: string) => `privacy, ${years}`,
-    },
-    titles: {
-      invoice: (number: string) => `Invoice ${number}`,
-      creditNote: (number: string) => `Credit note ${number}`,
-      receipt: (order: number) => `Receipt for order ${order}`,
-    },
-    head: (date: string, order: number, currency: string) => `${date} · order ${order} · all amounts in ${currency}`,
-    takesBack: (invoice: string) => `Takes back part of invoice ${invoice}, for what could not be done.`,
-    takesBackGiven: (invoice: string) => `Takes back part of invoice ${invoice}, for a name that was given back.`,
-    from: 'From',
-    to: 'To',
-    vatNumber: (number: string) => `VAT ${number}`,
-    columns: { name: 'Name', charge: 'Price', discount: 'Code', fee: 'Fee', privacy: 'Privacy', net: 'Net' },
-    sums: {
-      subtotal: {
-        register: 'Registrations',
-        renew: 'Renewals',
-        restore: 'Restored names',
-        update: 'Names to be hidden',
-        mixed: 'All names',
-      },
-      discount: 'Promo code',
-      fees: 'Yearly fees',
-      privacy: 'Privacy',
-      net: 'Net',
-      tax: (percent: string) => `VAT ${percent} %`,
-      total: 'Total',
-    },
-    paid: (method: string) => `Paid: ${method}`,
-    givenBack: (method: string) => `Given back: ${method}`,
-    methods: {
-      card: 'Card',
-      wallet: 'Wallet',
-      mobile: 'Mobile payment',
-      transfer: 'Bank transfer',
-      balance: 'Account balance',
-    },
-    tax: {
-      domestic: 'VAT of Ireland, where seller and buyer are.',
-      destination: 'VAT of the buyer’s country.',
-      reverseCharge: 'Reverse charge: the buyer accounts for VAT (Article 196, Directive 2006/112/EC).',
-      outOfScope: 'Outside the scope of EU VAT: the buyer is not in the Union.',
-    },
-  },
+  ...papers,
 };
 
 export type Texts = typeof en;

@@ -1,4 +1,5 @@
 import type { Texts } from './en';
+import { papers } from './papersEs';
 
 export const es: Texts = {
   accounts: {
@@ -189,6 +190,11 @@ export const es: Texts = {
     nextTry: (date) => `Lo intentamos otra vez el ${date}.`,
     noMoreTries: (date) => `No lo intentamos más. Puede renovarlo usted antes del ${date}.`,
     payNow: (url) => `Pague de otra forma: ${url}`,
+    cardSubject: (last4, until) => `Su tarjeta que acaba en ${last4} sirve hasta el ${until}`,
+    cardText: (last4, until, names) =>
+      `La tarjeta que acaba en ${last4} paga ${names === 1 ? 'un nombre que se renueva solo' : `${names} nombres que se renuevan solos`}, y sirve hasta el ${until}.`,
+    cardFirst: (name, on) => `El primero en terminar es ${name}, el ${on}.`,
+    cardNext: (url) => `Guarde otra tarjeta con su próximo pago, o ingrese dinero: ${url}`,
     stageSubject: {
       grace: (name) => `${name} ha terminado y todavía se puede renovar`,
       redemption: (name) => `${name} ya solo se puede recuperar`,
@@ -232,78 +238,5 @@ export const es: Texts = {
     authCodeText: (name) =>
       `Alguien que conoce su contraseña pidió el código de autorización de ${name}. Con él el nombre se puede trasladar a otro registrador cuando esté desbloqueado. Si no fue usted, bloquee el nombre, ponga otra contraseña y escríbanos.`,
   },
-  statements: {
-    title: (group) => `Extracto: ${group}`,
-    period: (from, to) => `del ${from} al ${to}`,
-    made: (on) => `hecho el ${on}`,
-    held: (count) => (count === 1 ? '1 nombre' : `${count} nombres`),
-    paid: 'Comprado y renovado',
-    nothingPaid: 'No se compró ni se renovó nada en este tiempo.',
-    due: 'Vence en los doce meses siguientes',
-    dueNote: 'A precios de hoy, sin impuestos. Lo que no se renueva solo vence únicamente si se renueva.',
-    nothingDue: 'No vence nada.',
-    heads: {
-      name: 'Nombre',
-      registered: 'Alta',
-      ends: 'Termina',
-      renews: 'Solo',
-      invoice: 'Factura',
-      on: 'Fecha',
-      net: 'Neto',
-    },
-    sum: 'En total',
-    yes: 'sí',
-    no: 'No',
-  },
-  papers: {
-    years: (years) => (years === 1 ? '1 año' : `${years} años`),
-    term: {
-      register: (years) => `alta, ${years}`,
-      renew: (years) => `renovación, ${years}`,
-      restore: (years) => `recuperado y renovado, ${years}`,
-      update: (years) => `privacidad, ${years}`,
-    },
-    titles: {
-      invoice: (number) => `Factura ${number}`,
-      creditNote: (number) => `Abono ${number}`,
-      receipt: (order) => `Recibo del pedido ${order}`,
-    },
-    head: (date, order, currency) => `${date} · pedido ${order} · todos los importes en ${currency}`,
-    takesBack: (invoice) => `Anula parte de la factura ${invoice}, por lo que no se pudo hacer.`,
-    takesBackGiven: (invoice) => `Anula parte de la factura ${invoice}, por un nombre que se devolvió.`,
-    from: 'De',
-    to: 'Para',
-    vatNumber: (number) => `NIF-IVA ${number}`,
-    columns: { name: 'Nombre', charge: 'Precio', discount: 'Código', fee: 'Tasa', privacy: 'Privacidad', net: 'Neto' },
-    sums: {
-      subtotal: {
-        register: 'Altas',
-        renew: 'Renovaciones',
-        restore: 'Nombres recuperados',
-        update: 'Nombres que se ocultan',
-        mixed: 'Todos los nombres',
-      },
-      discount: 'Código promocional',
-      fees: 'Tasas anuales',
-      privacy: 'Privacidad',
-      net: 'Neto',
-      tax: (percent) => `IVA ${percent} %`,
-      total: 'Total',
-    },
-    paid: (method) => `Pagado: ${method}`,
-    givenBack: (method) => `Devuelto: ${method}`,
-    methods: {
-      card: 'Tarjeta',
-      wallet: 'Monedero',
-      mobile: 'Teléfono',
-      transfer: 'Transferencia',
-      balance: 'Saldo de la cuenta',
-    },
-    tax: {
-      domestic: 'IVA de Irlanda, donde están vendedor y comprador.',
-      destination: 'IVA del país del comprador.',
-      reverseCharge: 'Inversión del sujeto pasivo: el comprador liquida el IVA (artículo 196, Directiva 2006/112/CE).',
-      outOfScope: 'Fuera del ámbito del IVA de la UE: el comprador no está en la Unión.',
-    },
-  },
+  ...papers,
 };

@@ -1,4 +1,17 @@
-import { bigint, index, integer, jsonb, pgTable, primaryKey, smallint, text, unique, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  boolean,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  smallint,
+  text,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
 import type { Invoice } from '@tienda/core/orders/invoice';
 import type { TopUpState } from '@tienda/core/orders/topUp';
 import type { Currency } from '@tienda/core/money/money';
@@ -98,10 +111,17 @@ export const keptCard = pgTable(
     /** The provider's; the number is not known here. */
     token: text().notNull(),
     last4: text().notNull(),
+    /** `YYYY-MM`: the last month in which it is good; null where that is not known. */
+    expires: text(),
+    /** True once its holder was told that it runs out. */
+    endTold: boolean('end_told').notNull().default(false),
     createdAt: instant('created_at').notNull(),
   },
   (table) => [
     unique('kept_card_once').on(table.accountId, table.token),
     index('kept_card_account').on(table.accountId),
+    index('kept_card_ends')
+      .on(table.expires)
+      .where(sql`not ${table.endTold}`),
   ],
 );

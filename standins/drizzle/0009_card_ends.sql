@@ -1,0 +1,1 @@
+ALTER TABLE "payments"."card_token" ADD COLUMN "expires" text;
