@@ -79,7 +79,7 @@ test('many names are put in a new group, found by it, told apart in a statement,
   await shop.getByRole('checkbox').first().click();
   await shop.getByRole('checkbox').nth(1).click();
   await shop.getByRole('button', { name: 'Put in a group' }).click();
-  await shop.getByLabel('Put in a group').selectOption('new');
+  await shop.getByRole('combobox', { name: 'Put in a group' }).selectOption('new');
   const title = `Spring fair ${Date.now()}`;
   await shop.getByLabel('Title').fill(title);
   await shop.getByRole('button', { name: 'Make the group' }).click();

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import {
   changePreview,
   takenBack,
@@ -92,17 +92,18 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
       {isRenewing ? (
         <RenewMany chosen={chosen} onLeave={() => setRenewing(false)} />
       ) : !preview ? (
-        <View style={styles.row}>
-          <Action kind="link" title={words.changes.renew} onPress={() => setRenewing(true)} />
-          {(['autoRenewOn', 'autoRenewOff', 'lock', 'unlock', 'hide', 'show'] as const).map((what) => (
-            <Action key={what} kind="link" title={words.changes[what]} onPress={() => choose(switches[what])} />
-          ))}
+        <>
+          <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={styles.actions}>
+            <Action kind="link" title={words.changes.renew} onPress={() => setRenewing(true)} />
+            {(['autoRenewOn', 'autoRenewOff', 'lock', 'unlock', 'hide', 'show'] as const).map((what) => (
+              <Action key={what} kind="link" title={words.changes[what]} onPress={() => choose(switches[what])} />
+            ))}
+            <Action kind="link" title={words.changes.group} onPress={() => setChoosesGroup(!choosesGroup)} />
+          </ScrollView>
           {choosesGroup ? (
             <GroupChoice label={words.changes.group} value={undefined} onChange={(groupId) => choose({ groupId })} />
-          ) : (
-            <Action kind="link" title={words.changes.group} onPress={() => setChoosesGroup(true)} />
-          )}
-        </View>
+          ) : null}
+        </>
       ) : (
         <View role="status">
           <Text kind="small">
@@ -147,5 +148,6 @@ function previewWords({ will, already, cannot }: ChangePreview): string {
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 14 },
+  actions: { alignItems: 'center', columnGap: 14 },
   count: { fontWeight: '700' },
 });

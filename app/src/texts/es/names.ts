@@ -146,11 +146,11 @@ export const names: Texts['names'] = {
   anyGroup: 'Todos los grupos',
   sort: 'Orden',
   sorts: {
-    ends: 'Los que antes terminan',
-    endsLast: 'Los que más tarde terminan',
+    ends: 'Terminan antes',
+    endsLast: 'Terminan después',
     name: 'Por nombre',
-    newest: 'Los más nuevos',
-    oldest: 'Los más antiguos',
+    newest: 'Más nuevos',
+    oldest: 'Más antiguos',
   },
   csv: 'Guardar como CSV',
   csvHeads: {
