@@ -164,3 +164,14 @@ test('after its days it cannot be given back, and somebody else’s not at all',
   expect((await visitor.expect(200, 'GET', `/api/me/names/${name}`)).givingBack).toBeUndefined();
   expect((await giveBack(visitor, name)).status).toBe(409);
 });
+
+test('nothing is given back while a change of it waits for its registry, which may know another holder by then', async () => {
+  const { visitor, name, order } = await buyer();
+  await fault(visitor, 'lanternhead', { on: 'infoDomain', kind: 'dropBefore', times: 4 });
+  const { asked } = await visitor.expect(200, 'POST', '/api/me/name-changes', { names: [name], privacy: false });
+  expect(asked).toEqual([name]);
+  expect((await giveBack(visitor, name)).status).toBe(409);
+  await until(async () => !(await visitor.expect(200, 'GET', `/api/me/names/${name}`)).changing);
+  expect((await giveBack(visitor, name)).status).toBe(200);
+  await until(async () => (await refunded(order.id)) === order.total);
+});

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { NameEvent } from '@tienda/core/names/nameEvent';
 import type { GivenBack, ShownName } from '@tienda/core/names/shownName';
+import { ApiProblem } from '../../api/client';
 import { useChangeName, useName, useNameLog } from '../../api/names';
 import { useSession } from '../../api/session';
 import { dateText, wholeAmount } from '../../texts/format';
@@ -33,7 +34,8 @@ export function NameScreen() {
   const held = useName(name);
   const [given, setGiven] = useState<GivenBack>();
   // It was waited for, and is not among the account's any more.
-  const isGone = given?.done === true || (given !== undefined && held.isError);
+  const isNotFound = held.error instanceof ApiProblem && held.error.status === 404;
+  const isGone = given?.done === true || (given !== undefined && isNotFound);
   return (
     <Screen mono title={held.data?.unicode ?? name}>
       <Link href="/names" style={{ paddingVertical: 10 }}>

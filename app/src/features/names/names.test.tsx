@@ -197,6 +197,17 @@ describe('what else is done with one name', () => {
     expect(screen.queryByRole('switch')).toBeNull();
   });
 
+  test('one that waits to be given back is not said to be gone by a fault on the way, only by its registry', async () => {
+    const back = [{ amount: 1107, balance: 0, currency: 'USD' as const }];
+    const server = showing({ givingBack: { until: '2026-11-29', back } });
+    server.instead.set('POST /api/me/names/saltwhistle.boats/give-back', { status: 200, body: { done: false, back } });
+    fireEvent.click(await screen.findByRole('button', { name: 'Give it back' }));
+    server.instead.set(page, { status: 500, body: { type: '/problems/fault', title: '', detail: 'It failed here.' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Give it back now' }));
+    expect(await screen.findByText('It failed here.', undefined, { timeout: 9000 })).toBeTruthy();
+    expect(screen.queryByText(/is given back/)).toBeNull();
+  }, 15_000);
+
   test('privacy is switched where it costs nothing, and put in the basket where it has its price', async () => {
     const server = showing({ privacy: false, hiding: { years: 2, amount: 500 }, privacyPolicy: 'priced' });
     expect(await screen.findByText(/Hiding it costs \$5\.00 before tax for the 2 years still to run/)).toBeTruthy();

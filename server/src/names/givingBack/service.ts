@@ -59,13 +59,15 @@ export class GivingBack {
 
   /** @throws Problem 409 where it cannot be given back, or its registry refuses */
   async ask({ who }: Actor, held: HeldName, asking: Asking): Promise<GivenBack> {
-    const offer = await this.offer(held);
+    // Whatever waits for its registry comes first: it may be the same, or change whom the registry knows as its holder.
+    const isChanging = await this.parts.operations.isChanging(held.accountId, held.name);
+    const offer = isChanging ? undefined : await this.offer(held);
     if (!offer)
       throw new Problem(
         409,
         'not-given-back',
         'It cannot be given back',
-        `${toULabel(held.name)} cannot be given back: the days for that are over, or its order is still under way.`,
+        `${toULabel(held.name)} cannot be given back: the days for that are over, or its order or a change of it is still under way.`,
       );
     const registrant = contactHandle(held.contactId, held.privacy);
     const done = await asking.ofOne(held, { kind: 'delete', request: { registrant } }, who);
@@ -80,7 +82,8 @@ export class GivingBack {
       const held = event.type === 'done' ? await this.letGo(transaction, operation) : undefined;
       const { operation: moved } = await operations.move(transaction, operation, event);
       if (held) await this.credit(transaction, operation, held);
-      if (isFailed(event)) {
+      // What is not the account’s any more is not said to be.
+      if (isFailed(event) && event.cause !== 'gone') {
         const { type: _type, ...why } = event;
         await outbox.put(
           transaction,
