@@ -1,5 +1,7 @@
 import type { EppCommand } from '@tienda/core/epp/command';
 import { connect } from '../src/db/database';
+import { RegistryHosts } from '../src/registry/hosts';
+import { RegistryMessages } from '../src/registry/messages';
 import { registries } from '../src/registry/registries';
 import { RegistrySession } from '../src/registry/session';
 import { RegistryStore } from '../src/registry/store';
@@ -21,6 +23,8 @@ function registryOfItsOwn() {
   const shared = {
     registry,
     store,
+    hosts: new RegistryHosts(database, registry, now),
+    messages: new RegistryMessages(database, registry),
     transfers,
     now,
     passwords: { tienda: 'secret-1', harbourgate: 'secret-1', 'penny-quay': 'secret-1' },

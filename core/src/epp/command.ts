@@ -1,3 +1,4 @@
+import type { DelegationSigner } from '../dns/delegationSigner';
 import type { ContactLink, EppContact, EppDomainCreate, Money } from './objects';
 import type { ResultCode } from './resultCode';
 
@@ -26,6 +27,7 @@ export type EppCommand =
   | { readonly type: 'logout' }
   | CheckDomains
   | { readonly type: 'checkContacts'; readonly ids: readonly string[] }
+  | HostCommand
   | InfoDomain
   | { readonly type: 'infoContact'; readonly id: string; readonly authCode?: string }
   | { readonly type: 'createDomain'; readonly domain: EppDomainCreate }
@@ -38,6 +40,29 @@ export type EppCommand =
   | { readonly type: 'poll' }
   /** Takes a message off the queue. */
   | { readonly type: 'pollAck'; readonly id: string };
+
+/** What is done about hosts that names are delegated to (RFC 5732 section 3). */
+export type HostCommand =
+  | { readonly type: 'checkHosts'; readonly hosts: readonly string[] }
+  | { readonly type: 'infoHost'; readonly host: string }
+  /** With addresses where it is below a name of the registry, without where not. */
+  | { readonly type: 'createHost'; readonly host: string; readonly addresses: readonly string[] }
+  | UpdateHost
+  | { readonly type: 'deleteHost'; readonly host: string };
+
+/** Changes a host (RFC 5732 section 3.2.5). */
+export interface UpdateHost {
+  readonly type: 'updateHost';
+  readonly host: string;
+  readonly add?: HostParts;
+  readonly remove?: HostParts;
+}
+
+/** What is put on a host, or taken off. */
+export interface HostParts {
+  readonly addresses?: readonly string[];
+  readonly statuses?: readonly string[];
+}
 
 /** Opens a session; what is not named is what the server's greeting offers (RFC 5730 section 2.9.1.1). */
 export interface Login {
@@ -61,6 +86,12 @@ export interface DomainParts {
   readonly statuses?: readonly string[];
 }
 
+/** What is taken off first, and put on then (RFC 5910 section 5.2.5). */
+export interface DsChange {
+  readonly add?: readonly DelegationSigner[];
+  readonly remove?: readonly DelegationSigner[] | 'all';
+}
+
 /** Changes a name (RFC 5731 section 3.2.5). */
 export interface UpdateDomain {
   readonly type: 'updateDomain';
@@ -68,6 +99,7 @@ export interface UpdateDomain {
   readonly add?: DomainParts;
   readonly remove?: DomainParts;
   readonly change?: { readonly registrant?: string; readonly authCode?: string };
+  readonly ds?: DsChange;
 }
 
 /** Pays for a name for longer (RFC 5731 section 3.2.3). */

@@ -2,7 +2,7 @@ import * as ns from './namespaces';
 import type { ContactLink, EppContact } from './objects';
 import type { Written } from './xml';
 
-type Content = string | readonly (Written | undefined)[];
+export type Content = string | readonly (Written | undefined)[];
 
 /** An element without attributes. */
 export function element(tag: string, content: Content): Written {
@@ -17,6 +17,11 @@ export function domainElement(name: string, content: Content): Written {
 /** An element of the contact mapping (RFC 5733) that declares its namespace. */
 export function contactElement(name: string, content: Content): Written {
   return [`contact:${name}`, { 'xmlns:contact': ns.contact }, content];
+}
+
+/** An element of the host mapping (RFC 5732) that declares its namespace. */
+export function hostElement(name: string, content: Content): Written {
+  return [`host:${name}`, { 'xmlns:host': ns.host }, content];
 }
 
 /** The hosts a name is delegated to (RFC 5731 section 1.1); nothing where there are none. */

@@ -23,7 +23,31 @@ const maren: EppContact = {
   disclose: false,
   authCode: 'f4Kd-92',
 };
+const ds = {
+  keyTag: 60485,
+  algorithm: 13,
+  digestType: 2,
+  digest: 'D4B7D520E7BB5F0F67674A0CCEB1E3E0614B93C4F9E99B8383F6A1E4469DA50A',
+};
 const commands: EppCommand[] = [
+  { type: 'checkHosts', hosts: ['ns1.saltwhistle.boats', 'ns2.saltwhistle.boats'] },
+  { type: 'infoHost', host: 'ns1.saltwhistle.boats' },
+  { type: 'createHost', host: 'ns1.saltwhistle.boats', addresses: ['192.0.2.7', '2001:db8::7'] },
+  { type: 'createHost', host: 'ns1.quayhost.example', addresses: [] },
+  {
+    type: 'updateHost',
+    host: 'ns1.saltwhistle.boats',
+    add: { addresses: ['2001:db8::8'], statuses: ['clientDeleteProhibited'] },
+    remove: { addresses: ['192.0.2.7'] },
+  },
+  { type: 'deleteHost', host: 'ns1.saltwhistle.boats' },
+  { type: 'updateDomain', name: 'saltwhistle.boats', ds: { add: [ds], remove: 'all' } },
+  {
+    type: 'updateDomain',
+    name: 'saltwhistle.boats',
+    remove: { nameservers: ['ns1.tienda.example'] },
+    ds: { remove: [ds] },
+  },
   { type: 'login', clientId: 'tienda', password: 'a&b<c>' },
   { type: 'logout' },
   {
@@ -90,6 +114,7 @@ const commands: EppCommand[] = [
       registrant: 'TI-1',
       contacts: [{ type: 'admin', id: 'TI-1' }],
       nameservers: ['ns1.tienda.example', 'ns2.tienda.example'],
+      ds: [ds],
       authCode: 'secret',
       fee: { currency: 'USD', amount: '480.00' },
     },
@@ -109,6 +134,20 @@ test('hello has no transaction of its own', () => {
 
 const decided = { serverTransaction: 'S-1', decidedAt: '2026-11-24T10:00:00.000Z' };
 const answers: EppData[] = [
+  { type: 'hostChecks', checks: [{ host: 'ns1.saltwhistle.boats', available: true }] },
+  {
+    type: 'host',
+    host: {
+      host: 'ns1.saltwhistle.boats',
+      roid: 'NS1_SALTWHISTLE_BOATS-LANTERN',
+      statuses: ['ok', 'linked'],
+      addresses: ['192.0.2.7', '2001:db8::7'],
+      sponsor: 'tienda',
+      creator: 'tienda',
+      createdAt: '2026-11-24T10:00:00.000Z',
+    },
+  },
+  { type: 'hostCreated', host: 'ns1.saltwhistle.boats', createdAt: '2026-11-24T10:00:00.000Z' },
   {
     type: 'domainChecks',
     feesIn: 'USD',
@@ -135,6 +174,8 @@ const answers: EppData[] = [
       registrant: 'TI-1',
       contacts: [{ type: 'admin', id: 'TI-1' }],
       nameservers: ['ns1.tienda.example'],
+      hosts: ['ns1.saltwhistle.boats'],
+      ds: [ds],
       sponsor: 'tienda',
       creator: 'harbourgate',
       updatedBy: 'tienda',

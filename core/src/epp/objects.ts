@@ -1,3 +1,4 @@
+import type { DelegationSigner } from '../dns/delegationSigner';
 import type { FeeCommand } from './command';
 
 /** A contact as registries keep it (RFC 5733), in the international (`int`, ASCII) or local (`loc`) form. */
@@ -26,6 +27,15 @@ export interface EppContactInfo extends EppContact, Provenance {
   readonly statuses: readonly string[];
 }
 
+/** A host as the registry tells it (RFC 5732 section 3.1.2). */
+export interface EppHostInfo extends Provenance {
+  readonly host: string;
+  readonly roid: string;
+  readonly statuses: readonly string[];
+  /** IPv4 and IPv6; none for a host below a name of another registry. */
+  readonly addresses: readonly string[];
+}
+
 /** Who sponsors an object, who made it and who changed it last, and when: client ids and ISO 8601 instants. */
 export interface Provenance {
   readonly sponsor: string;
@@ -49,6 +59,7 @@ export interface EppDomainCreate {
   readonly contacts: readonly ContactLink[];
   /** Hosts that the registry knows; the registry's own choice where left out. */
   readonly nameservers?: readonly string[];
+  readonly ds?: readonly DelegationSigner[];
   readonly authCode: string;
   /** The fee the client agrees to (RFC 8748 section 5.2.1); needed for premium names. */
   readonly fee?: Money;
@@ -111,7 +122,11 @@ export interface EppDomainInfo extends Provenance {
   readonly statuses: readonly string[];
   readonly registrant: string;
   readonly contacts: readonly ContactLink[];
+  /** The hosts that it is delegated to, and those below it. */
   readonly nameservers: readonly string[];
+  readonly hosts?: readonly string[];
+  /** What its zone is signed with (RFC 5910 section 5.1.2). */
+  readonly ds?: readonly DelegationSigner[];
   readonly expiresAt: string;
   /** The grace periods that it is in (RFC 3915 section 3.1): `addPeriod`, `redemptionPeriod`, … */
   readonly graceStatuses?: readonly string[];

@@ -10,10 +10,12 @@ import {
   type Provenance,
   type QueuedMessage,
 } from './objects';
-import { contactsIn } from './readCommand';
+import { addressesIn } from './hosts';
+import { contactsIn } from './readDomain';
 import { readContact } from './readContact';
 import type { EppData, EppResponse, Greeting } from './response';
 import { isResultCode } from './resultCode';
+import { dsIn } from './secDns';
 import { child, childText, childrenOf, readXml, XmlError, type Element } from './xml';
 
 /** A server said something that is not EPP: nothing may be concluded from it. */
@@ -77,8 +79,7 @@ function readQueue(queue: Element | undefined): QueuedMessage | undefined {
 function readData(data: Element | undefined, extension: Element | undefined): EppData | undefined {
   if (data?.namespace === ns.domain) {
     if (data.name === 'chkData') return readChecks(data, child(extension, ns.fee, 'chkData'));
-    if (data.name === 'infData')
-      return { type: 'domain', domain: readDomain(data, gracePeriodsIn(child(extension, ns.rgp, 'infData'))) };
+    if (data.name === 'infData') return { type: 'domain', domain: readDomain(data, extension) };
     if (data.name === 'trnData') return { type: 'domainTransfer', transfer: readTransfer(data) };
     if (data.name === 'panData') return { type: 'pendingResult', result: readPending(data) };
     if (data.name === 'renData')
@@ -95,6 +96,7 @@ function readData(data: Element | undefined, extension: Element | undefined): Ep
         expiresAt: needed(data, ns.domain, 'exDate'),
       };
   }
+  if (data?.namespace === ns.host) return readHostData(data);
   if (data?.namespace === ns.contact) {
     if (data.name === 'chkData')
       return {
@@ -119,6 +121,23 @@ function readData(data: Element | undefined, extension: Element | undefined): Ep
   }
   const restored = gracePeriodsIn(child(extension, ns.rgp, 'upData'));
   return restored && { type: 'domainRestored', graceStatuses: restored };
+}
+
+function readHostData(data: Element): EppData | undefined {
+  if (data.name === 'chkData')
+    return {
+      type: 'hostChecks',
+      checks: childrenOf(data, ns.host, 'cd').map((cd) => ({
+        host: needed(cd, ns.host, 'name'),
+        available: flagOf(child(cd, ns.host, 'name')),
+      })),
+    };
+  const host = needed(data, ns.host, 'name');
+  if (data.name === 'creData') return { type: 'hostCreated', host, createdAt: needed(data, ns.host, 'crDate') };
+  if (data.name !== 'infData') return undefined;
+  const roid = needed(data, ns.host, 'roid');
+  const told = { host, roid, statuses: statusesOf(data), addresses: addressesIn(data), ...readProvenance(data) };
+  return { type: 'host', host: told };
 }
 
 function gracePeriodsIn(data: Element | undefined): string[] | undefined {
@@ -171,7 +190,10 @@ function readFees(cd: Element | undefined, currency: string): CommandFee[] {
   });
 }
 
-function readDomain(data: Element, graceStatuses: readonly string[] | undefined): EppDomainInfo {
+function readDomain(data: Element, extension: Element | undefined): EppDomainInfo {
+  const graceStatuses = gracePeriodsIn(child(extension, ns.rgp, 'infData'));
+  const signed = child(extension, ns.secDns, 'infData');
+  const hosts = childrenOf(data, ns.domain, 'host').map(({ text }) => text);
   const authCode = childText(child(data, ns.domain, 'authInfo'), ns.domain, 'pw');
   return {
     name: needed(data, ns.domain, 'name'),
@@ -180,6 +202,8 @@ function readDomain(data: Element, graceStatuses: readonly string[] | undefined)
     registrant: needed(data, ns.domain, 'registrant'),
     contacts: contactsIn(data),
     nameservers: childrenOf(child(data, ns.domain, 'ns'), ns.domain, 'hostObj').map(({ text }) => text),
+    ...(hosts.length > 0 ? { hosts } : {}),
+    ...(signed ? { ds: dsIn(signed) } : {}),
     ...readProvenance(data),
     expiresAt: needed(data, ns.domain, 'exDate'),
     ...(graceStatuses ? { graceStatuses } : {}),

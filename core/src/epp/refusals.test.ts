@@ -35,6 +35,12 @@ const contact = ({ city = 'Ullvik', street = '', cc = 'IE', voice = '+353.209150
     'contact',
     `<contact:id>TI-1</contact:id><contact:postalInfo type="int"><contact:name>Maren Solvik</contact:name><contact:addr>${street}<contact:city>${city}</contact:city><contact:cc>${cc}</contact:cc></contact:addr></contact:postalInfo><contact:voice>${voice}</contact:voice>${fax}<contact:email>maren@saltwhistle.example</contact:email><contact:authInfo><contact:pw>secret-1</contact:pw></contact:authInfo>${disclose}`,
   );
+const host = (verb: string, inside: string) => object(verb, 'host', `<host:name>ns1.a.org</host:name>${inside}`);
+const signed = (inside: string, attributes = '') =>
+  `<extension><secDNS:update xmlns:secDNS="urn:ietf:params:xml:ns:secDNS-1.1"${attributes}>${inside}</secDNS:update></extension>`;
+const dsData = ({ tag = '60485', alg = '13', type = '2', digest = 'd4'.repeat(32), key = '' }) =>
+  `<secDNS:dsData><secDNS:keyTag>${tag}</secDNS:keyTag><secDNS:alg>${alg}</secDNS:alg><secDNS:digestType>${type}</secDNS:digestType><secDNS:digest>${digest}</secDNS:digest>${key}</secDNS:dsData>`;
+const addDs = (inside: string) => update('', signed(`<secDNS:add>${inside}</secDNS:add>`));
 const login = ({ pw = 'secret-1', version = '1.0', lang = 'en', newPW = '', objURI = ns.domain, extURI = ns.fee }) =>
   command(
     `<login><clID>tienda</clID><pw>${pw}</pw>${newPW && `<newPW>${newPW}</newPW>`}<options><version>${version}</version><lang>${lang}</lang></options><svcs><objURI>${objURI}</objURI><svcExtension><extURI>${extURI}</extURI></svcExtension></svcs></login>`,
@@ -47,6 +53,9 @@ test('what is refused below is taken where it is written as it should be', () =>
     login({}),
     check(fee('check', '<fee:command name="create"/>')),
     transfer('query'),
+    host('create', '<host:addr ip="v6">2001:DB8:0::7</host:addr><host:addr>192.0.2.7</host:addr>'),
+    addDs(dsData({})),
+    update('', signed('<secDNS:rem><secDNS:all>1</secDNS:all></secDNS:rem>')),
     update('<domain:chg/>', restore('op="report"', reported(2))),
   ])
     expect(readCommand(xml).clTRID).toBe('TI-9');
@@ -90,8 +99,8 @@ test.each([
   ['an unoffered version', 2100, login({ version: '2.0' })],
   ['an unoffered language', 2102, login({ lang: 'fr' })],
   ['a new password', 2102, login({ newPW: 'guess-again' })],
-  ['an object that is not offered', 2307, login({ objURI: 'urn:ietf:params:xml:ns:host-1.0' })],
-  ['an extension that is not offered', 2307, login({ extURI: 'urn:ietf:params:xml:ns:secDNS-1.1' })],
+  ['an object that is not offered', 2307, login({ objURI: 'urn:x:weather-1.0' })],
+  ['an extension that is not offered', 2307, login({ extURI: 'urn:x:weather-1.0' })],
   ['a login without options', 2003, command('<login><clID>tienda</clID><pw>secret-1</pw></login>')],
   ['a poll that takes nothing', 2003, command('<poll op="ack"/>')],
   ['an unknown object', 2307, command('<check><h:check xmlns:h="urn:x"/></check>')],
@@ -136,6 +145,25 @@ test.each([
     2306,
     contact({ disclose: '<contact:disclose flag="0"><contact:voice/></contact:disclose>' }),
   ],
+  ['a host that changes its name', 2102, host('update', '<host:chg><host:name>ns2.a.org</host:name></host:chg>')],
+  ['a host that changes nothing', 2003, host('update', '')],
+  ['an address that is none', 2005, host('create', '<host:addr ip="v4">192.0.2.700</host:addr>')],
+  ['an address of the other version', 2005, host('create', '<host:addr ip="v6">192.0.2.7</host:addr>')],
+  ['an address of a version that there is not', 2005, host('create', '<host:addr ip="v5">192.0.2.7</host:addr>')],
+  ['a status that no host has', 2005, host('update', '<host:add><host:status s="clientHold"/></host:add>')],
+  ['a host that is renewed', 2101, host('renew', '')],
+  ['an urgent change', 2102, update('', signed(`<secDNS:add>${dsData({})}</secDNS:add>`, ' urgent="true"'))],
+  ['signatures that last as wanted', 2102, addDs('<secDNS:maxSigLife>9</secDNS:maxSigLife>')],
+  ['a key for its digest', 2306, addDs('<secDNS:keyData/>')],
+  ['a key beside its digest', 2306, addDs(dsData({ key: '<secDNS:keyData/>' }))],
+  ['a key of an algorithm out of use', 2306, addDs(dsData({ alg: '5' }))],
+  ['a digest out of use', 2306, addDs(dsData({ type: '1', digest: 'd4'.repeat(20) }))],
+  ['a digest that is too short', 2306, addDs(dsData({ digest: 'd4'.repeat(20) }))],
+  ['a digest that is no number', 2005, addDs(dsData({ digest: 'salt' }))],
+  ['a tag beyond 16 bits', 2306, addDs(dsData({ tag: '70000' }))],
+  ['not all signers', 2306, update('', signed('<secDNS:rem><secDNS:all>false</secDNS:all></secDNS:rem>'))],
+  ['signers that change nothing', 2003, update('', signed(''))],
+  ['signers beside an info', 2103, object('info', 'domain', '<domain:name>a.org</domain:name>', signed(''))],
 ])('%s is refused with %i', (_, code, xml) => {
   expect.assertions(1);
   try {

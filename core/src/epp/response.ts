@@ -2,6 +2,7 @@ import type {
   EppContactInfo,
   EppDomainCheck,
   EppDomainInfo,
+  EppHostInfo,
   EppTransfer,
   PendingResult,
   QueuedMessage,
@@ -12,6 +13,9 @@ import type { ResultCode } from './resultCode';
 export type EppData =
   | { readonly type: 'domainChecks'; readonly checks: readonly EppDomainCheck[]; readonly feesIn?: string }
   | { readonly type: 'contactChecks'; readonly checks: readonly { readonly id: string; readonly available: boolean }[] }
+  | { readonly type: 'hostChecks'; readonly checks: readonly { readonly host: string; readonly available: boolean }[] }
+  | { readonly type: 'host'; readonly host: EppHostInfo }
+  | { readonly type: 'hostCreated'; readonly host: string; readonly createdAt: string }
   | { readonly type: 'domain'; readonly domain: EppDomainInfo }
   | { readonly type: 'contact'; readonly contact: EppContactInfo }
   | { readonly type: 'domainCreated'; readonly name: string; readonly createdAt: string; readonly expiresAt: string }

@@ -29,6 +29,8 @@ const forms = {
   },
   words: { pattern: /\S/u, says: 'says something' },
   years: { pattern: /^[1-9][0-9]?$/, says: 'is 1 to 99' },
+  number: { pattern: /^[0-9]{1,5}$/, says: 'is a whole number' },
+  hexadecimal: { pattern: /^([0-9a-f]{2})+$/i, says: 'is written in hexadecimal digits' },
   amount: { pattern: /^[0-9]+(\.[0-9]+)?$/, says: 'is a decimal amount' },
   currency: { pattern: /^[A-Z]{3}$/, says: 'is three capitals of ISO 4217' },
 } as const satisfies Record<string, Form>;
@@ -59,9 +61,24 @@ const domainStatuses: readonly string[] = [
   ...['Create', 'Delete', 'Renew', 'Transfer', 'Update'].map((what) => `pending${what}`),
 ];
 
+/** Of RFC 5732, section 2.3. */
+const hostStatuses: readonly string[] = [
+  ...['Delete', 'Update'].flatMap((what) => [`client${what}Prohibited`, `server${what}Prohibited`]),
+  ...['linked', 'ok', 'pendingCreate', 'pendingDelete', 'pendingTransfer', 'pendingUpdate'],
+];
+
 /** @throws EppRefusal 2005 for what is not a status of a domain */
 export function domainStatus(status: string | undefined): string {
-  if (status === undefined || !domainStatuses.includes(status))
-    throw new EppRefusal(2005, `${status ?? 'Nothing'} is not a status of a domain`);
+  return statusOf('domain', domainStatuses, status);
+}
+
+/** @throws EppRefusal 2005 for what is not a status of a host */
+export function hostStatus(status: string | undefined): string {
+  return statusOf('host', hostStatuses, status);
+}
+
+function statusOf(object: string, known: readonly string[], status: string | undefined): string {
+  if (status === undefined || !known.includes(status))
+    throw new EppRefusal(2005, `${status ?? 'Nothing'} is not a status of a ${object}`);
   return status;
 }

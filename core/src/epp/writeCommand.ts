@@ -18,14 +18,16 @@ import {
   feePeriod,
   nameservers,
 } from './elements';
+import { isHostCommand, writeHostCommand } from './hosts';
 import * as ns from './namespaces';
 import type { EppContact, EppDomainCreate, Money } from './objects';
+import { writeDs, writeDsChange } from './secDns';
 import { writeXml, type Written } from './xml';
 
-/** A command and the extension element that goes with it. */
+/** A command and what it is extended by. */
 interface Parts {
   readonly command: Written;
-  readonly extension?: Written;
+  readonly extensions?: readonly Written[];
 }
 
 /**
@@ -35,12 +37,14 @@ interface Parts {
  */
 export function writeCommand(command: EppCommand, clTRID: string): string {
   if (command.type === 'hello') return writeXml(['epp', { xmlns: ns.epp }, [['hello', {}]]]);
-  const { command: verb, extension } = parts(command);
-  const content = [verb, extension && element('extension', [extension]), element('clTRID', clTRID)];
+  const { command: verb, extensions = [] } = parts(command);
+  const extension = extensions.length > 0 ? element('extension', extensions) : undefined;
+  const content = [verb, extension, element('clTRID', clTRID)];
   return writeXml(['epp', { xmlns: ns.epp }, [['command', {}, content]]]);
 }
 
 function parts(command: Exclude<EppCommand, { type: 'hello' }>): Parts {
+  if (isHostCommand(command)) return { command: writeHostCommand(command) };
   switch (command.type) {
     case 'login':
       return { command: login(command.clientId, command.password) };
@@ -52,7 +56,7 @@ function parts(command: Exclude<EppCommand, { type: 'hello' }>): Parts {
           'check',
           command.names.map((name) => element('domain:name', name)),
         ),
-        ...(command.fees ? { extension: feeCheck(command.fees) } : {}),
+        ...(command.fees ? { extensions: [feeCheck(command.fees)] } : {}),
       };
     case 'checkContacts':
       return {
@@ -82,7 +86,7 @@ function parts(command: Exclude<EppCommand, { type: 'hello' }>): Parts {
     case 'createContact':
       return { command: createContact(command.contact) };
     case 'updateDomain':
-      return { command: updateDomain(command) };
+      return { command: updateDomain(command), extensions: command.ds ? [writeDsChange(command.ds)] : [] };
     case 'renewDomain':
       return renewDomain(command);
     case 'deleteDomain':
@@ -122,7 +126,10 @@ function createDomain(domain: EppDomainCreate): Parts {
     ...contactLinks(domain.contacts),
     domainAuthCode(domain.authCode),
   ]);
-  return { command, ...agreedTo('create', domain.fee) };
+  return {
+    command,
+    extensions: [...agreedTo('create', domain.fee), ...(domain.ds ? [writeDs('create', domain.ds)] : [])],
+  };
 }
 
 function renewDomain({ name, expiresOn, years, fee }: RenewDomain): Parts {
@@ -131,7 +138,7 @@ function renewDomain({ name, expiresOn, years, fee }: RenewDomain): Parts {
     element('domain:curExpDate', expiresOn),
     ['domain:period', { unit: 'y' }, String(years)],
   ]);
-  return { command, ...agreedTo('renew', fee) };
+  return { command, extensions: agreedTo('renew', fee) };
 }
 
 /** An update that changes nothing by itself, and what it is extended by. */
@@ -143,7 +150,7 @@ function restoreDomain({ name, report }: RestoreDomain): Parts {
   ];
   return {
     command: onDomain('update', [element('domain:name', name), element('domain:chg', [])]),
-    extension: ['rgp:update', { 'xmlns:rgp': ns.rgp }, [restore]],
+    extensions: [['rgp:update', { 'xmlns:rgp': ns.rgp }, [restore]]],
   };
 }
 
@@ -164,14 +171,14 @@ function transferDomain({ step, name, years, authCode, fee }: TransferDomain): P
     years === undefined ? undefined : ['domain:period', { unit: 'y' }, String(years)],
     authCode === undefined ? undefined : domainAuthCode(authCode),
   ]);
-  return { command: ['transfer', { op: step }, [object]], ...agreedTo('transfer', fee) };
+  return { command: ['transfer', { op: step }, [object]], extensions: agreedTo('transfer', fee) };
 }
 
 /** The fee agreed to, beside the command that it is for (RFC 8748 section 5.2). */
-function agreedTo(verb: string, fee: Money | undefined): Pick<Parts, 'extension'> {
-  if (!fee) return {};
+function agreedTo(verb: string, fee: Money | undefined): Written[] {
+  if (!fee) return [];
   const agreed = [element('fee:currency', fee.currency), element('fee:fee', fee.amount)];
-  return { extension: [`fee:${verb}`, { 'xmlns:fee': ns.fee }, agreed] };
+  return [[`fee:${verb}`, { 'xmlns:fee': ns.fee }, agreed]];
 }
 
 function createContact(contact: EppContact): Written {

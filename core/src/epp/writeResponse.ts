@@ -7,10 +7,13 @@ import {
   element,
   feePeriod,
   nameservers,
+  hostElement,
 } from './elements';
+import { hostAddress } from './hosts';
 import * as ns from './namespaces';
-import type { EppContactInfo, EppDomainCheck, EppDomainInfo, EppTransfer, Provenance } from './objects';
+import type { EppContactInfo, EppDomainCheck, EppDomainInfo, EppHostInfo, EppTransfer, Provenance } from './objects';
 import type { EppData, EppResponse, Greeting } from './response';
+import { writeDs } from './secDns';
 import { writeXml, type Written } from './xml';
 
 /** The greeting as a document, with the data collection policy RFC 5730 section 2.4 asks for. */
@@ -49,7 +52,7 @@ export function writeResponse(response: EppResponse): string {
     reason === undefined
       ? undefined
       : element('extValue', [element('value', [['undef', {}]]), element('reason', reason)]);
-  const extension = data && writeExtension(data);
+  const extensions = data ? writeExtensions(data) : [];
   const resData = data && writeData(data);
   return writeXml([
     'epp',
@@ -59,24 +62,27 @@ export function writeResponse(response: EppResponse): string {
         ['result', { code: String(code) }, [element('msg', message), extValue]],
         queue && ['msgQ', { count: String(queue.count), id: queue.id }, [element('msg', queue.text)]],
         resData && element('resData', [resData]),
-        extension && element('extension', [extension]),
+        extensions.length > 0 ? element('extension', extensions) : undefined,
         element('trID', [clTRID === undefined ? undefined : element('clTRID', clTRID), element('svTRID', svTRID)]),
       ]),
     ],
   ]);
 }
 
-/** What goes beside the data of an answer: fees (RFC 8748), grace periods (RFC 3915). */
-function writeExtension(data: EppData): Written | undefined {
+/** What goes beside the data of an answer: fees (RFC 8748), grace periods (RFC 3915), delegation signers (RFC 5910). */
+function writeExtensions(data: EppData): Written[] {
   switch (data.type) {
     case 'domainChecks':
-      return data.feesIn === undefined ? undefined : feeChecks(data.checks, data.feesIn);
+      return data.feesIn === undefined ? [] : [feeChecks(data.checks, data.feesIn)];
     case 'domain':
-      return data.domain.graceStatuses && gracePeriods('infData', data.domain.graceStatuses);
+      return [
+        ...(data.domain.graceStatuses ? [gracePeriods('infData', data.domain.graceStatuses)] : []),
+        ...(data.domain.ds && data.domain.ds.length > 0 ? [writeDs('infData', data.domain.ds)] : []),
+      ];
     case 'domainRestored':
-      return gracePeriods('upData', data.graceStatuses);
+      return [gracePeriods('upData', data.graceStatuses)];
     default:
-      return undefined;
+      return [];
   }
 }
 
@@ -94,6 +100,15 @@ function writeData(data: EppData): Written | undefined {
         'chkData',
         data.checks.map(({ id, available }) => element('contact:cd', [['contact:id', { avail: flag(available) }, id]])),
       );
+    case 'hostChecks':
+      return hostElement(
+        'chkData',
+        data.checks.map(({ host, available }) => element('host:cd', [['host:name', { avail: flag(available) }, host]])),
+      );
+    case 'host':
+      return writeHost(data.host);
+    case 'hostCreated':
+      return hostElement('creData', [element('host:name', data.host), element('host:crDate', data.createdAt)]);
     case 'domain':
       return writeDomain(data.domain);
     case 'contact':
@@ -141,6 +156,7 @@ function writeDomain(domain: EppDomainInfo): Written {
     element('domain:registrant', domain.registrant),
     ...contactLinks(domain.contacts),
     nameservers(domain.nameservers),
+    ...(domain.hosts ?? []).map((host) => element('domain:host', host)),
     ...provenance('domain', domain),
     element('domain:exDate', domain.expiresAt),
     domain.authCode === undefined ? undefined : element('domain:authInfo', [element('domain:pw', domain.authCode)]),
@@ -168,6 +184,16 @@ function writeContact(contact: EppContactInfo): Written {
     ...contactDetails(contact),
     ...provenance('contact', contact),
     ...contactClosing(contact),
+  ]);
+}
+
+function writeHost(host: EppHostInfo): Written {
+  return hostElement('infData', [
+    element('host:name', host.host),
+    element('host:roid', host.roid),
+    ...host.statuses.map((status): Written => ['host:status', { s: status }]),
+    ...host.addresses.map(hostAddress),
+    ...provenance('host', host),
   ]);
 }
 

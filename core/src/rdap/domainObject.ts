@@ -1,3 +1,5 @@
+import type { DelegationSigner } from '../dns/delegationSigner';
+
 /** An event in a name's life (RFC 9083 section 4.5). */
 export interface RdapEvent {
   readonly eventAction: string;
@@ -49,7 +51,16 @@ export interface RdapDomain {
   readonly status: readonly string[];
   readonly events: readonly RdapEvent[];
   readonly entities: readonly RdapEntity[];
-  readonly nameservers: readonly { readonly objectClassName: 'nameserver'; readonly ldhName: string }[];
+  readonly nameservers: readonly {
+    readonly objectClassName: 'nameserver';
+    readonly ldhName: string;
+    readonly ipAddresses?: { readonly v4?: readonly string[]; readonly v6?: readonly string[] };
+  }[];
+  /** Whether its zone is signed, and by what (RFC 9083 section 5.3). */
+  readonly secureDNS?: {
+    readonly delegationSigned: boolean;
+    readonly dsData?: readonly DelegationSigner[];
+  };
   /** What is held back, and why (RFC 9537). */
   readonly redacted?: readonly {
     readonly name: { readonly type: string };

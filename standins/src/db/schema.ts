@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { bigint, index, integer, jsonb, pgSchema, primaryKey, text, timestamp, unique } from 'drizzle-orm/pg-core';
+import type { DelegationSigner } from '@tienda/core/dns/delegationSigner';
 import type { ContactLink, EppContact, EppTransfer, PendingResult } from '@tienda/core/epp/objects';
 
 /** Where the money of an intent is. `paid` money was sent and is here; `authorised` money is held. */
@@ -33,6 +34,9 @@ export const registeredDomain = registrySchema.table(
     contacts: jsonb().$type<readonly ContactLink[]>().notNull(),
     /** Null: its registrar's own. */
     nameservers: text().array(),
+    ds: jsonb().$type<readonly DelegationSigner[]>().notNull().default([]),
+    /** When that changed last, and with it what its zone says. */
+    delegatedAt: instant('delegated_at'),
     authCode: text('auth_code').notNull(),
     statuses: text().array().notNull(),
     creator: text().notNull(),
@@ -60,6 +64,23 @@ export const registeredDomain = registrySchema.table(
       .on(table.registry, table.transferDueAt)
       .where(sql`${table.transferDueAt} is not null`),
   ],
+);
+
+/** A host that names can be delegated to (RFC 5732). */
+export const registryHost = registrySchema.table(
+  'host',
+  {
+    registry: text().notNull(),
+    host: text().notNull(),
+    /** Who made it; whoever sponsors the name above it changes it. */
+    sponsor: text().notNull(),
+    addresses: text().array().notNull(),
+    statuses: text().array().notNull().default(['ok']),
+    createdAt: instant('created_at').notNull(),
+    updatedBy: text('updated_by'),
+    updatedAt: instant('updated_at'),
+  },
+  (table) => [primaryKey({ columns: [table.registry, table.host] })],
 );
 
 /** What was set about the registries from outside: their clock, prices of single names, faults. */

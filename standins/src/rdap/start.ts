@@ -3,6 +3,8 @@ import type { Context } from 'koa';
 import type { Logger } from 'pino';
 import type { PrivacyPolicy } from '@tienda/core/catalogue/extension';
 import { extensionEntries } from '@tienda/core/catalogue/shipped';
+import { isBelow } from '@tienda/core/dns/delegation';
+import type { DelegationSigner } from '@tienda/core/dns/delegationSigner';
 import type { EppContact } from '@tienda/core/epp/objects';
 import { toALabel, toULabel, withPlainDots } from '@tienda/core/idna/idna';
 import { jCard, rdapStatus, type RdapDomain, type RdapEntity, type RdapNotice } from '@tienda/core/rdap/domainObject';
@@ -10,6 +12,7 @@ import { heldBack, heldBackTexts, publicCard } from '@tienda/core/rdap/publicHol
 import type { StandInConfig } from '../platform/config';
 import { serveHttp } from '../platform/http';
 import { chanceOf } from '../platform/chance';
+import type { RegistryHosts } from '../registry/hosts';
 import type { RegistryKeeper } from '../registry/keeper';
 import type { KeptDomain } from '../registry/store';
 
@@ -64,6 +67,7 @@ export async function startRdap(config: StandInConfig, keepers: readonly Registr
     const self = `${base}domain/${name}`;
     return respond(ctx, 200, {
       ...domainObject(domain, contact),
+      nameservers: await nameserversOf(domain, keeper.hosts),
       notices: [terms],
       links: [{ value: self, rel: 'self', href: self, type: mediaType }],
     });
@@ -72,7 +76,7 @@ export async function startRdap(config: StandInConfig, keepers: readonly Registr
   log.info({ port: config.rdapPort }, 'RDAP listens');
 }
 
-function domainObject(domain: KeptDomain, contact: EppContact | undefined): RdapDomain {
+function domainObject(domain: KeptDomain, contact: EppContact | undefined): Omit<RdapDomain, 'nameservers'> {
   const zone = domain.name.slice(domain.name.indexOf('.') + 1);
   const reason = whyHeldBack(policyOf.get(zone), domain, contact);
   const unicode = domain.name
@@ -92,9 +96,29 @@ function domainObject(domain: KeptDomain, contact: EppContact | undefined): Rdap
       { eventAction: 'expiration', eventDate: domain.expiresAt },
     ],
     entities: [registrar(domain.sponsor), ...(reason === undefined ? [holder(domain, contact)] : [])],
-    nameservers: domain.nameservers.map((ldhName) => ({ objectClassName: 'nameserver', ldhName })),
+    secureDNS: secureDns(domain.ds ?? []),
     ...(reason === undefined ? {} : { redacted: [{ name: { type: 'Registrant' }, reason: { description: reason } }] }),
   };
+}
+
+/** The hosts that a name is delegated to, those below it with their addresses. */
+async function nameserversOf(
+  { name, nameservers }: KeptDomain,
+  hosts: RegistryHosts,
+): Promise<RdapDomain['nameservers']> {
+  return Promise.all(
+    nameservers.map(async (ldhName) => {
+      const { addresses = [] } = isBelow(ldhName, name) ? ((await hosts.find(ldhName)) ?? {}) : {};
+      const v6 = addresses.filter((address) => address.includes(':'));
+      const v4 = addresses.filter((address) => !v6.includes(address));
+      const ipAddresses = { ...(v4.length > 0 ? { v4 } : {}), ...(v6.length > 0 ? { v6 } : {}) };
+      return { objectClassName: 'nameserver', ldhName, ...(addresses.length > 0 ? { ipAddresses } : {}) } as const;
+    }),
+  );
+}
+
+function secureDns(ds: readonly DelegationSigner[]): NonNullable<RdapDomain['secureDNS']> {
+  return ds.length > 0 ? { delegationSigned: true, dsData: ds } : { delegationSigned: false };
 }
 
 /** Why the public does not see the holder; undefined where it does. */

@@ -1,4 +1,5 @@
 import type { Registry } from './registries';
+import type { RegistryHosts } from './hosts';
 import type { RegistryStore } from './store';
 import type { RegistryZones } from './zones';
 
@@ -6,5 +7,6 @@ import type { RegistryZones } from './zones';
 export interface RegistryKeeper {
   readonly registry: Registry;
   readonly store: RegistryStore;
+  readonly hosts: RegistryHosts;
   readonly zones: RegistryZones;
 }

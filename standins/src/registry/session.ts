@@ -8,10 +8,15 @@ import type {
   TransferDomain,
   UpdateDomain,
 } from '@tienda/core/epp/command';
+import { isHostCommand } from '@tienda/core/epp/hosts';
 import type { EppDomainCheck, EppDomainCreate } from '@tienda/core/epp/objects';
 import { addYears, isoDate } from '@tienda/core/time/isoDate';
 import type { EppData, EppResponse } from '@tienda/core/epp/response';
 import { resultTexts } from '@tienda/core/epp/resultCode';
+import { changedBy } from './domainChange';
+import { carryOutOnHosts } from './hostCommands';
+import type { RegistryHosts } from './hosts';
+import type { RegistryMessages } from './messages';
 import { feesOf, premiumFees, type Fees, type Registry } from './registries';
 import { currency, feeDisagreed, feeFor, prohibitedBy, updateProhibitedBy, type Answer } from './rules';
 import type { RegistryStore } from './store';
@@ -31,6 +36,8 @@ const loginPatience = 3;
 export interface RegistryShared {
   readonly registry: Registry;
   readonly store: RegistryStore;
+  readonly hosts: RegistryHosts;
+  readonly messages: Pick<RegistryMessages, 'oldest' | 'take'>;
   readonly transfers: RegistryTransfers;
   readonly passwords: Readonly<Record<string, string>>;
   readonly sessionsByClient: Map<string, number>;
@@ -73,6 +80,8 @@ export class RegistrySession {
   private async carryOut(command: EppCommand, transaction: Transaction): Promise<Answer> {
     if (command.type === 'login') return this.login(command.clientId, command.password);
     if (this.client === undefined) return { code: 2002, reason: 'Log in first' };
+    const { hosts, now } = this.shared;
+    if (isHostCommand(command)) return carryOutOnHosts(command, { hosts, client: this.client, now: now() });
     switch (command.type) {
       case 'logout':
         this.end();
@@ -102,7 +111,7 @@ export class RegistrySession {
       case 'poll':
         return this.poll(this.client);
       case 'pollAck':
-        return { code: (await this.shared.store.takeMessage(this.client, command.id)) ? 1000 : 2303 };
+        return { code: (await this.shared.messages.take(this.client, command.id)) ? 1000 : 2303 };
       case 'createContact': {
         if (this.shared.registry.internationalOnly && command.contact.postal === 'loc')
           return { code: 2306, reason: 'Contacts are taken in the international form' };
@@ -183,7 +192,12 @@ export class RegistrySession {
     if (!domain) return { code: 2303 };
     if (authCode !== undefined && authCode !== domain.authCode) return { code: 2202 };
     const { authCode: secret, stage: _stage, transfer: _transfer, ...whole } = domain;
-    const open = { ...whole, nameservers: hosts === 'all' || hosts === 'del' ? whole.nameservers : [] };
+    const below = hosts === 'all' || hosts === 'sub' ? await this.shared.hosts.below(name) : [];
+    const open = {
+      ...whole,
+      nameservers: hosts === 'all' || hosts === 'del' ? whole.nameservers : [],
+      ...(below.length > 0 ? { hosts: below } : {}),
+    };
     const mayKnow = domain.sponsor === client || authCode !== undefined;
     return { code: 1000, data: { type: 'domain', domain: mayKnow ? { ...open, authCode: secret } : open } };
   }
@@ -200,7 +214,7 @@ export class RegistrySession {
   }
 
   private async poll(client: string): Promise<Answer> {
-    const oldest = await this.shared.store.oldestMessage(client);
+    const oldest = await this.shared.messages.oldest(client);
     if (!oldest) return { code: 1300 };
     const { id, count, text, result } = oldest;
     const data: EppData =
@@ -224,24 +238,7 @@ export class RegistrySession {
       client,
     );
     if (missing) return missing;
-    const isRemoved = (link: { type: string; id: string }) =>
-      remove.contacts?.some(({ type, id }) => type === link.type && id === link.id) ?? false;
-    const contacts = [...domain.contacts.filter((link) => !isRemoved(link)), ...(add.contacts ?? [])];
-    const kept = domain.statuses.filter((status) => status !== 'ok' && !remove.statuses?.includes(status));
-    const statuses = [...new Set([...kept, ...(add.statuses ?? [])])];
-    await store.update(name, {
-      client,
-      contacts: [...new Map(contacts.map((link) => [`${link.type} ${link.id}`, link])).values()],
-      nameservers: [
-        ...new Set([
-          ...domain.nameservers.filter((host) => !remove.nameservers?.includes(host)),
-          ...(add.nameservers ?? []),
-        ]),
-      ],
-      statuses: statuses.length > 0 ? statuses : ['ok'],
-      registrant: change.registrant ?? domain.registrant,
-      authCode: change.authCode ?? domain.authCode,
-    });
+    await store.update(domain, changedBy(domain, command), client);
     return { code: 1000 };
   }
 
@@ -276,6 +273,8 @@ export class RegistrySession {
     if (domain.sponsor !== client) return { code: 2201 };
     const prohibited = prohibitedBy(domain, 'Delete');
     if (prohibited) return { code: 2304, reason: `The name is ${prohibited}` };
+    const [below] = await this.shared.hosts.below(name);
+    if (below !== undefined) return { code: 2305, reason: `${below} is below it` };
     return { code: (await store.remove(name)) ? 1000 : 1001 };
   }
 
@@ -315,7 +314,7 @@ export class RegistrySession {
     const known = await this.shared.store.contacts(contactIds);
     const contact = contactIds.find((id) => known.get(id)?.sponsor !== client);
     if (contact) return { code: 2303, reason: `Contact ${contact} does not exist` };
-    const [host] = this.shared.store.unknownHosts(hosts);
+    const host = await this.shared.hosts.unknown(hosts);
     return host === undefined ? undefined : { code: 2303, reason: `Host ${host} does not exist` };
   }
 

@@ -7,7 +7,9 @@ import { serveHttp } from '../platform/http';
 import { certificateIn } from './certificate';
 import { startEppServer } from './eppServer';
 import { registries } from './registries';
+import { RegistryHosts } from './hosts';
 import type { RegistryKeeper } from './keeper';
+import { RegistryMessages } from './messages';
 import { registrars, RegistryStore } from './store';
 import { readPast, remember } from './pastStore';
 import { RegistrySwitches } from './switches';
@@ -36,12 +38,15 @@ export async function startRegistries(
     const store = new RegistryStore(database, registry, now);
     await store.seed();
     const transfers = new RegistryTransfers(database, registry, now);
-    keepers.push({ registry, store, zones: new RegistryZones(database, registry, now) });
+    const hosts = new RegistryHosts(database, registry, now);
+    keepers.push({ registry, store, hosts, zones: new RegistryZones(database, registry, hosts, now) });
     if (registry.reviewMs !== undefined) fromTimeToTime(() => store.decide(), decideEveryMs, log);
     fromTimeToTime(() => transfers.decideDue(), transfersEveryMs, log);
     await startEppServer({
       registry,
       store,
+      hosts,
+      messages: new RegistryMessages(database, registry),
       transfers,
       key,
       certificate,

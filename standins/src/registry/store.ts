@@ -1,12 +1,14 @@
 import { createHash } from 'node:crypto';
 import { and, eq, inArray, lte, or, sql } from 'drizzle-orm';
-import type { ContactLink, EppContactInfo, EppContact, EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
+import type { EppContactInfo, EppContact, EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
 import { addDays, addYears, comingAnniversary, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Stage } from '@tienda/core/lifecycle/stage';
 import type { Database } from '../db/database';
-import { registeredDomain, registryContact, registryMessage } from '../db/schema';
+import { registeredDomain, registryContact, registryHost, registryMessage } from '../db/schema';
 import { heldByStranger, strangersName, strangersRegistrars } from './background';
 import { awaitsReport, gracePeriodsOn, labelOf, lifecycleOf, stageOn, zoneOf, type Lived } from './life';
+import type { DomainChange } from './domainChange';
+import { hostsBelow, nameserversOf } from './hosts';
 import type { Registry } from './registries';
 
 type Row = typeof registeredDomain.$inferSelect;
@@ -24,16 +26,6 @@ export interface Review {
   readonly decidesAt: Date;
   readonly transaction: string | null;
   readonly serverTransaction: string;
-}
-
-/** A name after a change, and who changed it. */
-export interface DomainChange {
-  readonly registrant: string;
-  readonly contacts: readonly ContactLink[];
-  readonly nameservers: readonly string[];
-  readonly statuses: readonly string[];
-  readonly authCode: string;
-  readonly client: string;
 }
 
 /** Why a reviewing registry will not have a label; undefined for one that it takes. */
@@ -85,14 +77,21 @@ export class RegistryStore {
     const [row] = await this.database.select().from(registeredDomain).where(eq(registeredDomain.name, name));
     const stage = row && this.stage(row);
     if (!row || stage === undefined || stage === 'free') return this.strangers(name);
-    const { statuses, registrant, contacts, sponsor, creator, authCode, createdAt, updatedBy, updatedAt } = row;
+    const { registrant, contacts, sponsor, creator, authCode, createdAt, updatedBy, updatedAt, ds } = row;
+    const nameservers = row.nameservers ?? nameserversOf(sponsor);
+    const statuses = [
+      ...row.statuses,
+      ...(row.transferDueAt ? ['pendingTransfer'] : []),
+      ...(nameservers.length === 0 ? ['inactive'] : []),
+    ];
     return {
       name,
       roid: this.roid(name),
-      statuses: statusesAt(row.transferDueAt ? [...statuses, 'pendingTransfer'] : statuses, stage),
+      statuses: statusesAt(statuses, stage),
       registrant,
       contacts,
-      nameservers: row.nameservers ?? nameserversOf(sponsor),
+      nameservers,
+      ds,
       sponsor,
       creator,
       authCode,
@@ -122,6 +121,7 @@ export class RegistryStore {
       expiresAt: `${found.expiresOn}T08:00:00.000Z`,
       stage: 'active',
       nameservers: nameserversOf(found.sponsor),
+      ds: [],
       graceStatuses: [],
       transfer: null,
     };
@@ -137,7 +137,7 @@ export class RegistryStore {
     sponsor: string,
     review?: Review,
   ): Promise<{ createdAt: Date; expiresAt: Date } | undefined> {
-    const { name, registrant, contacts, nameservers, authCode, years } = domain;
+    const { name, registrant, contacts, nameservers, ds = [], authCode, years } = domain;
     if (heldByStranger(labelOf(name), zoneOf(name))) return undefined;
     const now = this.now();
     const time = now.toISOString().slice('YYYY-MM-DD'.length);
@@ -148,8 +148,10 @@ export class RegistryStore {
         .from(registeredDomain)
         .where(eq(registeredDomain.name, name))
         .for('update');
-      if (old && this.stage(old) === 'free')
+      if (old && this.stage(old) === 'free') {
         await transaction.delete(registeredDomain).where(eq(registeredDomain.name, name));
+        await transaction.delete(registryHost).where(hostsBelow(this.registry, name));
+      }
       const [created] = await transaction
         .insert(registeredDomain)
         .values({
@@ -160,6 +162,7 @@ export class RegistryStore {
           registrant,
           contacts,
           nameservers: nameservers ? [...nameservers] : null,
+          ds,
           authCode,
           statuses: [review ? 'pendingCreate' : 'ok'],
           createdAt: now,
@@ -262,44 +265,18 @@ export class RegistryStore {
     });
   }
 
-  /** The oldest message for a registrar, and how many wait. */
-  async oldestMessage(client: string): Promise<(typeof registryMessage.$inferSelect & { count: number }) | undefined> {
-    const [oldest] = await this.database
-      .select()
-      .from(registryMessage)
-      .where(this.messagesOf(client))
-      .orderBy(registryMessage.id)
-      .limit(1);
-    return oldest && { ...oldest, count: await this.database.$count(registryMessage, this.messagesOf(client)) };
-  }
-
-  /** Takes a message off the queue; false where it is not there. */
-  async takeMessage(client: string, id: string): Promise<boolean> {
-    if (!/^\d{1,15}$/.test(id)) return false;
-    const taken = await this.database
-      .delete(registryMessage)
-      .where(and(this.messagesOf(client), eq(registryMessage.id, Number(id))))
-      .returning({ id: registryMessage.id });
-    return taken.length > 0;
-  }
-
-  private messagesOf(client: string) {
-    return and(eq(registryMessage.registry, this.registry.id), eq(registryMessage.client, client));
-  }
-
   /** Changes a name that is in the database. */
-  async update(name: string, { client, ...change }: DomainChange): Promise<void> {
-    const { contacts, registrant, authCode } = change;
+  async update({ name }: KeptDomain, { isDelegatedAnew, ...change }: DomainChange, client: string): Promise<void> {
+    const now = this.now();
     await this.database
       .update(registeredDomain)
       .set({
-        registrant,
-        contacts,
-        authCode,
+        ...change,
         nameservers: [...change.nameservers],
         statuses: [...change.statuses],
+        ...(isDelegatedAnew ? { delegatedAt: now } : {}),
         updatedBy: client,
-        updatedAt: this.now(),
+        updatedAt: now,
       })
       .where(eq(registeredDomain.name, name));
   }
@@ -330,12 +307,6 @@ export class RegistryStore {
     const has = or(eq(registrant, id), sql`${contacts} @> ${JSON.stringify([{ id }])}::jsonb`);
     const linked = and(eq(registry, this.registry.id), has);
     return (await this.database.select({ registry }).from(registeredDomain).where(linked).limit(1)).length > 0;
-  }
-
-  /** Those of the hosts that are not known here: registrars' own nameservers are. */
-  unknownHosts(hosts: readonly string[]): string[] {
-    const known = registrars.flatMap(nameserversOf);
-    return hosts.filter((host) => !known.includes(host));
   }
 
   /** The repository object identifier (RFC 5730 section 2.8): word characters, a hyphen, the repository. */
@@ -369,10 +340,6 @@ export class RegistryStore {
 /** A made-up id of a contact, in 16 characters. */
 function handleOf(name: string): string {
   return createHash('sha256').update(name).digest('hex').slice(0, 14).toUpperCase();
-}
-
-export function nameserversOf(sponsor: string): string[] {
-  return [`ns1.${sponsor}.example`, `ns2.${sponsor}.example`];
 }
 
 /** The EPP statuses that a stage adds (RFC 5731 section 2.3). */

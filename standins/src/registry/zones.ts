@@ -1,12 +1,13 @@
 import { Readable } from 'node:stream';
 import { eq, like, sql } from 'drizzle-orm';
+import { dsText } from '@tienda/core/dns/delegationSigner';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { Database } from '../db/database';
 import { registeredDomain } from '../db/schema';
 import { strangersLabels } from './background';
 import type { Registry } from './registries';
 import { labelOf, stageOn, zoneOf } from './life';
-import { nameserversOf } from './store';
+import { nameserversOf, type RegistryHosts } from './hosts';
 
 const dayInSeconds = 24 * 3600;
 
@@ -22,15 +23,19 @@ export class RegistryZones {
   constructor(
     private readonly database: Database,
     private readonly registry: Registry,
+    private readonly hosts: Pick<RegistryHosts, 'glue'>,
     private readonly now: () => Date,
   ) {}
 
-  /** Every zone's serial: the start of the day, or its latest registration since. */
+  /** Every zone's serial: the start of the day, or its latest registration or delegation since. */
   async serials(): Promise<ZoneSerial[]> {
     const midnight = Math.floor(this.now().getTime() / 1000 / dayInSeconds) * dayInSeconds;
     const zone = sql<string>`substring(${registeredDomain.name} from position('.' in ${registeredDomain.name}) + 1)`;
     const rows = await this.database
-      .select({ zone, latest: sql<string>`max(extract(epoch from ${registeredDomain.createdAt}))` })
+      .select({
+        zone,
+        latest: sql<string>`max(extract(epoch from greatest(${registeredDomain.createdAt}, ${registeredDomain.delegatedAt})))`,
+      })
       .from(registeredDomain)
       .where(eq(registeredDomain.registry, this.registry.id))
       .groupBy(zone);
@@ -70,7 +75,21 @@ export class RegistryZones {
         !row.statuses.some((status) => ['pendingCreate', 'clientHold'].includes(status)),
     );
     yield ours
-      .map(({ name, sponsor, nameservers }) => delegation(labelOf(name), nameservers ?? nameserversOf(sponsor)))
+      .map(({ name, sponsor, nameservers, ds }) =>
+        delegation(labelOf(name), nameservers ?? nameserversOf(sponsor), ds.map(dsText)),
+      )
+      .join('');
+    const delegated = new Set(ours.map(({ name }) => name));
+    yield (await this.hosts.glue(zone))
+      .filter(({ host }) =>
+        delegated.has(
+          host
+            .split('.')
+            .slice(-zone.split('.').length - 1)
+            .join('.'),
+        ),
+      )
+      .map(({ host, addresses }) => addresses.map((address) => glue(host, address)).join(''))
       .join('');
     let piece = '';
     for (const label of strangersLabels(zone)) {
@@ -83,6 +102,11 @@ export class RegistryZones {
   }
 }
 
-function delegation(label: string, nameservers: readonly string[]): string {
-  return nameservers.length === 0 ? '' : `${label} IN NS ${nameservers.join(`.\n  IN NS `)}.\n`;
+function delegation(label: string, nameservers: readonly string[], ds: readonly string[] = []): string {
+  if (nameservers.length === 0) return '';
+  return `${label} IN NS ${nameservers.join(`.\n  IN NS `)}.\n${ds.map((one) => `  IN DS ${one}\n`).join('')}`;
+}
+
+function glue(host: string, address: string): string {
+  return `${host}. IN ${address.includes(':') ? 'AAAA' : 'A'} ${address}\n`;
 }
