@@ -128,7 +128,7 @@ test('the page is laid beside what its registry has: what agrees, what differs, 
   const { there, differences } = await look();
   expect(differences).toEqual([]);
   expect(there).toMatchObject({ isHere: true, locked: true, suspended: false, isOurHolder: true });
-  expect(there.nameservers).toEqual(['ns1.tienda.example', 'ns2.tienda.example']);
+  expect(there.delegation.nameservers).toEqual(['ns1.tienda.example', 'ns2.tienda.example']);
   const { pool } = await openDatabase(process.env['DATABASE_URL'] ?? '');
   await pool.query('update held_name set locked = false, expires_on = expires_on + 1 where name = $1', [name]);
   await pool.end();

@@ -22,6 +22,25 @@ export interface Delegation {
   readonly ds: readonly DelegationSigner[];
 }
 
+/** What is changed of a delegation. */
+export interface DelegationChange {
+  readonly nameservers: readonly string[] | null;
+  /** Those that there are stay where left out. */
+  readonly hosts?: readonly OwnHost[];
+  /** Where left out, those that there are stay with their nameservers: others would not answer signed by the same keys. */
+  readonly ds?: readonly DelegationSigner[];
+}
+
+/** A delegation after a change. */
+export function delegationAfter(before: Delegation, { nameservers, hosts, ds }: DelegationChange): Delegation {
+  const staying = hostsKey(nameservers) === hostsKey(before.nameservers) ? before.ds : [];
+  return { nameservers, hosts: hosts ?? before.hosts, ds: ds ?? staying };
+}
+
+function hostsKey(nameservers: Delegation['nameservers']): string {
+  return JSON.stringify(nameservers && [...nameservers].sort());
+}
+
 /** How a name begins: at Tienda's own nameservers. */
 export const startingDelegation: Delegation = { nameservers: null, hosts: [], ds: [] };
 
@@ -172,5 +191,5 @@ export function isSameDelegation(one: Delegation, other: Delegation): boolean {
 
 function delegationKey({ nameservers, hosts, ds }: Delegation): string {
   const host = (own: OwnHost) => `${own.host} ${[...own.addresses].sort().join(' ')}`;
-  return JSON.stringify([nameservers && [...nameservers].sort(), hosts.map(host).sort(), ds.map(dsText).sort()]);
+  return JSON.stringify([hostsKey(nameservers), hosts.map(host).sort(), ds.map(dsText).sort()]);
 }

@@ -67,6 +67,42 @@ test('privacy is switched where it costs nothing, given up where it has its pric
   ]);
 });
 
+test('nameservers are said for each name: below itself one needs its addresses, and what is so already stays', () => {
+  const nameservers = ['ns1.away.org', 'ns1.quayhost.example'];
+  const hosts = [{ host: 'ns1.away.org', addresses: ['192.0.2.7'] }];
+  const elsewhere = { nameservers, hosts: [], ds: [] };
+  const some = [
+    name('starting', {}),
+    name('there', { delegation: elsewhere }),
+    name('away', {}),
+    name('ready', { name: 'away.org', delegation: { ...elsewhere, nameservers: null, hosts } }),
+    name('late', { stage: 'redemption' }),
+  ];
+  const preview = changePreview(some, { delegation: { nameservers } });
+  expect([labels(preview.will), labels(preview.already), cannotOf(preview)]).toEqual([
+    ['starting', 'away'],
+    ['there'],
+    { delegation: ['away'], over: ['late'] },
+  ]);
+});
+
+test('other nameservers take the signers of those before with them, and taking it back brings them again', () => {
+  const signer = { keyTag: 1, algorithm: 13, digestType: 2, digest: 'A'.repeat(64) };
+  const signed = { nameservers: ['ns1.quayhost.example', 'ns2.quayhost.example'], hosts: [], ds: [signer] };
+  const before = [name('signed', { delegation: signed }), name('starting', {})];
+  const change = { delegation: { nameservers: null } };
+  const changed = before.map((one) => withChange(one, change));
+  expect(changed.map(({ delegation }) => delegation)).toEqual([undefined, undefined]);
+  const turned = { delegation: { nameservers: [...signed.nameservers].reverse() } };
+  expect(changePreview(before.slice(0, 1), turned).already).toHaveLength(1);
+  const back = takenBack(before, change);
+  expect(back.map(({ names: some, change: to }) => [some, to.delegation?.ds])).toEqual([
+    [['signed.org'], [signer]],
+    [['starting.org'], []],
+  ]);
+  expect(changed.map((one, at) => withChange(one, back[at]?.change ?? {}))).toEqual(before);
+});
+
 test('what was changed is taken back: each name is what it was before, in as few steps as there were ways to be', () => {
   const before = [
     name('a', { autoRenew: true, groupId: 'g1' }),

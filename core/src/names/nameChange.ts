@@ -1,3 +1,10 @@
+import {
+  delegationAfter,
+  delegationProblems,
+  isSameDelegation,
+  startingDelegation,
+  type DelegationChange,
+} from '../dns/delegation';
 import type { PrivacyPolicy } from '../catalogue/extension';
 import { canRenew } from '../lifecycle/stage';
 import { grouped } from '../text/grouped';
@@ -12,6 +19,8 @@ export interface NameChange {
   readonly privacy?: boolean;
   /** Id of the group that it goes to; into none, where null. */
   readonly groupId?: string | null;
+  /** To which nameservers it is delegated. */
+  readonly delegation?: DelegationChange;
 }
 
 /** What came of changing many names. */
@@ -28,6 +37,8 @@ export interface ChangedNames {
 export type CannotChange =
   /** Its term is over. */
   | 'over'
+  /** A nameserver below the name itself, for one, that has no address. */
+  | 'delegation'
   /** Its registry hides holders itself, or shows them always; privacy has its price, and is put in the basket. */
   | Exclude<PrivacyPolicy, 'included'>;
 
@@ -51,17 +62,26 @@ export interface ChangeStep {
  * that costs nothing wherever it is offered, and where it has its price it can be given up.
  */
 export function cannotChange(
-  { stage, privacyPolicy }: Pick<ShownName, 'stage' | 'privacyPolicy'>,
-  { autoRenew, locked, privacy }: NameChange,
+  {
+    name,
+    stage,
+    privacyPolicy,
+    delegation: before,
+  }: Pick<ShownName, 'name' | 'stage' | 'privacyPolicy' | 'delegation'>,
+  { autoRenew, locked, privacy, delegation }: NameChange,
 ): CannotChange | undefined {
-  const isKeptHere = autoRenew === undefined && locked === undefined && privacy === undefined;
+  const isKeptHere = [autoRenew, locked, privacy, delegation].every((what) => what === undefined);
   if (!isKeptHere && !canRenew(stage)) return 'over';
+  if (delegation && delegationProblems(name, delegationAfter(before ?? startingDelegation, delegation)).length > 0)
+    return 'delegation';
   if (privacy === undefined || privacyPolicy === 'included') return undefined;
   return privacyPolicy === 'priced' && !privacy ? undefined : privacyPolicy;
 }
 
-function isSo(name: ShownName, { groupId, ...switches }: NameChange): boolean {
+function isSo(name: ShownName, { groupId, delegation, ...switches }: NameChange): boolean {
+  const before = name.delegation ?? startingDelegation;
   return (
+    (delegation === undefined || isSameDelegation(delegationAfter(before, delegation), before)) &&
     (['autoRenew', 'locked', 'privacy'] as const).every(
       (what) => switches[what] === undefined || switches[what] === name[what],
     ) &&
@@ -89,20 +109,30 @@ export function changePreview(names: Iterable<ShownName>, change: NameChange): C
 }
 
 /** A name after a change. */
-export function withChange({ groupId: before, ...name }: ShownName, { groupId, ...change }: NameChange): ShownName {
+export function withChange(
+  { groupId: before, delegation: pointed, ...name }: ShownName,
+  { groupId, delegation, ...change }: NameChange,
+): ShownName {
   const group = groupId === undefined ? before : groupId;
-  return { ...name, ...change, ...(group === undefined || group === null ? {} : { groupId: group }) };
+  const points = delegation ? delegationAfter(pointed ?? startingDelegation, delegation) : pointed;
+  return {
+    ...name,
+    ...change,
+    ...(group === undefined || group === null ? {} : { groupId: group }),
+    ...(points === undefined || isSameDelegation(points, startingDelegation) ? {} : { delegation: points }),
+  };
 }
 
 /** What makes names again what they were before a change, as they are given. */
 export function takenBack(names: readonly ShownName[], change: NameChange): ChangeStep[] {
-  const before = ({ groupId: group, ...name }: ShownName): NameChange => ({
+  const before = ({ groupId: group, delegation, ...name }: ShownName): NameChange => ({
     ...Object.fromEntries(
       (['autoRenew', 'locked', 'privacy'] as const).flatMap((what) =>
         change[what] === undefined ? [] : [[what, name[what]]],
       ),
     ),
     ...(change.groupId === undefined ? {} : { groupId: group ?? null }),
+    ...(change.delegation === undefined ? {} : { delegation: delegation ?? startingDelegation }),
   });
   return [...grouped(names, (name) => JSON.stringify(before(name))).values()].flatMap((some) => {
     const [first] = some;

@@ -9,6 +9,8 @@ export interface NameCounts {
   readonly ending: number;
   readonly unpaid: number;
   readonly unlocked: number;
+  /** They have no nameservers, so that nothing answers. */
+  readonly undelegated: number;
   /** Their holder has not confirmed the address. */
   readonly unconfirmed: number;
   readonly suspended: number;

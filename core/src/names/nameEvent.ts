@@ -8,6 +8,13 @@ export type NameEvent =
   | { readonly type: 'autoRenew' | 'privacy'; readonly on: boolean }
   /** Put in a group, by its title then; out of any, where null. */
   | { readonly type: 'grouped'; readonly title: string | null }
+  /** To which nameservers it is delegated: Tienda's own where null; `kept` are hosts below it that other names still use. */
+  | {
+      readonly type: 'delegated';
+      readonly nameservers: readonly string[] | null;
+      readonly signed: boolean;
+      readonly kept?: readonly string[];
+    }
   /** Against transfer. */
   | { readonly type: 'locked' | 'unlocked' }
   /** It was given back while it was new, and deleted at its registry. */

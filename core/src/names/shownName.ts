@@ -1,4 +1,5 @@
 import type { PrivacyPolicy } from '../catalogue/extension';
+import type { Delegation } from '../dns/delegation';
 import type { IsoDate } from '../time/isoDate';
 import type { HeldStage } from '../lifecycle/stage';
 import type { AfterExpiry } from '../lifecycle/lifeOfName';
@@ -40,6 +41,8 @@ export interface ShownName {
   readonly orderId: string;
   /** Id of the group that it is in. */
   readonly groupId?: string;
+  /** Where it is delegated to, unless it is as it began: to Tienda's own nameservers. */
+  readonly delegation?: Delegation;
   /** The next renewal at today's prices, before tax: for the shortest term, of so many years. */
   readonly renewal: {
     readonly on: IsoDate;

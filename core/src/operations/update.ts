@@ -1,4 +1,5 @@
 import type { NameContacts } from '../contacts/roles';
+import type { Delegation, OwnHost } from '../dns/delegation';
 import { operation, type Failed, type FailedEvent, type Ready, type Sent } from './operation';
 
 /** What a name is to be like afterwards (RFC 5731 section 3.2.5); what is left out stays as it is. */
@@ -8,13 +9,19 @@ export interface UpdateRequest {
   /** Whether its holder is hidden, and whom its registry knows it by then: both together. */
   readonly privacy?: boolean;
   readonly contacts?: NameContacts;
+  /** To which nameservers it is delegated, with its hosts and delegation signers: all of it. */
+  readonly delegation?: Delegation;
   /** The auth code is changed; the new one follows from the operation, and is kept nowhere. */
   readonly newAuthCode?: true;
 }
 
 export type UpdateState = Ready | Sent | { readonly at: 'done' } | Failed;
 
-export type UpdateEvent = { readonly type: 'sent' } | { readonly type: 'done' } | FailedEvent;
+export type UpdateEvent =
+  | { readonly type: 'sent' }
+  /** `kept` are hosts below the name that were to go, and stay since other names are delegated to them. */
+  | { readonly type: 'done'; readonly kept?: readonly OwnHost[] }
+  | FailedEvent;
 
 export interface UpdateEffect {
   readonly do: 'update';

@@ -1,5 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import type { EppCommand, FeeCommand, RenewDomain, RestoreDomain, UpdateDomain } from '@tienda/core/epp/command';
+import type {
+  DomainParts,
+  EppCommand,
+  FeeCommand,
+  HostCommand,
+  RenewDomain,
+  RestoreDomain,
+  UpdateDomain,
+} from '@tienda/core/epp/command';
 import type { EppContact, EppDomainCheck, EppDomainCreate } from '@tienda/core/epp/objects';
 import type { EppData, EppResponse } from '@tienda/core/epp/response';
 import { succeeded } from '@tienda/core/epp/resultCode';
@@ -17,6 +25,7 @@ import {
   type RegistryMessage,
   type RenewOutcome,
 } from './registryGateway';
+import { Seen } from './seen';
 
 /** The currency in which registries are asked for fees; the catalogue's own. */
 const feesIn = 'USD';
@@ -32,17 +41,11 @@ function isRefusal(code: number): boolean {
 /** A command about one name, whose answer says no more than whether it was done. */
 type NameCommand = Extract<EppCommand, { type: 'updateDomain' | 'restoreDomain' | 'deleteDomain' }>;
 
-/** So long a contact that is there is not asked for again. */
-const contactsForMs = 10 * 60_000;
-const mostContacts = 10_000;
-/** Longer than the way from a contact to the name that it is for. */
-const justNowMs = 30_000;
-
 /** A registry over EPP sessions (RFC 5730-5734). */
 export class EppRegistry implements RegistryGateway {
   private readonly pool: EppPool;
-  /** Contacts that are there, by id, and when that was seen. */
-  private readonly contacts = new Map<string, number>();
+  private readonly contacts = new Seen();
+  private readonly hosts = new Seen();
 
   constructor(
     readonly id: string,
@@ -114,35 +117,58 @@ export class EppRegistry implements RegistryGateway {
   }
 
   async needContact(contact: EppContact): Promise<string | undefined> {
-    const now = performance.now();
-    if (now - (this.contacts.get(contact.id) ?? -Infinity) < contactsForMs) return undefined;
+    if (this.contacts.has(contact.id)) return undefined;
     const { code, reason, message } = await this.send({ type: 'createContact', contact });
     if (succeeded(code) || code === 2302) {
-      if (this.contacts.size >= mostContacts) this.contacts.clear();
-      this.contacts.set(contact.id, now);
+      this.contacts.add(contact.id);
       return undefined;
     }
     if (isRefusal(code)) return reason ?? message;
     throw new RegistrySilent(`The contact was answered with ${code}`);
   }
 
+  async addressesOf(host: string): Promise<readonly string[] | undefined> {
+    const { code, data } = await this.send({ type: 'infoHost', host });
+    return code === 2303 ? undefined : expected(code, data, 'host').host.addresses;
+  }
+
+  async needHost(host: string, addresses: readonly string[]): Promise<string | undefined> {
+    const isOther = addresses.length === 0;
+    if (isOther && this.hosts.has(host)) return undefined;
+    const there = await this.addressesOf(host);
+    const asItIs = there && isOther;
+    const command = asItIs ? undefined : hostChange(host, there, addresses);
+    if (command) {
+      const { code, reason, message } = await this.send(command);
+      // Somebody made it meanwhile: with which addresses is seen when it is asked for again.
+      if (code === 2302) throw new RegistrySilent(`${host} came to be just now`);
+      if (isRefusal(code)) return reason ?? message;
+      if (!succeeded(code)) throw new RegistrySilent(`${command.type} of ${host} was answered with ${code}`);
+    }
+    if (isOther) this.hosts.add(host);
+    return undefined;
+  }
+
+  async dropHost(host: string): Promise<boolean> {
+    const { code } = await this.send({ type: 'deleteHost', host });
+    if (succeeded(code) || code === 2303) return true;
+    if (isRefusal(code)) return false;
+    throw new RegistrySilent(`deleteHost of ${host} was answered with ${code}`);
+  }
+
   async create(domain: EppDomainCreate, transaction: string): Promise<CreateOutcome> {
     const { code, data, reason, message } = await this.send({ type: 'createDomain', domain }, transaction);
     if (code === 2302) return { type: 'exists' };
-    if (code === 2303 && this.forgetContacts(domain)) throw new RegistrySilent('The registry has lost a contact');
+    if (code === 2303 && this.forgets(domain)) throw new RegistrySilent('The registry has lost a contact or a host');
     if (isRefusal(code)) return { type: 'refused', reason: reason ?? message };
     if (code === 1001) return { type: 'pending' };
     return { type: 'created', expiresAt: expected(code, data, 'domainCreated').expiresAt };
   }
 
-  /** The next attempt makes a domain's contacts again. @returns false where they were made or found just now */
-  private forgetContacts({ registrant, contacts }: EppDomainCreate): boolean {
-    const longAgo = performance.now() - justNowMs;
-    const ids = [registrant, ...contacts.map(({ id }) => id)].filter(
-      (id) => (this.contacts.get(id) ?? longAgo) < longAgo,
-    );
-    for (const id of ids) this.contacts.delete(id);
-    return ids.length > 0;
+  /** The next attempt makes contacts and hosts again. @returns false where all were made or found just now */
+  private forgets({ registrant, contacts = [], nameservers = [] }: DomainParts & { readonly registrant?: string }) {
+    const ids = [...contacts.map(({ id }) => id), ...(registrant === undefined ? [] : [registrant])];
+    return [this.contacts.forget(ids), this.hosts.forget(nameservers)].includes(true);
   }
 
   async renew(renewal: Omit<RenewDomain, 'type'>, transaction: string): Promise<RenewOutcome> {
@@ -152,8 +178,12 @@ export class EppRegistry implements RegistryGateway {
     return { type: 'renewed', expiresAt: expected(code, data, 'domainRenewed').expiresAt };
   }
 
-  update(change: Omit<UpdateDomain, 'type'>, transaction: string): Promise<ChangeOutcome> {
-    return this.change({ type: 'updateDomain', ...change }, transaction);
+  async update(change: Omit<UpdateDomain, 'type'>, transaction: string): Promise<ChangeOutcome> {
+    const outcome = await this.change({ type: 'updateDomain', ...change }, transaction);
+    const named = { ...change.add, ...(change.change?.registrant ? { registrant: change.change.registrant } : {}) };
+    if (outcome.type === 'gone' && this.forgets(named))
+      throw new RegistrySilent('The registry has lost a contact or a host');
+    return outcome;
   }
 
   restore(restoring: Omit<RestoreDomain, 'type'>, transaction: string): Promise<ChangeOutcome> {
@@ -203,6 +233,24 @@ export class EppRegistry implements RegistryGateway {
   private send(command: EppCommand, transaction = `TIENDA-${randomUUID()}`, asker?: Asker): Promise<EppResponse> {
     return this.pool.use((connection) => connection.send(command, transaction), asker);
   }
+}
+
+/** What makes a host, or takes it from the addresses that it has to those wanted; undefined where it has them. */
+function hostChange(
+  host: string,
+  there: readonly string[] | undefined,
+  wanted: readonly string[],
+): HostCommand | undefined {
+  if (!there) return { type: 'createHost', host, addresses: wanted };
+  const add = wanted.filter((address) => !there.includes(address));
+  const remove = there.filter((address) => !wanted.includes(address));
+  if (add.length + remove.length === 0) return undefined;
+  return {
+    type: 'updateHost',
+    host,
+    ...(add.length > 0 ? { add: { addresses: add } } : {}),
+    ...(remove.length > 0 ? { remove: { addresses: remove } } : {}),
+  };
 }
 
 /** The data of a success; anything else says nothing certain. */

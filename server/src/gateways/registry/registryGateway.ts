@@ -65,6 +65,18 @@ export interface RegistryGateway {
   info(name: string, authCode?: string): Promise<RegistryDomain | undefined>;
   /** Makes the contact, or finds it there from an earlier attempt. @returns why it is refused for good @throws RegistrySilent */
   needContact(contact: EppContact): Promise<string | undefined>;
+  /** The addresses of a host; undefined where the registry does not know it. @throws RegistrySilent */
+  addressesOf(host: string): Promise<readonly string[] | undefined>;
+  /**
+   * Makes a host that a name is to be delegated to, or finds it there, and gives it these addresses: none for those below
+   * names of others, which stay as they are.
+   *
+   * @returns why it is refused for good
+   * @throws RegistrySilent
+   */
+  needHost(host: string, addresses: readonly string[]): Promise<string | undefined>;
+  /** Takes a host away. @returns false where it stays, since names are delegated to it @throws RegistrySilent */
+  dropHost(host: string): Promise<boolean>;
   /** @param transaction the clTRID; the same for every attempt at one name of one order @throws RegistrySilent */
   create(domain: EppDomainCreate, transaction: string): Promise<CreateOutcome>;
   /** Adds years to a name, where it still expires when it is said to. @throws RegistrySilent */

@@ -3,10 +3,11 @@ import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsString, MaxLength } f
 import { readCurrency } from '../../find/search/routes';
 import type { ProvenByPassword } from '../../people/openPeople';
 import { currencyParameter } from '../../platform/http/parameters';
-import { MayBeLeftOut, TextOrNull } from '../../platform/http/readModel';
+import { MayBeLeftOut, PartOf, TextOrNull } from '../../platform/http/readModel';
 import { accountRoute, type Route } from '../../platform/http/route';
 import type { NameStore } from '../held/store';
 import type { NameViews } from '../held/views';
+import { DelegationModel } from './delegationModel';
 import type { NameChanges } from './service';
 
 class NameChangeModel {
@@ -25,6 +26,10 @@ class NameChangeModel {
   @TextOrNull()
   @MaxLength(36, { message: 'A group is known by its id.' })
   groupId?: string | null;
+
+  @MayBeLeftOut()
+  @PartOf(DelegationModel)
+  delegation?: DelegationModel;
 }
 
 class NameChangesModel extends NameChangeModel {
@@ -49,7 +54,7 @@ export function changeRoutes(
       '/api/me/names/:name',
       {
         needs: 'changeRenewal',
-        summary: 'Switches auto-renew, the lock against transfer and privacy, and puts it in a group',
+        summary: 'Switches auto-renew, lock and privacy, puts it in a group, and sets its nameservers',
         model: NameChangeModel,
         query,
       },
@@ -64,7 +69,8 @@ export function changeRoutes(
       '/api/me/name-changes',
       {
         needs: 'changeRenewal',
-        summary: 'Changes auto-renew, lock, privacy or group of many names; registries carry it out as they answer',
+        summary:
+          'Changes auto-renew, lock, privacy, group or nameservers of many names; registries carry it out as they answer',
         model: NameChangesModel,
       },
       async ({ actor, body: { names: some, ...change } }) => ({ body: await changes.changeMany(actor, some, change) }),

@@ -1,4 +1,11 @@
 import type { Actor, Who } from '@tienda/core/accounts/actor';
+import {
+  delegationAfter,
+  isSameDelegation,
+  startingDelegation,
+  type Delegation,
+  type DelegationChange,
+} from '@tienda/core/dns/delegation';
 import { toULabel } from '@tienda/core/idna/idna';
 import { contactsOf } from '@tienda/core/contacts/roles';
 import { cannotChange, type CannotChange, type ChangedNames, type NameChange } from '@tienda/core/names/nameChange';
@@ -13,6 +20,7 @@ import type { HeldName, NameStore } from '../held/store';
 import { newAuthCode } from '../operations/identity';
 import { extensionOfHeld } from '../held/extension';
 import type { Asked, Asking } from '../operations/asking';
+import { expectDelegation } from './delegationModel';
 import { authCodeMail } from './mails';
 
 export interface ChangeParts {
@@ -37,19 +45,22 @@ export class NameChanges {
    */
   async change({ who }: Actor, held: HeldName, change: NameChange): Promise<void> {
     const { names, asking, clock } = this.parts;
-    const { autoRenew, locked, privacy, groupId } = change;
-    const why = this.whyNot(held, { ...optional('locked', locked), ...optional('privacy', privacy) });
+    const { autoRenew, groupId, ...atRegistry } = change;
+    if (change.delegation) expectDelegation(held.name, delegationOf(held, change.delegation));
+    const why = this.whyNot(held, atRegistry);
     if (why) throw new Problem(409, 'cannot-change', 'It cannot be changed', whyNot[why](toULabel(held.name)));
     if (groupId !== undefined) await this.toGroup(who, held.accountId, [held.name], groupId);
     if (autoRenew !== undefined) await names.setAutoRenew(held.accountId, [held.name], autoRenew, who, clock.now());
-    if (locked !== undefined || (privacy !== undefined && privacy !== held.privacy))
-      await asking.ofOne(held, askedOf(held, change), who);
+    const asked = askedOf(held, atRegistry);
+    if (asked) await asking.ofOne(held, asked, who);
   }
 
   /** Names that are not the account's are passed over, those that are so already left as they are. */
   async changeMany({ account, who }: Actor, wanted: readonly string[], change: NameChange): Promise<ChangedNames> {
     const { names, asking, clock } = this.parts;
-    const { autoRenew, locked, privacy, groupId } = change;
+    const { autoRenew, groupId, ...atRegistry } = change;
+    const { delegation } = atRegistry;
+    if (delegation) expectDelegation('', { ...delegation, hosts: [], ds: delegation.ds ?? [] });
     const held = await names.among(account, wanted);
     const open = held.filter((one) => this.whyNot(one, change) === undefined);
     const inGroup = groupId === undefined ? [] : await this.toGroup(who, account, wanted, groupId);
@@ -63,19 +74,23 @@ export class NameChanges {
             who,
             clock.now(),
           );
-    const toAsk = open.filter(
-      (one) => (locked !== undefined && one.locked !== locked) || (privacy !== undefined && one.privacy !== privacy),
+    const toAsk = new Map(
+      open.flatMap((one) => {
+        const asked = isSo(one, atRegistry) ? undefined : askedOf(one, atRegistry);
+        return asked ? [[one, asked] as const] : [];
+      }),
     );
     return {
       changed: [...new Set([...inGroup, ...renewing])],
-      asked: await asking.ofMany(toAsk, (one) => askedOf(one, change), who),
+      asked: await asking.ofMany(toAsk, who),
       cannot: held.filter((one) => !open.includes(one)).map(({ name }) => name),
     };
   }
 
-  private whyNot({ name, stage }: HeldName, change: NameChange): CannotChange | undefined {
+  private whyNot({ name, stage, delegation }: HeldName, change: NameChange): CannotChange | undefined {
     const { privacy } = extensionOfHeld(name, this.parts.catalogue);
-    return cannotChange({ stage, privacyPolicy: privacy.policy }, change);
+    const pointed = delegation === null ? {} : { delegation };
+    return cannotChange({ name, stage, privacyPolicy: privacy.policy, ...pointed }, change);
   }
 
   /** @throws Problem 404 where the account has no such group */
@@ -115,20 +130,36 @@ const whyNot: Readonly<Record<CannotChange, (name: string) => string>> = {
   over: (name) => `The term of ${name} is over: renew or restore it first.`,
   hiddenByRegistry: (name) => `The registry of ${name} hides holders itself: there is nothing to switch.`,
   notAllowed: (name) => `The registry of ${name} requires its holder to be shown.`,
+  delegation: (name) => `Nameservers below ${name} itself need their addresses: change them on its own page.`,
   priced: (name) => `Privacy has its price with ${name}: put it in the basket.`,
 };
 
-/** What is asked of the registry for a change. */
-function askedOf({ contacts, contactId }: HeldName, { locked, privacy }: NameChange): Asked {
+type AtRegistry = Pick<NameChange, 'locked' | 'privacy' | 'delegation'>;
+
+/** What is asked of the registry for a change; undefined where it has no part in it. */
+function askedOf(held: HeldName, { locked, privacy, delegation }: AtRegistry): Asked | undefined {
+  const { contacts, contactId } = held;
+  const isHidden = privacy !== undefined && privacy !== held.privacy;
+  if (locked === undefined && !isHidden && !delegation) return undefined;
   return {
     kind: 'update',
     request: {
-      ...optional('locked', locked),
-      ...(privacy === undefined ? {} : { privacy, contacts: contacts ?? contactsOf(contactId) }),
+      ...(locked === undefined ? {} : { locked }),
+      ...(isHidden ? { privacy, contacts: contacts ?? contactsOf(contactId) } : {}),
+      ...(delegation ? { delegation: delegationOf(held, delegation) } : {}),
     },
   };
 }
 
-function optional<Key extends string>(key: Key, value: boolean | undefined): Partial<Record<Key, boolean>> {
-  return value === undefined ? {} : ({ [key]: value } as Record<Key, boolean>);
+/** True where a name is so already, as far as is known here. */
+function isSo(held: HeldName, { locked, privacy, delegation }: AtRegistry): boolean {
+  return (
+    (locked === undefined || locked === held.locked) &&
+    (privacy === undefined || privacy === held.privacy) &&
+    (!delegation || isSameDelegation(delegationOf(held, delegation), held.delegation ?? startingDelegation))
+  );
+}
+
+function delegationOf({ delegation }: HeldName, change: DelegationChange): Delegation {
+  return delegationAfter(delegation ?? startingDelegation, change);
 }

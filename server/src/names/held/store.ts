@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { and, asc, eq, getTableColumns, gte, isNull, lte, ne, sql, type SQL } from 'drizzle-orm';
 import type { Who } from '@tienda/core/accounts/actor';
 import type { NameContacts } from '@tienda/core/contacts/roles';
+import { isSameDelegation, startingDelegation, type Delegation, type OwnHost } from '@tienda/core/dns/delegation';
 import type { HeldStage } from '@tienda/core/lifecycle/stage';
 import type { NameEvent, ShownNameEvent } from '@tienda/core/names/nameEvent';
 import type { UpdateRequest } from '@tienda/core/operations/update';
@@ -34,6 +35,8 @@ export interface HeldName {
   readonly currency: Currency;
   readonly locked: boolean;
   readonly suspended: boolean;
+  /** As it began where null. */
+  readonly delegation: Delegation | null;
   readonly stage: HeldStage;
   readonly nextStageOn: IsoDate;
   readonly care: RenewalCare;
@@ -43,12 +46,12 @@ export interface HeldName {
 /** What a name begins with. */
 export type NewlyHeld = Omit<
   HeldName,
-  'id' | 'groupId' | 'locked' | 'suspended' | 'stage' | 'nextStageOn' | 'care' | 'careOn'
+  'id' | 'groupId' | 'locked' | 'suspended' | 'delegation' | 'stage' | 'nextStageOn' | 'care' | 'careOn'
 > & {
   readonly years: number;
 };
 
-const { leftAt: _leftAt, unpaid: _unpaid, ...columns } = getTableColumns(heldName);
+const { leftAt: _leftAt, unpaid: _unpaid, pointsTo: _pointsTo, ...columns } = getTableColumns(heldName);
 
 /** All that is read of a name. */
 export const heldColumns = columns;
@@ -241,11 +244,12 @@ export class NameStore {
     await this.log(transaction, id, who, event, at);
   }
 
-  /** Its registry has changed it as it was asked to. */
+  /** Its registry has changed it as it was asked to. @param kept hosts that were to go, and stay */
   async updated(
     transaction: Transaction,
-    { id, locked: before, privacy: wasHidden }: HeldName,
-    { locked, newAuthCode, privacy, contacts }: UpdateRequest,
+    { id, locked: before, privacy: wasHidden, delegation: pointed }: HeldName,
+    { locked, newAuthCode, privacy, contacts, delegation }: UpdateRequest,
+    kept: readonly OwnHost[],
     who: Who,
     at: Date,
   ): Promise<void> {
@@ -259,6 +263,12 @@ export class NameStore {
         .set({ privacy, contacts, contactId: contacts.registrant })
         .where(eq(heldName.id, id));
       if (privacy !== wasHidden) await this.log(transaction, id, who, { type: 'privacy', on: privacy }, at);
+    }
+    if (delegation) {
+      const after = { ...delegation, hosts: [...delegation.hosts, ...kept] };
+      await transaction.update(heldName).set({ delegation: after }).where(eq(heldName.id, id));
+      if (kept.length > 0 || !isSameDelegation(after, pointed ?? startingDelegation))
+        await this.log(transaction, id, who, delegated(after, kept), at);
     }
     if (newAuthCode) await this.log(transaction, id, who, { type: 'authCode' }, at);
   }
@@ -312,4 +322,14 @@ export class NameStore {
   private async log(transaction: Transaction, heldId: string, who: Who, what: NameEvent, at: Date): Promise<void> {
     await transaction.insert(nameLog).values({ heldId, who, what, at });
   }
+}
+
+function delegated({ nameservers, ds }: Delegation, kept: readonly OwnHost[]): NameEvent {
+  const hosts = kept.map(({ host }) => host);
+  return {
+    type: 'delegated',
+    nameservers,
+    signed: ds.length > 0,
+    ...(hosts.length > 0 ? { kept: hosts } : {}),
+  };
 }

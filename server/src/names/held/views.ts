@@ -1,5 +1,6 @@
 import type { WholeExtension } from '@tienda/core/catalogue/extension';
 import type { Contact } from '@tienda/core/contacts/contact';
+import { isSameDelegation, startingDelegation } from '@tienda/core/dns/delegation';
 import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import { nextTryOn } from '@tienda/core/lifecycle/renewalCare';
 import { canRenew } from '@tienda/core/lifecycle/stage';
@@ -46,7 +47,7 @@ export class NameViews {
     const read = domainName(held.name, this.catalogue.current());
     if (read.kind === 'problem') throw new Error(`${held.name} is held but cannot be read: ${read.code}`);
     const { extension, unicode } = read;
-    const { name, registeredOn, expiresOn, privacy, autoRenew, locked, orderId, suspended, stage } = held;
+    const { name, registeredOn, expiresOn, privacy, autoRenew, locked, orderId, suspended, stage, delegation } = held;
     const years = Math.min(...extension.terms.renew);
     const costIn = (one: Currency) => ({ amount: yearly(held, extension, one) * years, currency: one });
     const today = isoDate(this.clock.now());
@@ -66,6 +67,7 @@ export class NameViews {
       renewFor: isRenewable ? allowedTerms('renew', { name, unicode, extension, heldUntil: expiresOn }, today) : [],
       orderId,
       ...(held.groupId === null ? {} : { groupId: held.groupId }),
+      ...(delegation === null || isSameDelegation(delegation, startingDelegation) ? {} : { delegation }),
       renewal: { on: expiresOn, years, ...costIn(currency) },
       ...(extension.privacy.policy === 'priced' && !privacy && isRenewable
         ? { hiding: hidingFor(yearsToRun(expiresOn, today), extension, currency) }

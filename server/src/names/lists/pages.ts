@@ -29,6 +29,8 @@ export interface NamesWanted {
   readonly unpaid?: boolean;
   /** Their holder has not confirmed the address. */
   readonly unconfirmed?: boolean;
+  /** They have nameservers. */
+  readonly delegated?: boolean;
   /** Id of the group that they are in; in none, where null. */
   readonly groupId?: string | null;
   /** How many at the most; all where left out. */
@@ -45,7 +47,7 @@ export interface NamePlace {
 }
 
 /** What a name is or is not. */
-export const switches = ['autoRenew', 'privacy', 'locked', 'suspended', 'unpaid', 'unconfirmed'] as const;
+export const switches = ['autoRenew', 'privacy', 'locked', 'suspended', 'unpaid', 'unconfirmed', 'delegated'] as const;
 
 const yesNo = { type: 'string', enum: ['0', '1'] };
 
@@ -64,6 +66,7 @@ export const namesQuery: Parameters = {
     description: 'Only names whose holder has not confirmed the address, 0 for the others',
     schema: yesNo,
   },
+  delegated: { description: 'Only names with nameservers, 0 for the others', schema: yesNo },
   group: { description: 'Only names in the group of this id, `none` for those in no group' },
   limit: {
     description: 'How many at the most; the link of relation `next` (RFC 8288) leads on. All when left out',

@@ -20,6 +20,7 @@ const switchConditions: Readonly<Record<(typeof switches)[number], (accountId: s
   suspended: () => sql`suspended`,
   unpaid: () => sql`unpaid`,
   unconfirmed: unconfirmedOf,
+  delegated: () => sql`points_to <> 'nothing'`,
 };
 
 /** What the names of an account have to be, each in columns that every list's index has. */
@@ -89,6 +90,7 @@ export class NameLists {
         count(*) filter (where not auto_renew)::int as "ending",
         count(*) filter (where unpaid)::int as "unpaid",
         count(*) filter (where not locked)::int as "unlocked",
+        count(*) filter (where points_to = 'nothing')::int as "undelegated",
         count(*) filter (where suspended)::int as "suspended",
         (select count(*)::int from ${operation} where account_id = ${accountId} and order_id is null
           and next_at is not null) as "changing"

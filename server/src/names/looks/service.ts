@@ -1,8 +1,9 @@
+import { startingDelegation, type OwnHost } from '@tienda/core/dns/delegation';
 import { differencesOf, type AtRegistry, type RegistryLook } from '@tienda/core/names/atRegistry';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import { keeperOf } from '../../gateways/registry/keeper';
-import { RegistrySilent, type Registries, type RegistryDomain } from '../../gateways/registry/registryGateway';
+import { RegistrySilent, type Registries, type RegistryGateway } from '../../gateways/registry/registryGateway';
 import type { Attention } from '../../platform/attention/attention';
 import { Problem } from '../../platform/http/problem';
 import { contactHandle } from '../operations/identity';
@@ -22,13 +23,12 @@ export class RegistryLooks {
    */
   async look(held: HeldName, isChanging: boolean): Promise<RegistryLook> {
     const { registry, unicode } = keeperOf(held.name, this.catalogue.current(), this.registries);
-    const found = await registry.info(held.name).catch((fault: unknown) => {
+    const there = await lookedUp(registry, held).catch((fault: unknown) => {
       if (!(fault instanceof RegistrySilent)) throw fault;
       const detail = `The registry of ${unicode} does not answer just now. Look again in a while.`;
       throw new Problem(503, 'registry-silent', 'The registry did not answer', detail);
     });
-    const there = found && seen(found, held);
-    const differences = differencesOf(held, there);
+    const differences = differencesOf({ ...held, delegation: held.delegation ?? startingDelegation }, there);
     if (differences.length > 0 && !isChanging)
       await this.attention.raise(
         `name ${held.id} differs`,
@@ -38,16 +38,25 @@ export class RegistryLooks {
   }
 }
 
-function seen(
-  { isSponsored, expiresAt, statuses, registrant, nameservers }: RegistryDomain,
-  { contactId, privacy }: HeldName,
-): AtRegistry {
+/** A name, and its hosts with their addresses, as the registry has them. @throws RegistrySilent */
+async function lookedUp(
+  registry: RegistryGateway,
+  { name, contactId, privacy }: HeldName,
+): Promise<AtRegistry | undefined> {
+  const found = await registry.info(name);
+  if (!found) return undefined;
+  const { isSponsored, expiresAt, statuses, registrant, nameservers, ds = [] } = found;
+  const hosts: OwnHost[] = [];
+  for (const host of found.hosts ?? []) {
+    const addresses = await registry.addressesOf(host);
+    if (addresses) hosts.push({ host, addresses });
+  }
   return {
     isHere: isSponsored,
     expiresOn: isoDate(new Date(expiresAt)),
     locked: statuses.includes('clientTransferProhibited'),
     suspended: statuses.includes('clientHold'),
     isOurHolder: registrant === contactHandle(contactId, privacy),
-    nameservers,
+    delegation: { nameservers, hosts, ds },
   };
 }

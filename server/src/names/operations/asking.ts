@@ -25,11 +25,10 @@ export class Asking {
   ) {}
 
   /** Of many names, without waiting for their registries. @returns the names */
-  async ofMany(held: readonly HeldName[], askedOf: (held: HeldName) => Asked, askedBy: Who): Promise<string[]> {
-    const wanted = held.map((one): AskedOperation => {
-      const { accountId, name } = one;
+  async ofMany(asked: ReadonlyMap<HeldName, Asked>, askedBy: Who): Promise<string[]> {
+    const wanted = [...asked].map(([{ accountId, name }, what]): AskedOperation => {
       const { registry } = extensionOfHeld(name, this.catalogue);
-      return { ...askedOf(one), id: randomUUID(), accountId, name, registry, askedBy };
+      return { ...what, id: randomUUID(), accountId, name, registry, askedBy };
     });
     await this.operations.ask(wanted);
     for (const registry of new Set(wanted.map((one) => one.registry))) this.wake(registry);

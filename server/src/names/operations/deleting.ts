@@ -5,6 +5,7 @@ import { registryOf } from '../../gateways/registry/keeper';
 import type { Registries } from '../../gateways/registry/registryGateway';
 import type { OperationWork } from './desk';
 import { failureOf } from './registering';
+import { letHostsGo } from './hosts';
 import type { Begin } from './renewing';
 import type { TakenOperation } from './store';
 
@@ -39,6 +40,8 @@ export class Deleting implements OperationWork {
       !found?.isSponsored || found.registrant !== registrant || graceStatuses.includes('redemptionPeriod');
     if (isLetGo) return record(operation, { type: 'done' });
     if (!graceStatuses.includes('addPeriod')) return this.refused(operation, { cause: 'late' });
+    const inUse = await letHostsGo(registry, found, transaction);
+    if (inUse !== undefined) return this.refused(operation, { cause: 'refused', said: `${inUse} is in use` });
     const outcome = await registry.remove(name, transaction);
     if (outcome.type === 'refused') return this.refused(operation, { cause: 'refused', said: outcome.reason });
     return record(operation, { type: 'done' });

@@ -1,5 +1,7 @@
 import type { NameContacts } from '@tienda/core/contacts/roles';
-import type { DomainParts } from '@tienda/core/epp/command';
+import { delegatedTo, type OwnHost } from '@tienda/core/dns/delegation';
+import { isSameDs, type DelegationSigner } from '@tienda/core/dns/delegationSigner';
+import type { DomainParts, DsChange, UpdateDomain } from '@tienda/core/epp/command';
 import type { ContactLink } from '@tienda/core/epp/objects';
 import type { Failure } from '@tienda/core/operations/operation';
 import type { OperationEvent } from '@tienda/core/operations/operations';
@@ -9,6 +11,7 @@ import type { Registries, RegistryDomain } from '../../gateways/registry/registr
 import type { Keyring } from '../../platform/secrets/keyring';
 import type { OperationWork } from './desk';
 import { needContacts } from './contacts';
+import { dropHosts, needHosts } from './hosts';
 import { contactHandles, newAuthCode } from './identity';
 import { failureOf } from './registering';
 import type { TakenOperation } from './store';
@@ -36,9 +39,13 @@ export class Updating implements OperationWork {
     const found = await registry.info(operation.name);
     if (!found?.isSponsored) return this.refused(operation, { cause: 'gone' });
     const sent = operation.state.at === 'ready' ? await record(operation, { type: 'sent' }) : operation;
-    const { contacts, privacy } = operation.request as UpdateRequest;
+    const { contacts, privacy, delegation } = operation.request as UpdateRequest;
     if (contacts && privacy !== undefined) {
       const said = await needContacts(operation, registry, contacts, privacy, this.parts.keys);
+      if (said !== undefined) return this.refused(sent, { cause: 'refused', said });
+    }
+    if (delegation) {
+      const said = await needHosts(registry, delegation);
       if (said !== undefined) return this.refused(sent, { cause: 'refused', said });
     }
     const change = this.differing(operation, found);
@@ -47,7 +54,10 @@ export class Updating implements OperationWork {
       if (outcome.type === 'gone') return this.refused(sent, { cause: 'gone' });
       if (outcome.type === 'refused') return this.refused(sent, { cause: 'refused', said: outcome.reason });
     }
-    return record(sent, { type: 'done' });
+    const kept: OwnHost[] = delegation
+      ? await dropHosts(registry, found.hosts ?? [], new Set(delegation.hosts.map(({ host }) => host)))
+      : [];
+    return record(sent, { type: 'done', ...(kept.length > 0 ? { kept } : {}) });
   }
 
   async giveUp(operation: TakenOperation): Promise<void> {
@@ -55,17 +65,20 @@ export class Updating implements OperationWork {
   }
 
   /** What is to be sent; undefined where the name is as it is to be. */
-  private differing(operation: TakenOperation, found: RegistryDomain) {
-    const { locked, newAuthCode: isNewCode, contacts, privacy } = operation.request as UpdateRequest;
+  private differing(operation: TakenOperation, found: RegistryDomain): Omit<UpdateDomain, 'type' | 'name'> | undefined {
+    const { locked, newAuthCode: isNewCode, contacts, privacy, delegation } = operation.request as UpdateRequest;
     const code = isNewCode ? newAuthCode(this.parts.keys, operation.id, operation.name) : undefined;
     const isLocked = found.statuses.includes(lock);
     const handles = contacts && privacy !== undefined ? contactHandles(contacts, privacy) : undefined;
     const wanted = handles ? linksOf(handles) : found.contacts;
+    const hosts = delegation ? delegatedTo(delegation) : found.nameservers;
     const add: DomainParts = {
+      ...hostsIn(hosts.filter((host) => !found.nameservers.includes(host))),
       ...(locked === true && !isLocked ? { statuses: [lock] } : {}),
       ...linksIn(wanted.filter((link) => !isAmong(link, found.contacts))),
     };
     const remove: DomainParts = {
+      ...hostsIn(found.nameservers.filter((host) => !hosts.includes(host))),
       ...(locked === false && isLocked ? { statuses: [lock] } : {}),
       ...linksIn(found.contacts.filter((link) => !isAmong(link, wanted))),
     };
@@ -73,13 +86,26 @@ export class Updating implements OperationWork {
       ...(handles && handles.registrant !== found.registrant ? { registrant: handles.registrant } : {}),
       ...(code !== undefined && found.authCode !== code ? { authCode: code } : {}),
     };
-    const parts = Object.entries({ add, remove, change }).filter(([, part]) => Object.keys(part).length > 0);
+    const ds = delegation ? dsChange(found.ds ?? [], delegation.ds) : {};
+    const parts = Object.entries({ add, remove, change, ds }).filter(([, part]) => Object.keys(part).length > 0);
     return parts.length > 0 ? Object.fromEntries(parts) : undefined;
   }
 
   private refused(operation: TakenOperation, why: Omit<Failure, 'reason'>): Promise<TakenOperation> {
     return this.parts.record(operation, { type: 'refused', ...failureOf(why) });
   }
+}
+
+function hostsIn(nameservers: readonly string[]): Pick<DomainParts, 'nameservers'> {
+  return nameservers.length > 0 ? { nameservers } : {};
+}
+
+/** What takes the signers of a name to those wanted. */
+function dsChange(there: readonly DelegationSigner[], wanted: readonly DelegationSigner[]): DsChange {
+  const without = (some: readonly DelegationSigner[], others: readonly DelegationSigner[]) =>
+    some.filter((one) => !others.some((other) => isSameDs(one, other)));
+  const [add, remove] = [without(wanted, there), without(there, wanted)];
+  return { ...(add.length > 0 ? { add } : {}), ...(remove.length > 0 ? { remove } : {}) };
 }
 
 /** The contacts of a name besides its registrant, as the registry keeps them. */

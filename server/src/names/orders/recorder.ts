@@ -172,7 +172,8 @@ export class OrderRecorder {
         const held = await names.lock(transaction, accountId, name);
         const after = await operations.move(transaction, operation, event);
         const request = operation.request as UpdateRequest;
-        if (held) await names.updated(transaction, held, request, placedBy(operation), this.now());
+        const kept = 'kept' in event ? event.kept : [];
+        if (held) await names.updated(transaction, held, request, kept, placedBy(operation), this.now());
         return after;
       });
     return operations.move(database, operation, event);

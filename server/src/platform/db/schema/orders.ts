@@ -14,6 +14,7 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 import type { Declaration } from '@tienda/core/contacts/declarations';
+import type { Delegation, PointsTo } from '@tienda/core/dns/delegation';
 import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { PendingResult } from '@tienda/core/epp/objects';
 import type { RenewalCare } from '@tienda/core/lifecycle/renewalCare';
@@ -189,7 +190,10 @@ export const nameGroup = pgTable(
 /** What lists of names are searched by, beside what they are sorted by. */
 const searched = <Column>(
   table: Readonly<
-    Record<'autoRenew' | 'privacy' | 'stage' | 'locked' | 'suspended' | 'unpaid' | 'groupId' | 'contactId', Column>
+    Record<
+      'autoRenew' | 'privacy' | 'stage' | 'locked' | 'suspended' | 'unpaid' | 'groupId' | 'contactId' | 'pointsTo',
+      Column
+    >
   >,
 ) =>
   [
@@ -201,6 +205,7 @@ const searched = <Column>(
     table.unpaid,
     table.groupId,
     table.contactId,
+    table.pointsTo,
   ] as const;
 
 /** Each time that an account held a name. */
@@ -230,6 +235,15 @@ export const heldName = pgTable(
     currency: text().$type<Currency>().notNull().default('USD'),
     /** Locked against transfer, as its registry said last. */
     locked: boolean().notNull().default(false),
+    /** Where it is delegated to, as its registry said last; as it began where null. */
+    delegation: jsonb().$type<Delegation>(),
+    pointsTo: text('points_to')
+      .$type<PointsTo>()
+      .notNull()
+      .generatedAlwaysAs(
+        sql`case coalesce(jsonb_array_length(nullif(delegation -> 'nameservers', 'null')), -1)
+          when -1 then 'tienda' when 0 then 'nothing' else 'elsewhere' end`,
+      ),
     /** Put out of service at the registry. */
     suspended: boolean().notNull().default(false),
     stage: text().$type<HeldStage>().notNull().default('active'),
