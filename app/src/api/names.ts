@@ -13,8 +13,6 @@ import { useMine } from './mine';
 import { sendOnce } from './sendOnce';
 import { useSession } from './session';
 
-const lookAgainMs = 2000;
-
 /** Amounts in the currency chosen. */
 export function useNames() {
   const currency = useStored(currencyStore);
@@ -25,17 +23,23 @@ function addressOf(name: string, currency: Currency): string {
   return `/api/me/names/${encodeURIComponent(name)}?currency=${currency}`;
 }
 
+/** A name held; once its registry has answered what it was asked for, what hangs on that is asked for anew. */
 export function useName(name: string) {
+  const queries = useQueryClient();
   const currency = useStored(currencyStore);
-  const held = useMine<ShownName>(['names', currency, name], addressOf(name, currency));
-  // Its registry has been asked: looked at again until it has answered.
-  const { refetch } = held;
+  const held = useMine<ShownName>(
+    ['names', currency, name],
+    addressOf(name, currency),
+    ({ changing }) => changing === true,
+  );
   const isChanging = held.data?.changing === true;
   useEffect(() => {
     if (!isChanging) return undefined;
-    const timer = setInterval(() => void refetch(), lookAgainMs);
-    return () => clearInterval(timer);
-  }, [isChanging, refetch]);
+    return () => {
+      for (const about of ['log', 'registry'])
+        void queries.invalidateQueries({ queryKey: ['me', 'names', about, name] });
+    };
+  }, [isChanging, name, queries]);
   return held;
 }
 
@@ -85,20 +89,15 @@ export function useNewAuthCode(name: string) {
   });
 }
 
-/** Counted again while registries have not answered; the names are asked for anew with it. */
+/** Counted again while registries have not answered; the names are asked for anew each time that some have. */
 export function useNameCounts() {
   const queries = useQueryClient();
-  const counts = useMine<NameCounts>(['name-counts'], '/api/me/name-counts');
-  const { refetch } = counts;
+  const counts = useMine<NameCounts>(['name-counts'], '/api/me/name-counts', ({ changing }) => changing > 0);
   const changing = counts.data?.changing ?? 0;
   useEffect(() => {
     if (changing === 0) return undefined;
-    const timer = setInterval(() => {
-      void refetch();
-      void queries.invalidateQueries({ queryKey: ['me', 'names'] });
-    }, lookAgainMs);
-    return () => clearInterval(timer);
-  }, [changing, queries, refetch]);
+    return () => void queries.invalidateQueries({ queryKey: ['me', 'names'] });
+  }, [changing, queries]);
   return counts;
 }
 

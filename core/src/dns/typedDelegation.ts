@@ -75,7 +75,7 @@ export function readTypedDelegation(name: string, typed: TypedDelegation): ReadD
     const its = index === undefined ? undefined : lineOf(problem.at, index);
     problems.push({ ...problem, ...its });
   }
-  return { delegation, problems };
+  return { delegation, problems: problems.sort((one, other) => (one.line ?? 0) - (other.line ?? 0)) };
 
   /** Where the entry of a list was typed; a host may have been typed as a nameserver. */
   function lineOf(at: DelegationProblem['at'], index: number): Pick<ReadDelegation['problems'][number], 'at' | 'line'> {

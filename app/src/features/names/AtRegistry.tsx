@@ -5,7 +5,6 @@ import { dateText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Card } from '../../ui/Card';
 import { Failure, Loading } from '../../ui/Empty';
-import { Fact } from '../../ui/Fact';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 
@@ -14,7 +13,7 @@ const words = texts.names.atRegistry;
 /** What its registry has of a name just now: the same as this page, or what differs. */
 export function AtRegistry({ name: { name, changing } }: { readonly name: ShownName }) {
   const look = useRegistryLook(name);
-  const { there, differences = [] } = look.data ?? {};
+  const { differences = [] } = look.data ?? {};
   return (
     <Card label={words.title}>
       <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
@@ -28,11 +27,6 @@ export function AtRegistry({ name: { name, changing } }: { readonly name: ShownN
           {[...differences.map(differenceWords), changing ? words.changing : words.told].join(' ')}
         </Notice>
       ) : null}
-      {there && there.nameservers.length > 0 ? (
-        <Fact mono title={words.nameservers}>
-          {there.nameservers.join(', ')}
-        </Fact>
-      ) : null}
     </Card>
   );
 }
@@ -45,6 +39,11 @@ function differenceWords(difference: Difference): string {
       return difference.there ? words.locked : words.unlocked;
     case 'suspended':
       return difference.there ? words.suspended : words.inService;
+    case 'nameservers':
+      return difference.there.length > 0 ? words.nameservers(difference.there.join(', ')) : words.noNameservers;
+    case 'hosts':
+    case 'ds':
+      return words[difference.what](difference.there.join('; '));
     case 'notHere':
     case 'holder':
       return words[difference.what];

@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
+import { startingDelegation } from '@tienda/core/dns/delegation';
+import { typedDelegation, type TypedDelegation } from '@tienda/core/dns/typedDelegation';
 import {
   changePreview,
   takenBack,
@@ -14,6 +16,7 @@ import { Action } from '../../ui/Action';
 import { Failure } from '../../ui/Empty';
 import { Text } from '../../ui/Text';
 import { GroupChoice } from './GroupChoice';
+import { PointMany } from './PointMany';
 import { RenewMany } from './RenewMany';
 
 const words = texts.names;
@@ -45,6 +48,8 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
   const change = useChangeNames();
   const [choosesGroup, setChoosesGroup] = useState(false);
   const [isRenewing, setRenewing] = useState(false);
+  /** Of nameservers: stays typed until it is done or left. */
+  const [typed, setTyped] = useState<TypedDelegation>();
   /** As they were before they were changed here. */
   const [before, setBefore] = useState<readonly ShownName[]>();
   const { data: done } = change;
@@ -91,6 +96,13 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
       </View>
       {isRenewing ? (
         <RenewMany chosen={chosen} onLeave={() => setRenewing(false)} />
+      ) : typed && !preview ? (
+        <PointMany
+          typed={typed}
+          onType={setTyped}
+          onChoose={(delegation) => choose({ delegation })}
+          onLeave={() => setTyped(undefined)}
+        />
       ) : !preview ? (
         <>
           <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={styles.actions}>
@@ -98,6 +110,11 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
             {(['autoRenewOn', 'autoRenewOff', 'lock', 'unlock', 'hide', 'show'] as const).map((what) => (
               <Action key={what} kind="link" title={words.changes[what]} onPress={() => choose(switches[what])} />
             ))}
+            <Action
+              kind="link"
+              title={words.changes.nameservers}
+              onPress={() => setTyped(typedDelegation(startingDelegation))}
+            />
             <Action kind="link" title={words.changes.group} onPress={() => setChoosesGroup(!choosesGroup)} />
           </ScrollView>
           {choosesGroup ? (
@@ -117,7 +134,14 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
                 {before && done.changed.length + done.asked.length > 0 ? (
                   <Action kind="link" title={words.undo} onPress={undo} />
                 ) : null}
-                <Action kind="link" title={texts.find.close} onPress={() => choose(undefined)} />
+                <Action
+                  kind="link"
+                  title={texts.find.close}
+                  onPress={() => {
+                    setTyped(undefined);
+                    choose(undefined);
+                  }}
+                />
               </>
             ) : (
               <>

@@ -31,7 +31,8 @@ export function NameRow({ name, today, group, isChosen, onChoose }: NameRowProps
   const isWell = wellbeingOf(name, today).is === 'well';
   const days = daysBetween(today, expiresOn);
   const renews = renewalWords(name);
-  const facts = [privacyWords(name), ...(locked ? [] : [words.unlocked])].join(' · ');
+  const points = pointingWords(name);
+  const facts = [privacyWords(name), ...(locked ? [] : [words.unlocked]), ...(points ? [points] : [])].join(' · ');
   const isUrgent = !isWell && days <= endingWithinDays;
   return (
     <View style={[styles.row, isChosen && styles.chosen]}>
@@ -42,7 +43,7 @@ export function NameRow({ name, today, group, isChosen, onChoose }: NameRowProps
             <Name unicode={unicode} />
             {isWide ? null : (
               <Text kind="small" colour={isUrgent ? 'plum' : 'quiet'}>
-                {[words.ends(dateText(expiresOn), days), renews, ...(group === undefined ? [] : [group])].join(' · ')}
+                {[words.ends(dateText(expiresOn), days), renews, points, group].filter(Boolean).join(' · ')}
               </Text>
             )}
             {suspended ? (
@@ -82,6 +83,14 @@ function renewalWords({ stage, autoRenewal, restore, renewal }: ShownName): stri
   if (stage === 'grace') return words.renewable(wholeAmount(renewal.amount, renewal.currency));
   if (!autoRenewal) return words.endsByItself;
   return words.renewsFor(wholeAmount(autoRenewal.charge.amount, autoRenewal.charge.currency));
+}
+
+/** Where it leads, unless it is on Tienda's own nameservers. */
+function pointingWords({ delegation }: ShownName): string | undefined {
+  const { nameservers = null } = delegation ?? {};
+  if (nameservers === null) return undefined;
+  const [first] = nameservers;
+  return first === undefined ? words.pointsNowhere : words.pointsElsewhere(first.slice(first.indexOf('.') + 1));
 }
 
 const styles = StyleSheet.create({

@@ -20,6 +20,7 @@ import { SignInFirst } from '../../shop/entrance/SignInFirst';
 import { AtRegistry } from './AtRegistry';
 import { backWords, GivingBack } from './GivingBack';
 import { GroupChoice } from './GroupChoice';
+import { Nameservers } from './Nameservers';
 import { eachYear, PayLonger } from './PayLonger';
 import { PrivacyChoice } from './PrivacyChoice';
 import { TransferCard } from './TransferCard';
@@ -71,6 +72,7 @@ function Held({ name, onGivenBack }: HeldProps) {
   return (
     <View>
       <WellbeingNotice name={name} />
+      {name.changing ? <Notice kind="notice">{words.changing}</Notice> : null}
       <Card>
         <Fact title={words.expires}>{dateText(expiresOn)}</Fact>
         <Fact title={words.registered}>{dateText(registeredOn)}</Fact>
@@ -110,6 +112,7 @@ function Held({ name, onGivenBack }: HeldProps) {
           </Text>
         ))}
       </Card>
+      <Nameservers name={name} />
       <TransferCard name={name} />
       <GivingBack name={name} onGivenBack={onGivenBack} />
       <AtRegistry name={name} />
@@ -154,6 +157,8 @@ function logWords(what: NameEvent): string {
     case 'renewed':
     case 'restored':
       return logWhat[what.type](what.years, dateText(what.expiresOn));
+    case 'delegated':
+      return delegatedWords(what);
     case 'grouped':
       return what.title === null ? logWhat.ungrouped : logWhat.grouped(what.title);
     case 'autoRenew':
@@ -163,6 +168,17 @@ function logWords(what: NameEvent): string {
     default:
       return logWhat[what.type];
   }
+}
+
+function delegatedWords({ nameservers, signed, kept }: Extract<NameEvent, { type: 'delegated' }>): string {
+  const { logWhat } = words;
+  const to =
+    nameservers === null
+      ? logWhat.delegatedHere
+      : nameservers.length === 0
+        ? logWhat.delegatedNowhere
+        : logWhat.delegated(nameservers.join(', '));
+  return [to, ...(signed ? [logWhat.signedToo] : []), ...(kept ? [logWhat.hostsKept(kept.join(', '))] : [])].join('; ');
 }
 
 const styles = StyleSheet.create({

@@ -7,7 +7,6 @@ import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card, CardRule } from '../../ui/Card';
 import { Failure } from '../../ui/Empty';
-import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { Toggle } from '../../ui/Toggle';
 
@@ -23,12 +22,11 @@ export function TransferCard({ name: { name, locked, changing } }: { readonly na
       </Text>
       <Toggle
         title={words.lock}
-        detail={locked ? words.lockOn : words.lockOff}
+        detail={changing ? texts.names.waiting : locked ? words.lockOn : words.lockOff}
         value={locked}
         disabled={change.isPending || changing === true}
         onChange={(on) => change.mutate({ locked: on })}
       />
-      {changing ? <Notice kind="notice">{words.changing}</Notice> : null}
       {change.isError ? <Failure fault={change.error} /> : null}
       <CardRule />
       <AuthCode name={name} />

@@ -11,6 +11,7 @@ export const nameFilters = [
   'ending',
   'unpaid',
   'restorable',
+  'undelegated',
   'unlocked',
   'unconfirmed',
   'suspended',
@@ -62,6 +63,7 @@ export function searchOf({ filter, typed, sort, group }: NameSearch, today: IsoD
     unconfirmed: '&unconfirmed=1',
     ending: '&autoRenew=0',
     unpaid: '&unpaid=1',
+    undelegated: '&delegated=0',
     unlocked: '&locked=0',
     suspended: '&suspended=1',
   }[filter];

@@ -154,6 +154,36 @@ test('the lock is switched at the registry; while that has not answered it says 
   expect(screen.getByRole<HTMLInputElement>('switch', { name: 'Locked against transfer' }).disabled).toBe(true);
 });
 
+test('nameservers typed wrong are told by line and stay typed; what is set is sent as it was read', async () => {
+  const server = serverWithNames(boats);
+  show(<NameScreen />);
+  fireEvent.click(await screen.findByRole('button', { name: 'Change' }));
+  fireEvent.click(screen.getByRole('radio', { name: /^Other nameservers/ }));
+  const hosts = screen.getByLabelText('Nameservers, one a line');
+  fireEvent.change(hosts, { target: { value: 'NS1.Saltwhistle.Boats' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Set them' }));
+  expect(await screen.findByText(/^Line 1: ns1\.saltwhistle\.boats is below the name itself/)).toBeTruthy();
+  fireEvent.click(screen.getByRole('radio', { name: /^None/ }));
+  expect(await screen.findByText(/Web and mail at this name stop working/)).toBeTruthy();
+  fireEvent.click(screen.getByRole('radio', { name: /^Other nameservers/ }));
+  expect(screen.getByLabelText<HTMLTextAreaElement>('Nameservers, one a line').value).toBe('NS1.Saltwhistle.Boats');
+  fireEvent.change(screen.getByLabelText('Nameservers, one a line'), {
+    target: { value: 'NS1.Saltwhistle.Boats 192.0.2.7\nns1.quayhost.example' },
+  });
+  const delegation = {
+    nameservers: ['ns1.saltwhistle.boats', 'ns1.quayhost.example'],
+    hosts: [{ host: 'ns1.saltwhistle.boats', addresses: ['192.0.2.7'] }],
+    ds: [],
+  };
+  server.instead.set('PATCH /api/me/names/saltwhistle.boats?currency=USD', {
+    status: 200,
+    body: { ...boats, delegation },
+  });
+  fireEvent.click(screen.getByRole('button', { name: 'Set them' }));
+  expect(await screen.findByText('ns1.saltwhistle.boats, ns1.quayhost.example')).toBeTruthy();
+  expect(server.asked.find(({ method }) => method === 'PATCH')?.body).toEqual({ delegation });
+});
+
 test('the auth code is shown once, after the password', async () => {
   const server = serverWithNames(boats);
   server.instead.set('POST /api/me/names/saltwhistle.boats/auth-code', { status: 200, body: { authCode: 'T1-abc' } });
@@ -222,17 +252,24 @@ describe('what else is done with one name', () => {
     const look = 'GET /api/me/names/saltwhistle.boats/registry';
     const there = { isHere: true, isOurHolder: true, expiresOn: '2028-11-24', locked: false, suspended: false };
     const server = serverWithNames(boats);
-    const body = { there: { ...there, nameservers: ['ns1.tienda.example'] }, differences: [] };
+    const delegation = { nameservers: ['ns1.tienda.example', 'ns2.tienda.example'], hosts: [], ds: [] };
+    const body = { there: { ...there, delegation }, differences: [] };
     server.instead.set(look, { status: 200, body });
     const { unmount } = show(<NameScreen />);
     expect(await screen.findByText('Its registry has it just as this page says.')).toBeTruthy();
-    expect(screen.getByText('ns1.tienda.example')).toBeTruthy();
     unmount();
-    const differences = [{ what: 'expiresOn', here: '2028-11-24', there: '2027-11-24' }, { what: 'holder' }];
+    const differences = [
+      { what: 'expiresOn', here: '2028-11-24', there: '2027-11-24' },
+      { what: 'holder' },
+      { what: 'nameservers', there: [] },
+      { what: 'ds', there: ['1 13 2 AB'] },
+    ];
     server.instead.set(look, { status: 200, body: { there: body.there, differences } });
     const second = show(<NameScreen />);
     expect(
-      await screen.findByText(/ends on .*2027, .*2028\. Its registry knows another holder\. We have been told/),
+      await screen.findByText(
+        /ends on .*2027, .*2028\. Its registry knows another holder\. Its registry has no nameservers for it\. Its registry has it signed: 1 13 2 AB\. We have been told/,
+      ),
     ).toBeTruthy();
     second.unmount();
     const detail = 'The registry of saltwhistle.boats does not answer just now.';
