@@ -1,3 +1,4 @@
+import type { ChangedContacts, ShownHolderChange } from '@tienda/core/contacts/holderChange';
 import type { ChangedNames } from '@tienda/core/names/nameChange';
 import type { NameCounts } from '@tienda/core/names/nameCounts';
 import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSession';
@@ -149,6 +150,10 @@ export interface Answers {
   'DELETE /api/me/groups/:id 204': Nothing;
   'POST /api/me/demo/studio': { readonly loaded: boolean };
   'POST /api/me/name-changes': ChangedNames;
+  'POST /api/me/name-contacts': ChangedContacts;
+  'DELETE /api/me/names/:name/holder-change 204': Nothing;
+  'POST /api/holder-changes/look': ShownHolderChange;
+  'POST /api/holder-changes/answer': ShownHolderChange;
   'GET /api/me/names/:name/registry': RegistryLook;
   'GET /api/me/names/:name/log': readonly ShownNameEvent[];
   'PATCH /api/me/names/:name': ShownName;

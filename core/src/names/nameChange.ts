@@ -37,6 +37,8 @@ export interface ChangedNames {
 export type CannotChange =
   /** Its term is over. */
   | 'over'
+  /** Its holder has changed, and it stays here for a while. */
+  | 'holderChanged'
   /** A nameserver below the name itself, for one, that has no address. */
   | 'delegation'
   /** Its registry hides holders itself, or shows them always; privacy has its price, and is put in the basket. */
@@ -57,21 +59,19 @@ export interface ChangeStep {
   readonly change: NameChange;
 }
 
+type Changeable = Pick<ShownName, 'name' | 'stage' | 'privacyPolicy' | 'delegation' | 'movableFrom'>;
+
 /**
  * Why a change cannot be made to a name; undefined where it can. What is only kept here can be changed always; privacy
  * that costs nothing wherever it is offered, and where it has its price it can be given up.
  */
 export function cannotChange(
-  {
-    name,
-    stage,
-    privacyPolicy,
-    delegation: before,
-  }: Pick<ShownName, 'name' | 'stage' | 'privacyPolicy' | 'delegation'>,
+  { name, stage, privacyPolicy, delegation: before, movableFrom }: Changeable,
   { autoRenew, locked, privacy, delegation }: NameChange,
 ): CannotChange | undefined {
   const isKeptHere = [autoRenew, locked, privacy, delegation].every((what) => what === undefined);
   if (!isKeptHere && !canRenew(stage)) return 'over';
+  if (locked === false && movableFrom !== undefined) return 'holderChanged';
   if (delegation && delegationProblems(name, delegationAfter(before ?? startingDelegation, delegation)).length > 0)
     return 'delegation';
   if (privacy === undefined || privacyPolicy === 'included') return undefined;

@@ -15,6 +15,9 @@ export type NameEvent =
       readonly signed: boolean;
       readonly kept?: readonly string[];
     }
+  /** Somebody else holds it by law, by name and organisation; or its other contacts are others. */
+  | { readonly type: 'holder'; readonly to: string }
+  | { readonly type: 'contacts' }
   /** Against transfer. */
   | { readonly type: 'locked' | 'unlocked' }
   /** It was given back while it was new, and deleted at its registry. */

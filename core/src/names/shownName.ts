@@ -1,3 +1,5 @@
+import type { OpenHolderChange } from '../contacts/holderChange';
+import type { NameContacts } from '../contacts/roles';
 import type { PrivacyPolicy } from '../catalogue/extension';
 import type { Delegation } from '../dns/delegation';
 import type { IsoDate } from '../time/isoDate';
@@ -65,5 +67,11 @@ export interface ShownName {
     readonly failed?: FailedTry;
   };
   readonly afterExpiry: AfterExpiry;
+  /** Its holder has changed: it stays here until that day. */
+  readonly movableFrom?: IsoDate;
+  /** Both holders are asked whether it may change hands. */
+  readonly holderChange?: OpenHolderChange;
+  /** Ids of the contacts that it has. */
+  readonly contacts?: NameContacts;
   readonly holder?: { readonly name: string; readonly organisation: string };
 }

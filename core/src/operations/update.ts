@@ -6,9 +6,11 @@ import { operation, type Failed, type FailedEvent, type Ready, type Sent } from 
 export interface UpdateRequest {
   /** Locked against transfer: `clientTransferProhibited`. */
   readonly locked?: boolean;
-  /** Whether its holder is hidden, and whom its registry knows it by then: both together. */
+  /** Whether its holder is hidden, and who is what to it: both together. */
   readonly privacy?: boolean;
   readonly contacts?: NameContacts;
+  /** The change of holder that this is part of, by its id: both sides have agreed. */
+  readonly holderChange?: string;
   /** To which nameservers it is delegated, with its hosts and delegation signers: all of it. */
   readonly delegation?: Delegation;
   /** The auth code is changed; the new one follows from the operation, and is kept nowhere. */

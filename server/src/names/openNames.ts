@@ -22,6 +22,10 @@ import { GroupStore } from './groups/store';
 import { nameRoutes } from './held/routes';
 import type { HeldName, NameStore } from './held/store';
 import { NameViews } from './held/views';
+import { HolderChangeEnds } from './holderChanges/ends';
+import { holderChangeRoutes } from './holderChanges/routes';
+import { HolderChanges } from './holderChanges/service';
+import { HolderChangeStore } from './holderChanges/store';
 import { holderRoutes } from './holders/routes';
 import { HolderChecks } from './holders/service';
 import { HolderCheckStore } from './holders/store';
@@ -100,10 +104,22 @@ export async function openNames(
   const needed = { database, accounts, catalogue, outbox, clock, attention, log, publicUrl };
   const lives = new NameLives({ ...needed, names: held, registries });
   const offers = new OfferService(new OfferStore(database), broker, catalogue, search, accounts, outbox, clock);
-  const orders = await openOrders({ ...platform, ...gateways, ...people, ...find, ...money, holders, names: held });
+  const handing = { changes: new HolderChangeStore(database), holders, names: held, accounts, outbox, clock };
+  const ends = new HolderChangeEnds(handing);
+  const shared = { ...platform, ...gateways, ...people, ...find, ...money };
+  const orders = await openOrders({ ...shared, holders, holderChanges: ends, names: held });
   const { givingBack, asking } = orders;
   const isChanging = (id: string, name: string) => orders.operations.isChanging(id, name);
-  const views = new NameViews(catalogue, contacts, clock, isChanging, (name) => givingBack.offer(name));
+  const keys = codeKeys;
+  const holderChanges = new HolderChanges({ ...handing, database, ends, contacts, asking, catalogue, keys, publicUrl });
+  const views = new NameViews(
+    catalogue,
+    contacts,
+    clock,
+    isChanging,
+    (name) => givingBack.offer(name),
+    (name) => holderChanges.ofName(name),
+  );
   const groups = new GroupStore(database);
   const changes = new NameChanges({
     groups,
@@ -150,12 +166,14 @@ export async function openNames(
       forgotten: async ({ id }) => {
         await offers.forget(owner(id));
         await groups.forget(id);
+        await handing.changes.forget(id);
       },
     },
     days: {
       next: () => care.nextDay(),
       seeTo: async () => {
         await lives.lookAround();
+        await holderChanges.lookAround();
         await renewals.lookAround();
         await tellOfCards(cards);
         await outbox.flush();
@@ -167,6 +185,7 @@ export async function openNames(
       ...orderRoutes(orders.service, notifications),
       ...paymentNoticeRoutes(config.noticeSecret, [orders.paid, money.topUpPaid]),
       ...holderRoutes(holders),
+      ...holderChangeRoutes(holderChanges, held),
       ...offerRoutes(offers, idempotency),
       ...nameListRoutes(new NameLists(database), views, clock),
       ...nameRoutes(held, views),
@@ -183,6 +202,7 @@ export async function openNames(
       { name: 'renewals', run: () => renewals.lookAround() },
       { name: 'cards', run: () => tellOfCards(cards) },
       { name: 'holders', run: () => holders.lookAround() },
+      { name: 'holder changes', run: () => holderChanges.lookAround() },
       ...orders.chores,
     ],
     start: () => orders.start(),

@@ -9,6 +9,7 @@ import {
 import { toULabel } from '@tienda/core/idna/idna';
 import { contactsOf } from '@tienda/core/contacts/roles';
 import { cannotChange, type CannotChange, type ChangedNames, type NameChange } from '@tienda/core/names/nameChange';
+import { isoDate } from '@tienda/core/time/isoDate';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { AccountStore } from '../../people/accounts/store';
 import type { Clock } from '../../platform/clock/clock';
@@ -87,10 +88,18 @@ export class NameChanges {
     };
   }
 
-  private whyNot({ name, stage, delegation }: HeldName, change: NameChange): CannotChange | undefined {
+  private whyNot({ name, stage, delegation, movableFrom }: HeldName, change: NameChange): CannotChange | undefined {
     const { privacy } = extensionOfHeld(name, this.parts.catalogue);
-    const pointed = delegation === null ? {} : { delegation };
-    return cannotChange({ name, stage, privacyPolicy: privacy.policy, ...pointed }, change);
+    const facts = {
+      ...(delegation === null ? {} : { delegation }),
+      ...(movableFrom !== null && this.isStaying({ movableFrom }) ? { movableFrom } : {}),
+    };
+    return cannotChange({ name, stage, privacyPolicy: privacy.policy, ...facts }, change);
+  }
+
+  /** True while it cannot be moved away, since its holder has changed. */
+  private isStaying({ movableFrom }: Pick<HeldName, 'movableFrom'>): boolean {
+    return movableFrom !== null && isoDate(this.parts.clock.now()) < movableFrom;
   }
 
   /** @throws Problem 404 where the account has no such group */
@@ -112,6 +121,8 @@ export class NameChanges {
    */
   async newAuthCode({ who }: Actor, held: HeldName): Promise<string> {
     const { accounts, asking, outbox, keys } = this.parts;
+    if (this.isStaying(held))
+      throw new Problem(409, 'cannot-change', 'It cannot be changed', whyNot.holderChanged(toULabel(held.name)));
     const id = await asking.ofOne(held, { kind: 'update', request: { newAuthCode: true } }, who);
     if (id === undefined)
       throw new Problem(
@@ -130,6 +141,7 @@ const whyNot: Readonly<Record<CannotChange, (name: string) => string>> = {
   over: (name) => `The term of ${name} is over: renew or restore it first.`,
   hiddenByRegistry: (name) => `The registry of ${name} hides holders itself: there is nothing to switch.`,
   notAllowed: (name) => `The registry of ${name} requires its holder to be shown.`,
+  holderChanged: (name) => `The holder of ${name} has changed: it cannot be moved away for 60 days after that.`,
   delegation: (name) => `Nameservers below ${name} itself need their addresses: change them on its own page.`,
   priced: (name) => `Privacy has its price with ${name}: put it in the basket.`,
 };

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, getTableColumns, gte, isNull, lte, ne, sql, type SQL } from 'drizzle-orm';
 import type { Who } from '@tienda/core/accounts/actor';
-import type { NameContacts } from '@tienda/core/contacts/roles';
+import { contactRoles, contactsOf, type NameContacts } from '@tienda/core/contacts/roles';
 import { isSameDelegation, startingDelegation, type Delegation, type OwnHost } from '@tienda/core/dns/delegation';
 import type { HeldStage } from '@tienda/core/lifecycle/stage';
 import type { NameEvent, ShownNameEvent } from '@tienda/core/names/nameEvent';
@@ -37,6 +37,8 @@ export interface HeldName {
   readonly suspended: boolean;
   /** As it began where null. */
   readonly delegation: Delegation | null;
+  /** Its holder has changed: it stays here until that day. */
+  readonly movableFrom: IsoDate | null;
   readonly stage: HeldStage;
   readonly nextStageOn: IsoDate;
   readonly care: RenewalCare;
@@ -46,7 +48,7 @@ export interface HeldName {
 /** What a name begins with. */
 export type NewlyHeld = Omit<
   HeldName,
-  'id' | 'groupId' | 'locked' | 'suspended' | 'delegation' | 'stage' | 'nextStageOn' | 'care' | 'careOn'
+  'id' | 'groupId' | 'locked' | 'suspended' | 'delegation' | 'movableFrom' | 'stage' | 'nextStageOn' | 'care' | 'careOn'
 > & {
   readonly years: number;
 };
@@ -244,12 +246,12 @@ export class NameStore {
     await this.log(transaction, id, who, event, at);
   }
 
-  /** Its registry has changed it as it was asked to. @param kept hosts that were to go, and stay */
+  /** Its registry has changed it as it was asked to. @param came hosts that were to go, and stay; who holds it now */
   async updated(
     transaction: Transaction,
-    { id, locked: before, privacy: wasHidden, delegation: pointed }: HeldName,
+    { id, locked: before, privacy: wasHidden, delegation: pointed, contactId, contacts: known }: HeldName,
     { locked, newAuthCode, privacy, contacts, delegation }: UpdateRequest,
-    kept: readonly OwnHost[],
+    { kept, holder }: { readonly kept: readonly OwnHost[]; readonly holder?: string },
     who: Who,
     at: Date,
   ): Promise<void> {
@@ -262,6 +264,10 @@ export class NameStore {
         .update(heldName)
         .set({ privacy, contacts, contactId: contacts.registrant })
         .where(eq(heldName.id, id));
+      const isOther = contactRoles.some((role) => contacts[role] !== (known ?? contactsOf(contactId))[role]);
+      if (contacts.registrant !== contactId && holder !== undefined)
+        await this.log(transaction, id, who, { type: 'holder', to: holder }, at);
+      else if (isOther) await this.log(transaction, id, who, { type: 'contacts' }, at);
       if (privacy !== wasHidden) await this.log(transaction, id, who, { type: 'privacy', on: privacy }, at);
     }
     if (delegation) {

@@ -1,6 +1,7 @@
 import type { WholeExtension } from '@tienda/core/catalogue/extension';
 import type { Contact } from '@tienda/core/contacts/contact';
 import { isSameDelegation, startingDelegation } from '@tienda/core/dns/delegation';
+import { contactsOf } from '@tienda/core/contacts/roles';
 import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import { nextTryOn } from '@tienda/core/lifecycle/renewalCare';
 import { canRenew } from '@tienda/core/lifecycle/stage';
@@ -26,18 +27,23 @@ export class NameViews {
     private readonly isChanging: (accountId: string, name: string) => Promise<boolean>,
     /** Whether it can be given back, and what goes back then. */
     private readonly givingBack: (held: HeldName) => Promise<ShownName['givingBack']>,
+    /** The change of holder that is under way. */
+    private readonly holderChange: (held: HeldName) => Promise<ShownName['holderChange']>,
   ) {}
 
   /** With who holds it, whether it is being changed, and whether it can be given back. */
   async alone(held: HeldName, currency: Currency): Promise<ShownName> {
     const { accountId, contactId, name } = held;
-    const [holder, changing, givingBack] = await Promise.all([
+    const [holder, changing, givingBack, holderChange] = await Promise.all([
       this.contacts.find(accountId, contactId),
       this.isChanging(accountId, name),
       this.givingBack(held),
+      this.holderChange(held),
     ]);
     return {
       ...this.inList(held, currency, holder),
+      contacts: held.contacts ?? contactsOf(contactId),
+      ...(holderChange ? { holderChange } : {}),
       ...(changing ? { changing } : {}),
       ...(givingBack && !changing ? { givingBack } : {}),
     };
@@ -47,7 +53,19 @@ export class NameViews {
     const read = domainName(held.name, this.catalogue.current());
     if (read.kind === 'problem') throw new Error(`${held.name} is held but cannot be read: ${read.code}`);
     const { extension, unicode } = read;
-    const { name, registeredOn, expiresOn, privacy, autoRenew, locked, orderId, suspended, stage, delegation } = held;
+    const {
+      name,
+      registeredOn,
+      expiresOn,
+      privacy,
+      autoRenew,
+      locked,
+      orderId,
+      suspended,
+      stage,
+      delegation,
+      movableFrom,
+    } = held;
     const years = Math.min(...extension.terms.renew);
     const costIn = (one: Currency) => ({ amount: yearly(held, extension, one) * years, currency: one });
     const today = isoDate(this.clock.now());
@@ -66,6 +84,7 @@ export class NameViews {
       stage,
       renewFor: isRenewable ? allowedTerms('renew', { name, unicode, extension, heldUntil: expiresOn }, today) : [],
       orderId,
+      ...(movableFrom !== null && today < movableFrom ? { movableFrom } : {}),
       ...(held.groupId === null ? {} : { groupId: held.groupId }),
       ...(delegation === null || isSameDelegation(delegation, startingDelegation) ? {} : { delegation }),
       renewal: { on: expiresOn, years, ...costIn(currency) },

@@ -59,6 +59,15 @@ export class HolderChecks {
     return store.asked({ accountId, email, askedOn, tokenHash: hashOfToken(token) }, { key, mail }, now, from);
   }
 
+  /** The address of a holder was reached by another mail, and answered: it need not be asked for. */
+  async confirmed(transaction: Transaction, accountId: string, typedEmail: string): Promise<void> {
+    const { store, clock, keys } = this.parts;
+    const email = typedEmail.toLowerCase();
+    const askedOn = isoDate(clock.now());
+    const tokenHash = hashOfToken(holderToken(keys, { accountId, email, askedOn }));
+    await store.confirmed(transaction, { accountId, email, askedOn, tokenHash }, clock.now());
+  }
+
   async list({ account: accountId }: Actor): Promise<ShownHolderCheck[]> {
     const today = isoDate(this.parts.clock.now());
     return (await this.parts.store.ofAccount(accountId)).map((kept) => ({

@@ -41,6 +41,21 @@ export class HolderCheckStore {
     ];
   }
 
+  /** An address is confirmed, whether it was asked for or not. */
+  async confirmed(
+    transaction: Transaction,
+    check: Pick<KeptHolderCheck, 'accountId' | 'email' | 'tokenHash' | 'askedOn'>,
+    at: Date,
+  ): Promise<void> {
+    await transaction
+      .insert(holderCheck)
+      .values({ ...check, confirmedAt: at })
+      .onConflictDoUpdate({
+        target: [holderCheck.accountId, holderCheck.email],
+        set: { confirmedAt: sql`coalesce(${holderCheck.confirmedAt}, excluded.confirmed_at)` },
+      });
+  }
+
   ofAccount(accountId: string): Promise<KeptHolderCheck[]> {
     return this.database
       .select()

@@ -3,6 +3,7 @@ import { setTimeout as pause } from 'node:timers/promises';
 import type { Who } from '@tienda/core/accounts/actor';
 import { isEnded } from '@tienda/core/operations/operations';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
+import type { Transaction } from '../../platform/db/database';
 import { Problem } from '../../platform/http/problem';
 import { extensionOfHeld } from '../held/extension';
 import type { HeldName } from '../held/store';
@@ -24,15 +25,27 @@ export class Asking {
     private readonly wake: (registry: string) => void,
   ) {}
 
-  /** Of many names, without waiting for their registries. @returns the names */
-  async ofMany(asked: ReadonlyMap<HeldName, Asked>, askedBy: Who): Promise<string[]> {
+  /**
+   * Of many names, without waiting for their registries.
+   *
+   * @param within where it is asked for together with something else: the lanes are woken by whoever ends it
+   * @returns the names
+   */
+  async ofMany(asked: ReadonlyMap<HeldName, Asked>, askedBy: Who, within?: Transaction): Promise<string[]> {
     const wanted = [...asked].map(([{ accountId, name }, what]): AskedOperation => {
       const { registry } = extensionOfHeld(name, this.catalogue);
       return { ...what, id: randomUUID(), accountId, name, registry, askedBy };
     });
-    await this.operations.ask(wanted);
-    for (const registry of new Set(wanted.map((one) => one.registry))) this.wake(registry);
-    return wanted.map(({ name }) => name);
+    await this.operations.ask(wanted, within);
+    const names = wanted.map(({ name }) => name);
+    if (!within) this.wakeLanesOf(names);
+    return names;
+  }
+
+  /** Something was asked for of names. */
+  wakeLanesOf(names: readonly string[]): void {
+    for (const registry of new Set(names.map((name) => extensionOfHeld(name, this.catalogue).registry)))
+      this.wake(registry);
   }
 
   /**

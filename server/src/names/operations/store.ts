@@ -97,10 +97,10 @@ export class OperationStore {
   }
 
   /** Something is to be done that costs nothing: it has its turn at once. */
-  async ask(asked: readonly AskedOperation[]): Promise<void> {
+  async ask(asked: readonly AskedOperation[], within: Database | Transaction = this.database): Promise<void> {
     if (asked.length === 0) return;
     const now = this.clock.now();
-    await this.database.insert(operation).values(
+    await within.insert(operation).values(
       asked.map((one) => ({
         ...one,
         state: { at: 'ready' } as const,

@@ -1,5 +1,6 @@
 import { ArrayMaxSize, IsArray, IsInt, IsString, IsUUID, MaxLength, Min } from 'class-validator';
 import { ListOf, MayBeLeftOut, PartOf } from '../../platform/http/readModel';
+import { DeclarationModel, RolesModel } from '../../people/contacts/models';
 import { PaymentModel } from '../../money/payments/models';
 
 export class AgreedTerms {
@@ -13,42 +14,10 @@ export class AgreedTerms {
 }
 
 /** Contacts of one name, where they are not the order's own. */
-export class ContactsModel {
+export class ContactsModel extends RolesModel {
   @IsString({ message: 'The name that the contacts are for is text.' })
   @MaxLength(253)
   name!: string;
-
-  @MayBeLeftOut()
-  @IsUUID(undefined, { message: 'The registrant is named by the id of a contact.' })
-  registrant?: string;
-
-  @MayBeLeftOut()
-  @IsUUID(undefined, { message: 'The administrative contact is named by its id.' })
-  admin?: string;
-
-  @MayBeLeftOut()
-  @IsUUID(undefined, { message: 'The technical contact is named by its id.' })
-  tech?: string;
-
-  @MayBeLeftOut()
-  @IsUUID(undefined, { message: 'The billing contact is named by its id.' })
-  billing?: string;
-}
-
-/** What is said of a requirement of a name's extension. */
-export class DeclarationModel {
-  @IsString()
-  @MaxLength(253)
-  name!: string;
-
-  @IsString()
-  @MaxLength(40)
-  code!: string;
-
-  @MayBeLeftOut()
-  @IsString()
-  @MaxLength(80, { message: 'The number has at most 80 characters.' })
-  evidence?: string;
 }
 
 export class NewOrder {

@@ -11,11 +11,13 @@ import type { BalanceStore } from '../../money/balance/store';
 import type { BasketStore } from '../../money/basket/store';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
+import type { HolderChangeEnds } from '../holderChanges/ends';
+import { holderText } from '../holderChanges/mails';
 import type { HolderChecks } from '../holders/service';
 import type { InvoiceStore, IssuedFor } from '../../money/invoices/store';
 import type { Outbox } from '../../platform/outbox/outbox';
 import { written } from '../../platform/outbox/store';
-import type { NameStore } from '../held/store';
+import type { HeldName, NameStore } from '../held/store';
 import type { Begun } from '../operations/renewing';
 import { moved, type Moved, type OperationStore, type TakenOperation } from '../operations/store';
 import { documentMail, doneMail, endedMail, receivedMail } from './mails';
@@ -34,6 +36,7 @@ export interface OrderRecorderParts {
   readonly invoices: InvoiceStore;
   readonly outbox: Outbox;
   readonly holders: HolderChecks;
+  readonly holderChanges: HolderChangeEnds;
   readonly clock: Clock;
   /** Called where operations of registries can be carried out. */
   readonly funded: (registries: readonly string[]) => void;
@@ -167,16 +170,33 @@ export class OrderRecorder {
           return after;
         });
     }
-    if (event.type === 'done' && kind === 'update')
+    if (kind === 'update')
       return database.transaction(async (transaction) => {
         const held = await names.lock(transaction, accountId, name);
         const after = await operations.move(transaction, operation, event);
-        const request = operation.request as UpdateRequest;
-        const kept = 'kept' in event ? event.kept : [];
-        if (held) await names.updated(transaction, held, request, kept, placedBy(operation), this.now());
+        const failure = 'cause' in event ? event.reason : null;
+        if (held && event.type === 'done') await this.updated(transaction, operation, held, event);
+        if (event.type === 'done' || failure !== null)
+          await this.parts.holderChanges.answered(transaction, operation, failure);
         return after;
       });
     return operations.move(database, operation, event);
+  }
+
+  /** Its registry has changed it as it was asked to. */
+  private async updated(
+    transaction: Transaction,
+    operation: TakenOperation,
+    held: HeldName,
+    event: OperationEvent,
+  ): Promise<void> {
+    const request = operation.request as UpdateRequest;
+    const holder = operation.contacts.find(({ id }) => id === request.contacts?.registrant);
+    const came = {
+      kept: 'kept' in event ? event.kept : [],
+      ...(holder ? { holder: holderText(holder) } : {}),
+    };
+    await this.parts.names.updated(transaction, held, request, came, placedBy(operation), this.now());
   }
 
   /**

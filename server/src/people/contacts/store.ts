@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { and, desc, eq, isNull, notExists, or, sql } from 'drizzle-orm';
 import type { Contact } from '@tienda/core/contacts/contact';
 import type { Database, Transaction } from '../../platform/db/database';
-import { contact, customerOrder, heldName } from '../../platform/db/schema';
+import { contact, customerOrder, heldName, holderChange, holderChangeName } from '../../platform/db/schema';
 
 export type StoredContact = Contact & { readonly id: string };
 
@@ -43,15 +43,34 @@ export class ContactStore {
       // Locked first: an order that names it just now is waited for, and seen.
       const [found] = await transaction.select({ id: contact.id }).from(contact).where(isIt).for('update');
       if (!found) return false;
-      const named = sql`${customerOrder.differing}::text like '%' || ${contact.id}::text || '%'`;
+      const inIt = sql`'%' || ${contact.id}::text || '%'`;
+      const named = sql`${customerOrder.differing}::text like ${inIt}`;
       const ordered = transaction
         .select()
         .from(customerOrder)
         .where(and(eq(customerOrder.accountId, accountId), or(eq(customerOrder.contactId, contact.id), named)));
-      const held = transaction.select().from(heldName).where(eq(heldName.contactId, contact.id));
+      const held = transaction
+        .select()
+        .from(heldName)
+        .where(
+          and(
+            eq(heldName.accountId, accountId),
+            sql`(${heldName.contactId} = ${contact.id} or ${heldName.contacts}::text like ${inIt})`,
+          ),
+        );
+      const handed = transaction
+        .select()
+        .from(holderChange)
+        .innerJoin(holderChangeName, eq(holderChangeName.changeId, holderChange.id))
+        .where(
+          and(
+            eq(holderChange.accountId, accountId),
+            sql`(${contact.id} in (${holderChange.fromContactId}, ${holderChange.toContactId}) or ${holderChangeName.contacts}::text like ${inIt})`,
+          ),
+        );
       const gone = await transaction
         .delete(contact)
-        .where(and(isIt, notExists(ordered), notExists(held)))
+        .where(and(isIt, notExists(ordered), notExists(held), notExists(handed)))
         .returning();
       if (gone.length === 0) await transaction.update(contact).set({ forgottenAt: at }).where(isIt);
       return true;

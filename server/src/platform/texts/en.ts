@@ -1,5 +1,8 @@
 import { papers } from './papersEn';
 
+const more = (name: string, count: number) =>
+  count > 2 ? `${name} and ${count - 1} other names` : count === 2 ? `${name} and another name` : name;
+
 /** All that mails and papers say, in English; the other languages have the same shape. */
 export const en = {
   accounts: {
@@ -152,6 +155,29 @@ export const en = {
     released: (name: string) => `${name} is back in service`,
     releasedText: (name: string) =>
       `The address of its holder is confirmed: ${name} is back in service. It can take some hours until everybody sees it.`,
+  },
+  holderChanges: {
+    subject: (name: string, count: number) => `Shall ${more(name, count)} change hands?`,
+    asked: (count: number, from: string, to: string) =>
+      `Whoever looks after ${count === 1 ? 'this name' : 'these names'} asks that ${to} hold ${count === 1 ? 'it' : 'them'} instead of ${from}:`,
+    open: (by: string) => `Open this page by ${by}, and agree or refuse:`,
+    otherwise: 'Both of you have to agree. If one refuses, or says nothing, nothing changes.',
+    stays: 'After the change they cannot be moved to another registrar for 60 days, unless you waive that on the page.',
+    unknown: 'If you know nothing of this, refuse.',
+    doneSubject: (name: string, count: number) => `${more(name, count)} ${count === 1 ? 'has' : 'have'} changed hands`,
+    done: (to: string) => `From today held by ${to}:`,
+    stayed: 'For 60 days they cannot be moved to another registrar.',
+    free: 'They can be moved to another registrar at once, as was agreed.',
+    notDone: 'Not changed, since a registry would not, or it was too late:',
+    failed: (name: string, why: string) => `    ${name}: ${why}`,
+    nothingSubject: (name: string, count: number) => `${more(name, count)}: the holder stays the same`,
+    refused: {
+      old: 'Whoever holds them has refused.',
+      new: 'Whoever was to hold them has refused.',
+    },
+    expired: 'Not both had agreed within seven days.',
+    withdrawn: 'Whoever asked for it has withdrawn it.',
+    nothing: (from: string) => `Nothing has changed; they are held by ${from} as before:`,
   },
   watches: {
     free: (name: string) => `${name} is free`,

@@ -1,6 +1,9 @@
 import type { Texts } from './en';
 import { papers } from './papersEs';
 
+const more = (name: string, count: number) =>
+  count > 2 ? `${name} y otros ${count - 1} nombres` : count === 2 ? `${name} y otro nombre` : name;
+
 export const es: Texts = {
   accounts: {
     code: (code) => `${code} es su código para Tienda`,
@@ -145,6 +148,30 @@ export const es: Texts = {
     released: (name) => `${name} vuelve a estar en servicio`,
     releasedText: (name) =>
       `El correo de su titular está confirmado: ${name} vuelve a estar en servicio. Pueden pasar horas hasta que todos lo vean.`,
+  },
+  holderChanges: {
+    subject: (name, count) => `¿Debe cambiar de titular ${more(name, count)}?`,
+    asked: (count, from, to) =>
+      `Quien cuida de ${count === 1 ? 'este nombre' : 'estos nombres'} pide que su titular sea ${to} en lugar de ${from}:`,
+    open: (by) => `Abra esta página antes del ${by}, y acepte o rechace:`,
+    otherwise: 'Tienen que aceptar los dos. Si uno rechaza o no dice nada, nada cambia.',
+    stays:
+      'Después no se pueden llevar a otro registrador durante 60 días, salvo que usted renuncie a ello en la página.',
+    unknown: 'Si no sabe nada de esto, rechace.',
+    doneSubject: (name, count) => `${more(name, count)}: ${count === 1 ? 'ha' : 'han'} cambiado de titular`,
+    done: (to) => `Desde hoy su titular es ${to}:`,
+    stayed: 'Durante 60 días no se pueden llevar a otro registrador.',
+    free: 'Se pueden llevar a otro registrador enseguida, como se acordó.',
+    notDone: 'No han cambiado, porque un operador no quiso o porque era tarde:',
+    failed: (name, why) => `    ${name}: ${why}`,
+    nothingSubject: (name, count) => `${more(name, count)}: el titular sigue siendo el mismo`,
+    refused: {
+      old: 'Quien es su titular ha rechazado.',
+      new: 'Quien iba a ser su titular ha rechazado.',
+    },
+    expired: 'No aceptaron los dos en siete días.',
+    withdrawn: 'Quien lo pidió lo ha retirado.',
+    nothing: (from) => `Nada ha cambiado; su titular es ${from}, como antes:`,
   },
   watches: {
     free: (name) => `${name} está libre`,

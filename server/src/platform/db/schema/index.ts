@@ -1,5 +1,6 @@
 export * from './accounts';
 export * from './attention';
+export * from './holderChanges';
 export * from './leases';
 export * from './outgoing';
 export * from './money';

@@ -244,6 +244,8 @@ export const heldName = pgTable(
         sql`case coalesce(jsonb_array_length(nullif(delegation -> 'nameservers', 'null')), -1)
           when -1 then 'tienda' when 0 then 'nothing' else 'elsewhere' end`,
       ),
+    /** Its holder has changed: it stays here until that day. */
+    movableFrom: date('movable_from'),
     /** Put out of service at the registry. */
     suspended: boolean().notNull().default(false),
     stage: text().$type<HeldStage>().notNull().default('active'),
