@@ -2,19 +2,21 @@ import { useQuery } from '@tanstack/react-query';
 import { call } from './client';
 import { useSession } from './session';
 
-const lookAgainMs = 2000;
+/** How soon to ask again for what machines are at, and for what waits for people. */
+export const soonMs = 2000;
+export const someTimeMs = 8000;
 
 /**
  * Everything of the account is kept under `me`, so that signing out forgets it.
  *
- * @param waits true while something is under way: it is asked for again until it is not
+ * @param again how soon to ask again, since something is under way; undefined where nothing is
  */
-export function useMine<Result>(key: readonly string[], path: string, waits?: (known: Result) => boolean) {
+export function useMine<Result>(key: readonly string[], path: string, again?: (known: Result) => number | undefined) {
   const signedIn = !!useSession().data?.account;
   return useQuery({
     queryKey: ['me', ...key],
     queryFn: () => call<Result>('GET', path),
     enabled: signedIn,
-    refetchInterval: ({ state: { data } }) => (data !== undefined && waits?.(data) ? lookAgainMs : false),
+    refetchInterval: ({ state: { data } }) => (data === undefined ? false : (again?.(data) ?? false)),
   });
 }

@@ -9,7 +9,7 @@ import type { GivenBack, ShownName } from '@tienda/core/names/shownName';
 import { useStored } from '../stored/stored';
 import { call, page } from './client';
 import { currencyStore } from './currencyStore';
-import { useMine } from './mine';
+import { someTimeMs, soonMs, useMine } from './mine';
 import { sendOnce } from './sendOnce';
 import { useSession } from './session';
 
@@ -23,23 +23,22 @@ function addressOf(name: string, currency: Currency): string {
   return `/api/me/names/${encodeURIComponent(name)}?currency=${currency}`;
 }
 
-/** A name held; once its registry has answered what it was asked for, what hangs on that is asked for anew. */
+/** A name held; once what is under way with it has ended, what hangs on that is asked for anew. */
 export function useName(name: string) {
   const queries = useQueryClient();
   const currency = useStored(currencyStore);
-  const held = useMine<ShownName>(
-    ['names', currency, name],
-    addressOf(name, currency),
-    ({ changing }) => changing === true,
+  const held = useMine<ShownName>(['names', currency, name], addressOf(name, currency), ({ changing, holderChange }) =>
+    changing ? soonMs : holderChange ? someTimeMs : undefined,
   );
-  const isChanging = held.data?.changing === true;
+  const { changing = false, holderChange } = held.data ?? {};
+  const isUnderWay = changing || holderChange !== undefined;
   useEffect(() => {
-    if (!isChanging) return undefined;
+    if (!isUnderWay) return undefined;
     return () => {
       for (const about of ['log', 'registry'])
         void queries.invalidateQueries({ queryKey: ['me', 'names', about, name] });
     };
-  }, [isChanging, name, queries]);
+  }, [isUnderWay, name, queries]);
   return held;
 }
 
@@ -92,7 +91,9 @@ export function useNewAuthCode(name: string) {
 /** Counted again while registries have not answered; the names are asked for anew each time that some have. */
 export function useNameCounts() {
   const queries = useQueryClient();
-  const counts = useMine<NameCounts>(['name-counts'], '/api/me/name-counts', ({ changing }) => changing > 0);
+  const counts = useMine<NameCounts>(['name-counts'], '/api/me/name-counts', ({ changing }) =>
+    changing > 0 ? soonMs : undefined,
+  );
   const changing = counts.data?.changing ?? 0;
   useEffect(() => {
     if (changing === 0) return undefined;

@@ -2,7 +2,7 @@ import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { maren } from '../../../../core/test/contacts';
 import { FakeServer, lineFor, show } from '../../../test/shop';
 import { checkoutStore } from '../../api/checkoutStore';
-import { draftStore } from './draftStore';
+import { draftStore } from '../../shop/holder/draftStore';
 import { HolderStep } from './HolderStep';
 
 const mockNavigate = jest.fn();

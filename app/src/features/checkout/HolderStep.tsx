@@ -11,7 +11,8 @@ import { Failure, Loading } from '../../ui/Empty';
 import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { useQueryParams } from '../../ui/useQueryParams';
-import { contactTitle } from './NameContacts';
+import { contactTitle } from '../../shop/holder/contactTitle';
+import { useTally } from '../../shop/tally/useTally';
 
 const words = texts.checkout.holder;
 const HolderForm = lazy(async () => ({ default: (await import('./withPhones')).HolderForm }));
@@ -21,6 +22,7 @@ export function HolderStep() {
   const session = useSession();
   const contacts = useContacts();
   const defaultContact = useDefaultContact();
+  const { lines } = useTally();
   const { another } = useQueryParams<{ another: string }>();
   if (session.data && !session.data.account) return <Redirect href="/checkout/account" />;
   const use = (kept: KeptContact) => {
@@ -59,6 +61,7 @@ export function HolderStep() {
             known={another ? undefined : defaultContact}
             about={another ? 'another' : (defaultContact?.id ?? 'first')}
             email={another ? '' : session.data.account.email}
+            forNames={lines.map(({ name }) => name)}
             onKept={use}
           />
         </Suspense>

@@ -5,6 +5,7 @@ import { checkoutStore } from '../../api/checkoutStore';
 import type { KeptContact } from '../../api/me';
 import { useStored } from '../../stored/stored';
 import { texts } from '../../texts/texts';
+import { contactTitle } from '../../shop/holder/contactTitle';
 import { Action } from '../../ui/Action';
 import { Choice } from '../../ui/Choice';
 
@@ -48,10 +49,6 @@ export function NameContacts({ name, defaultContact, contacts }: NameContactsPro
       </View>
     </View>
   );
-}
-
-export function contactTitle({ name, organisation, city }: KeptContact): string {
-  return [name, organisation, city].filter(Boolean).join(', ');
 }
 
 /** The contact that holds a name: the order's own, unless another was chosen and is still kept. */

@@ -37,7 +37,7 @@ import { TallyCodes } from '../../shop/tally/TallyCodes';
 import { TallyRoll } from '../../shop/tally/TallyRoll';
 import { useTally, type Tally } from '../../shop/tally/useTally';
 import { Agreements, newTerms } from './Agreements';
-import { Declarations } from './Declarations';
+import { CheckoutDeclarations } from './CheckoutDeclarations';
 import { NameReview, HeldReview, ReviewRow } from './NameReview';
 
 const words = texts.checkout.review;
@@ -187,7 +187,7 @@ function Review(props: ReviewProps) {
           onPress={() => router.navigate('/checkout/holder')}
         />
       </Card>
-      <Declarations needed={needed} missing={missing} />
+      <CheckoutDeclarations needed={needed} missing={missing} />
       <Agreements agreements={agreements} before={before} agreed={agreed} missing={missing} onChange={setAgreed} />
       <TallyRoll
         settled

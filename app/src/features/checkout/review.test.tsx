@@ -5,7 +5,7 @@ import { FakeServer, lineFor, newQueries, show } from '../../../test/shop';
 import { emptyBasket } from '../../api/basket';
 import { checkoutStore } from '../../api/checkoutStore';
 import { Agreements } from './Agreements';
-import { Declarations } from './Declarations';
+import { CheckoutDeclarations } from './CheckoutDeclarations';
 import { NameContacts, registrantOf } from './NameContacts';
 import { PublicView } from './PublicView';
 import { publicViewWords } from './publicViewWords';
@@ -143,12 +143,12 @@ describe('what extensions ask', () => {
   });
 
   test('is nothing where nothing is asked', () => {
-    const { container } = show(<Declarations needed={[]} missing />);
+    const { container } = show(<CheckoutDeclarations needed={[]} missing />);
     expect(container.textContent).toBe('');
   });
 
   test('is said with a switch each, with a number where the registry looks it up, and kept', () => {
-    show(<Declarations needed={asked} missing />);
+    show(<CheckoutDeclarations needed={asked} missing />);
     expect(screen.getByText('The holder lives on the island.')).toBeTruthy();
     expect(screen.getByRole('alert').textContent).toContain('Confirm each of them');
     fireEvent.click(screen.getByRole('switch', { name: 'a.ie: this is so' }));

@@ -15,6 +15,7 @@ import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Failure } from '../../ui/Empty';
 import { Text } from '../../ui/Text';
+import { ContactMany } from './ContactMany';
 import { GroupChoice } from './GroupChoice';
 import { PointMany } from './PointMany';
 import { RenewMany } from './RenewMany';
@@ -48,6 +49,7 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
   const change = useChangeNames();
   const [choosesGroup, setChoosesGroup] = useState(false);
   const [isRenewing, setRenewing] = useState(false);
+  const [isNaming, setNaming] = useState(false);
   /** Of nameservers: stays typed until it is done or left. */
   const [typed, setTyped] = useState<TypedDelegation>();
   /** As they were before they were changed here. */
@@ -96,6 +98,8 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
       </View>
       {isRenewing ? (
         <RenewMany chosen={chosen} onLeave={() => setRenewing(false)} />
+      ) : isNaming ? (
+        <ContactMany chosen={chosen} onLeave={() => setNaming(false)} />
       ) : typed && !preview ? (
         <PointMany
           typed={typed}
@@ -115,6 +119,7 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
               title={words.changes.nameservers}
               onPress={() => setTyped(typedDelegation(startingDelegation))}
             />
+            <Action kind="link" title={words.changes.contacts} onPress={() => setNaming(true)} />
             <Action kind="link" title={words.changes.group} onPress={() => setChoosesGroup(!choosesGroup)} />
           </ScrollView>
           {choosesGroup ? (

@@ -18,6 +18,7 @@ import { Toggle } from '../../ui/Toggle';
 import { lifeSentences } from '../../shop/held/lifeSentences';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
 import { AtRegistry } from './AtRegistry';
+import { ContactsCard } from './ContactsCard';
 import { backWords, GivingBack } from './GivingBack';
 import { GroupChoice } from './GroupChoice';
 import { Nameservers } from './Nameservers';
@@ -68,7 +69,7 @@ interface HeldProps {
 
 function Held({ name, onGivenBack }: HeldProps) {
   const change = useChangeName(name.name);
-  const { expiresOn, holder, autoRenew, registeredOn } = name;
+  const { expiresOn, autoRenew, registeredOn } = name;
   return (
     <View>
       <WellbeingNotice name={name} />
@@ -76,9 +77,6 @@ function Held({ name, onGivenBack }: HeldProps) {
       <Card>
         <Fact title={words.expires}>{dateText(expiresOn)}</Fact>
         <Fact title={words.registered}>{dateText(registeredOn)}</Fact>
-        {holder ? (
-          <Fact title={words.holder}>{[holder.name, holder.organisation].filter(Boolean).join(', ')}</Fact>
-        ) : null}
         <View style={styles.group}>
           <Text kind="small" colour="quiet" style={styles.groupTitle} aria-hidden>
             {texts.groups.one}
@@ -112,6 +110,7 @@ function Held({ name, onGivenBack }: HeldProps) {
           </Text>
         ))}
       </Card>
+      <ContactsCard name={name} />
       <Nameservers name={name} />
       <TransferCard name={name} />
       <GivingBack name={name} onGivenBack={onGivenBack} />
@@ -159,6 +158,8 @@ function logWords(what: NameEvent): string {
       return logWhat[what.type](what.years, dateText(what.expiresOn));
     case 'delegated':
       return delegatedWords(what);
+    case 'holder':
+      return logWhat.holder(what.to);
     case 'grouped':
       return what.title === null ? logWhat.ungrouped : logWhat.grouped(what.title);
     case 'autoRenew':

@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { useChangeName, useNewAuthCode } from '../../api/names';
 import { ProofForm } from '../../shop/entrance/ProofForm';
+import { dateText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card, CardRule } from '../../ui/Card';
@@ -13,7 +14,7 @@ import { Toggle } from '../../ui/Toggle';
 const words = texts.names.transfer;
 
 /** What keeps a name here, and what it takes to move it away: the lock, and the auth code after proof. */
-export function TransferCard({ name: { name, locked, changing } }: { readonly name: ShownName }) {
+export function TransferCard({ name: { name, locked, changing, movableFrom } }: { readonly name: ShownName }) {
   const change = useChangeName(name);
   return (
     <Card label={words.title}>
@@ -24,12 +25,16 @@ export function TransferCard({ name: { name, locked, changing } }: { readonly na
         title={words.lock}
         detail={changing ? texts.names.waiting : locked ? words.lockOn : words.lockOff}
         value={locked}
-        disabled={change.isPending || changing === true}
+        disabled={change.isPending || changing === true || (locked && movableFrom !== undefined)}
         onChange={(on) => change.mutate({ locked: on })}
       />
       {change.isError ? <Failure fault={change.error} /> : null}
       <CardRule />
-      <AuthCode name={name} />
+      {movableFrom === undefined ? (
+        <AuthCode name={name} />
+      ) : (
+        <Text kind="small">{texts.names.contacts.movable(dateText(movableFrom))}</Text>
+      )}
     </Card>
   );
 }

@@ -9,7 +9,7 @@ import { balance, documents, order, payment, waiting } from './order';
 import { groups } from './groups';
 import { statement } from './statement';
 import { names } from './names';
-import { holderCheck, security } from './security';
+import { holderChange, holderCheck, security } from './security';
 import { nameCount, terms, years } from './counts';
 
 /** Everything Tienda says, in English. */
@@ -36,6 +36,7 @@ export const en = {
   balance,
   documents,
   security,
+  holderChange,
   holderCheck,
   places: {
     nav: 'Places',

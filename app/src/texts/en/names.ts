@@ -1,4 +1,5 @@
 import { years } from './counts';
+import { contacts, pointing } from './nameCards';
 
 export const names = {
   title: 'Names',
@@ -50,6 +51,8 @@ export const names = {
     locked: 'locked against transfer',
     unlocked: 'unlocked, can be transferred',
     givenBack: 'given back, deleted at its registry',
+    holder: (to: string) => `held by ${to} from now on`,
+    contacts: 'other contacts',
     delegated: (hosts: string) => `nameservers set: ${hosts}`,
     delegatedHere: 'put on Tienda’s nameservers',
     delegatedNowhere: 'its nameservers were taken away',
@@ -108,48 +111,8 @@ export const names = {
       there === '' ? 'Its registry has no hosts below it.' : `Its registry has these hosts below it: ${there}.`,
     ds: (there: string) => (there === '' ? 'Its registry has it unsigned.' : `Its registry has it signed: ${there}.`),
   },
-  pointing: {
-    title: 'Nameservers',
-    tienda: 'Tienda’s nameservers',
-    tiendaDetail: 'ns1.tienda.example and ns2.tienda.example',
-    elsewhere: 'Other nameservers',
-    elsewhereDetail: 'those of a web host, or your own',
-    nothing: 'None',
-    nothingDetail: 'the name stays yours, and nothing answers for it',
-    signed: (count: number) => (count === 1 ? 'signed, by one DS record' : `signed, by ${count} DS records`),
-    hosts: 'Hosts below it',
-    change: 'Change',
-    nameservers: 'Nameservers, one a line',
-    nameserversHint: (name: string) => `Two at least. One below ${name} itself with its addresses behind it.`,
-    ds: 'DS records, one a line',
-    dsHint: 'Only where those nameservers answer signed (DNSSEC): whoever runs them gives you the records.',
-    ownHosts: 'Hosts below it, one a line',
-    ownHostsHint: (name: string) => `For other names to use: a host below ${name}, then its addresses.`,
-    addHosts: 'Hosts below it, for other names',
-    later: 'Resolvers may go on with the old answer for up to a day.',
-    unsigned: 'Its DS records go with the nameservers that they were for.',
-    silent: 'Web and mail at this name stop working.',
-    save: 'Set them',
-    leave: 'Leave them',
-    line: (line: number, problem: string) => `Line ${line}: ${problem}`,
-    problems: {
-      tooFew: () => 'Name two nameservers at least: where one is down the other answers.',
-      tooMany: () => 'There are too many of these.',
-      twice: (input: string) => `${input} stands here twice. Take one away.`,
-      notAHost: (input: string) => `${input} is not the name of a host. Write it like ns1.quayhost.example.`,
-      needsAddresses: (input: string) => `${input} is below the name itself. Put its addresses behind it.`,
-      notBelow: (input: string) => `${input} is not below the name. Leave its addresses out.`,
-      notAnAddress: (input: string) => `${input} is not an address. Write it like 192.0.2.7 or 2001:db8::7.`,
-      notPublic: (input: string) => `${input} cannot be reached from everywhere. Give a public address.`,
-      dsWithOwn: () => 'Tienda looks after the keys of what its own nameservers serve.',
-      dsWithNothing: () => 'Without nameservers nothing is signed.',
-      'ds:form': () => 'A DS has a key tag, an algorithm, a digest type and a digest.',
-      'ds:keyTag': () => 'The key tag, the first number, is from 0 to 65535.',
-      'ds:algorithm': () => 'The algorithm, the second number, is 8, 10, 13, 14, 15 or 16.',
-      'ds:digestType': () => 'The digest type, the third number, is 2 or 4.',
-      'ds:digest': () => 'The digest is cut short, or too long: copy it again.',
-    },
-  },
+  contacts,
+  pointing,
   hiding: {
     costs: (amount: string, term: number) =>
       `off: the public sees the holder. Hiding it costs ${amount} before tax for the ${term === 1 ? 'year' : `${term} years`} still to run, begun years whole.`,
@@ -249,6 +212,7 @@ export const names = {
     unlock: 'Unlock',
     hide: 'Privacy on',
     show: 'Privacy off',
+    contacts: 'Contacts',
     nameservers: 'Nameservers',
     group: 'Put in a group',
     renew: 'Renew',
@@ -260,6 +224,8 @@ export const names = {
       ...(already > 0 ? [`${already} ${already === 1 ? 'is' : 'are'} so already.`] : []),
     ].join(' '),
   cannot: {
+    holderChanged: (count: number) =>
+      `${count} can’t: ${count === 1 ? 'its holder has' : 'their holders have'} changed less than 60 days ago.`,
     delegation: (count: number) =>
       `${count} can’t here: a nameserver below ${count === 1 ? 'the name itself needs its addresses; set it on the name’s page' : 'the names themselves needs its addresses; set it on their pages'}.`,
     over: (count: number) => `${count} can’t: ${count === 1 ? 'its' : 'their'} term is over.`,

@@ -66,3 +66,26 @@ export const holderCheck = {
   sent: 'The mail is on its way.',
   suspended: 'out of service: the holder’s address is not confirmed',
 };
+
+/** Where the link in a mail about a change of holder leads. */
+export const holderChange = {
+  title: 'Change of holder',
+  bad: 'This link is not one of ours, or it was cut short: open it from the mail again.',
+  names: (count: number): string => (count === 1 ? 'Name' : 'Names'),
+  from: 'Held today by',
+  to: 'To be held by',
+  by: 'Agree by',
+  both: 'The holder has the rights to a name. Both of you have to agree; if one refuses or says nothing, nothing changes.',
+  waive: 'They may leave at once',
+  waiveDetail: 'Otherwise they cannot be moved to another registrar for 60 days.',
+  agree: 'I agree',
+  refuse: 'I refuse',
+  state: {
+    asked: 'Thank you. You have agreed; the other side has not said yet.',
+    agreed: 'Both of you have agreed. The registries are being asked, and you are told by mail.',
+    done: 'It is done.',
+    refused: 'It was refused. Nothing has changed.',
+    expired: 'The days in which both could agree are over. Nothing has changed.',
+    withdrawn: 'It is not wanted any more. Nothing has changed.',
+  },
+};

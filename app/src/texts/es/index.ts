@@ -5,7 +5,7 @@ import { balance, documents, order, payment, waiting } from './order';
 import { groups } from './groups';
 import { statement } from './statement';
 import { names } from './names';
-import { holderCheck, security } from './security';
+import { holderChange, holderCheck, security } from './security';
 import { lineup, wordbench } from './compare';
 import { nameCount, terms, years } from './counts';
 import { find } from './find';
@@ -37,6 +37,7 @@ export const es: Texts = {
   balance,
   documents,
   security,
+  holderChange,
   holderCheck,
   places: {
     nav: 'Lugares',

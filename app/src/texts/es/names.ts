@@ -1,3 +1,4 @@
+import { contacts, pointing } from './nameCards';
 import type { Texts } from '../en';
 import { years } from './counts';
 
@@ -50,6 +51,8 @@ export const names: Texts['names'] = {
     autoRenewOff: 'renovación automática desactivada',
     locked: 'bloqueado contra traslados',
     unlocked: 'desbloqueado, se puede trasladar',
+    holder: (to) => `desde ahora su titular es ${to}`,
+    contacts: 'otros contactos',
     delegated: (hosts) => `servidores de nombres: ${hosts}`,
     delegatedHere: 'puesto en los servidores de Tienda',
     delegatedNowhere: 'se quitaron sus servidores de nombres',
@@ -110,48 +113,8 @@ export const names: Texts['names'] = {
         : `Su operador tiene estos hosts debajo de él: ${there}.`,
     ds: (there) => (there === '' ? 'Su operador lo tiene sin firmar.' : `Su operador lo tiene firmado: ${there}.`),
   },
-  pointing: {
-    title: 'Servidores de nombres',
-    tienda: 'Los de Tienda',
-    tiendaDetail: 'ns1.tienda.example y ns2.tienda.example',
-    elsewhere: 'Otros servidores',
-    elsewhereDetail: 'los de un alojamiento web, o los suyos',
-    nothing: 'Ninguno',
-    nothingDetail: 'el nombre sigue siendo suyo, y nada responde por él',
-    signed: (count) => (count === 1 ? 'firmado, con un registro DS' : `firmado, con ${count} registros DS`),
-    hosts: 'Hosts debajo de él',
-    change: 'Cambiar',
-    nameservers: 'Servidores de nombres, uno por línea',
-    nameserversHint: (name) => `Dos al menos. Uno debajo del propio ${name}, con sus direcciones detrás.`,
-    ds: 'Registros DS, uno por línea',
-    dsHint: 'Solo si esos servidores responden con firma (DNSSEC): quien los lleva da los registros.',
-    ownHosts: 'Hosts debajo de él, uno por línea',
-    ownHostsHint: (name) => `Para que los usen otros nombres: un host debajo de ${name} y sus direcciones.`,
-    addHosts: 'Hosts debajo de él, para otros nombres',
-    later: 'Los resolutores pueden seguir con la respuesta antigua hasta un día.',
-    unsigned: 'Sus registros DS se van con los servidores para los que eran.',
-    silent: 'La web y el correo de este nombre dejan de funcionar.',
-    save: 'Ponerlos',
-    leave: 'Dejarlos como están',
-    line: (line, problem) => `Línea ${line}: ${problem}`,
-    problems: {
-      tooFew: () => 'Ponga dos servidores al menos: si uno cae, responde el otro.',
-      tooMany: () => 'Hay demasiados.',
-      twice: (input) => `${input} está dos veces. Quite uno.`,
-      notAHost: (input) => `${input} no es el nombre de un host. Escríbalo como ns1.quayhost.example.`,
-      needsAddresses: (input) => `${input} está debajo del propio nombre. Ponga sus direcciones detrás.`,
-      notBelow: (input) => `${input} no está debajo del nombre. Quite sus direcciones.`,
-      notAnAddress: (input) => `${input} no es una dirección. Escríbala como 192.0.2.7 o 2001:db8::7.`,
-      notPublic: (input) => `${input} no se alcanza desde todas partes. Ponga una dirección pública.`,
-      dsWithOwn: () => 'Tienda cuida de las claves de lo que sirven sus propios servidores.',
-      dsWithNothing: () => 'Sin servidores de nombres no se firma nada.',
-      'ds:form': () => 'Un DS tiene etiqueta de clave, algoritmo, tipo de resumen y resumen.',
-      'ds:keyTag': () => 'La etiqueta de clave, el primer número, va de 0 a 65535.',
-      'ds:algorithm': () => 'El algoritmo, el segundo número, es 8, 10, 13, 14, 15 o 16.',
-      'ds:digestType': () => 'El tipo de resumen, el tercer número, es 2 o 4.',
-      'ds:digest': () => 'El resumen está cortado, o es demasiado largo: cópielo otra vez.',
-    },
-  },
+  contacts,
+  pointing,
   hiding: {
     costs: (amount, term) =>
       `desactivada: el público ve al titular. Ocultarlo cuesta ${amount} sin impuestos por ${term === 1 ? 'el año que queda' : `los ${term} años que quedan`}, los empezados enteros.`,
@@ -251,6 +214,7 @@ export const names: Texts['names'] = {
     unlock: 'Desbloquear',
     hide: 'Privacidad activada',
     show: 'Privacidad desactivada',
+    contacts: 'Contactos',
     nameservers: 'Servidores de nombres',
     group: 'Poner en un grupo',
     renew: 'Renovar',
@@ -262,6 +226,8 @@ export const names: Texts['names'] = {
       ...(already > 0 ? [`${already} ya ${already === 1 ? 'está' : 'están'} así.`] : []),
     ].join(' '),
   cannot: {
+    holderChanged: (count) =>
+      `${count} no: ${count === 1 ? 'su titular ha' : 'sus titulares han'} cambiado hace menos de 60 días.`,
     delegation: (count) =>
       `${count} aquí no: un servidor debajo ${count === 1 ? 'del propio nombre necesita sus direcciones; póngalo en la página del nombre' : 'de los propios nombres necesita sus direcciones; póngalo en sus páginas'}.`,
     over: (count) =>

@@ -67,3 +67,25 @@ export const holderCheck: Texts['holderCheck'] = {
   sent: 'El correo va de camino.',
   suspended: 'fuera de servicio: el correo del titular no está confirmado',
 };
+
+export const holderChange: Texts['holderChange'] = {
+  title: 'Cambio de titular',
+  bad: 'Este enlace no es nuestro, o se cortó: ábralo otra vez desde el correo.',
+  names: (count) => (count === 1 ? 'Nombre' : 'Nombres'),
+  from: 'Titular de hoy',
+  to: 'Nuevo titular',
+  by: 'Aceptar antes del',
+  both: 'El titular tiene los derechos sobre un nombre. Han de aceptar los dos; si uno rechaza o no dice nada, nada cambia.',
+  waive: 'Pueden irse enseguida',
+  waiveDetail: 'Si no, no se pueden llevar a otro registrador durante 60 días.',
+  agree: 'Acepto',
+  refuse: 'Rechazo',
+  state: {
+    asked: 'Gracias. Usted ha aceptado; la otra parte aún no ha dicho nada.',
+    agreed: 'Han aceptado los dos. Se está pidiendo a los operadores, y se le dirá por correo.',
+    done: 'Está hecho.',
+    refused: 'Se rechazó. Nada ha cambiado.',
+    expired: 'Han pasado los días en que podían aceptar los dos. Nada ha cambiado.',
+    withdrawn: 'Ya no se quiere. Nada ha cambiado.',
+  },
+};

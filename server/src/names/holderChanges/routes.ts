@@ -13,6 +13,11 @@ class NameContactsModel extends RolesModel {
   @MaxLength(253, { each: true })
   names!: string[];
 
+  /** It is only told what would come of it. */
+  @MayBeLeftOut()
+  @IsBoolean({ message: 'A preview is true or false.' })
+  preview?: boolean;
+
   /** What the extensions of the names ask to be said of a new holder. */
   @MayBeLeftOut()
   @IsArray({ message: 'Declarations come as a list.' })
@@ -47,9 +52,11 @@ export function holderChangeRoutes(changes: HolderChanges, names: NameStore): Ro
         summary:
           'Changes who is what to names; where somebody else is to hold them, old and new holder are asked by mail',
         model: NameContactsModel,
-        perMinute: 10,
+        perMinute: 20,
       },
-      async ({ actor, body: { names: some, ...wanted } }) => ({ body: await changes.ask(actor, some, wanted) }),
+      async ({ actor, body: { names: some, preview = false, ...wanted } }) => ({
+        body: await (preview ? changes.preview(actor, some, wanted) : changes.ask(actor, some, wanted)),
+      }),
     ),
     accountRoute(
       'delete',

@@ -22,7 +22,7 @@ import type { AccountStore } from '../../people/accounts/store';
 import type { ContactStore, StoredContact } from '../../people/contacts/store';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, Transaction } from '../../platform/db/database';
-import { badField, badFields, notFound, Problem } from '../../platform/http/problem';
+import { badFields, notFound, Problem } from '../../platform/http/problem';
 import type { Outbox } from '../../platform/outbox/outbox';
 import { hashOfToken } from '../../platform/secrets/hashOfToken';
 import type { Keyring } from '../../platform/secrets/keyring';
@@ -32,6 +32,7 @@ import type { Asked, Asking } from '../operations/asking';
 import type { HolderChangeEnds } from './ends';
 import { askingMail } from './mails';
 import { mailsFor, sidesOf, sideToken } from './sides';
+import { contactsAfter, expectKnown, type WantedContacts } from './wanted';
 import type { HolderChangeStore, KeptHolderChange, NameToChange } from './store';
 
 export interface HolderChangeParts {
@@ -49,11 +50,6 @@ export interface HolderChangeParts {
   readonly publicUrl: string;
 }
 
-/** Who is to be what to names: ids of contacts; those left out stay. */
-export interface WantedContacts extends Partial<NameContacts> {
-  readonly declarations?: readonly Declaration[];
-}
-
 /** A name whose contacts change. */
 interface Changing {
   readonly held: HeldName;
@@ -64,13 +60,49 @@ interface Changing {
 export class HolderChanges {
   constructor(private readonly parts: HolderChangeParts) {}
 
+  /** What would come of asking. @throws Problem 422 as `ask`, but for what would have to be declared */
+  async preview(actor: Actor, wanted: readonly string[], to: WantedContacts): Promise<ChangedContacts> {
+    const { atOnce, handedOver, cannot } = await this.sorted(actor, wanted, to);
+    return { asked: namesIn(atOnce), waiting: namesIn(handedOver), cannot };
+  }
+
   /**
    * Asks the registries for other contacts; where another holder is among them, the holders first.
    *
    * @throws Problem 422 naming what is not the account's or not declared, 409 where the registry refuses the only name
    */
   async ask(actor: Actor, wanted: readonly string[], to: WantedContacts): Promise<ChangedContacts> {
-    const { names, contacts, changes, asking } = this.parts;
+    const { asking } = this.parts;
+    const { atOnce, handedOver, cannot } = await this.sorted(actor, wanted, to);
+    this.expectDeclared(handedOver, to.declarations ?? []);
+    const asked = new Map(
+      atOnce.map(({ held, after }): [HeldName, Asked] => [
+        held,
+        { kind: 'update', request: { privacy: held.privacy, contacts: after } },
+      ]),
+    );
+    const [only] = asked;
+    if (only && wanted.length === 1) await asking.ofOne(only[0], only[1], actor.who);
+    else await asking.ofMany(asked, actor.who);
+    const waiting: string[] = [];
+    for (const some of grouped(handedOver, ({ held: { contactId } }) => contactId).values())
+      waiting.push(...(await this.askHolders(actor, some, to.declarations ?? [])));
+    // Somebody else asked about them just now.
+    const late = namesIn(handedOver).filter((name) => !waiting.includes(name));
+    return {
+      asked: namesIn(atOnce),
+      waiting,
+      cannot: [...cannot, ...late.map((name) => ({ name, why: 'asked' }) as const)],
+    };
+  }
+
+  /** Names by what their contacts' change takes: the registry's yes alone, or both holders' first. */
+  private async sorted(
+    actor: Actor,
+    wanted: readonly string[],
+    to: WantedContacts,
+  ): Promise<Pick<ChangedContacts, 'cannot'> & Readonly<Record<'atOnce' | 'handedOver', readonly Changing[]>>> {
+    const { names, contacts, changes } = this.parts;
     const known = new Map((await contacts.ofAccount(actor.account, true)).map((one) => [one.id, one]));
     expectKnown(known, to);
     const held = await names.among(actor.account, wanted);
@@ -85,30 +117,14 @@ export class HolderChanges {
       if (why) cannot.push({ name: one.name, why });
       else changing.push({ held: one, after });
     }
-    const isHeldByAnother = ({ held: { contactId }, after }: Changing) => {
+    const isHandedOver = ({ held: { contactId }, after }: Changing) => {
       const [from, next] = [known.get(contactId), known.get(after.registrant)];
-      return from && next && isAnotherHolder(from, next);
+      return from !== undefined && next !== undefined && isAnotherHolder(from, next);
     };
-    const handedOver = changing.filter(isHeldByAnother);
-    this.expectDeclared(handedOver, to.declarations ?? []);
-    const atOnce = changing.filter((one) => !handedOver.includes(one));
-    const asked = new Map(
-      atOnce.map(({ held: one, after }): [HeldName, Asked] => [
-        one,
-        { kind: 'update', request: { privacy: one.privacy, contacts: after } },
-      ]),
-    );
-    const [only] = asked;
-    if (only && wanted.length === 1) await asking.ofOne(only[0], only[1], actor.who);
-    else await asking.ofMany(asked, actor.who);
-    const waiting: string[] = [];
-    for (const some of grouped(handedOver, ({ held: { contactId } }) => contactId).values())
-      waiting.push(...(await this.askHolders(actor, some, to.declarations ?? [])));
-    const late = handedOver.filter(({ held: { name } }) => !waiting.includes(name));
     return {
-      asked: atOnce.map(({ held: { name } }) => name),
-      waiting,
-      cannot: [...cannot, ...late.map(({ held: { name } }) => ({ name, why: 'asked' }) as const)],
+      cannot,
+      handedOver: changing.filter(isHandedOver),
+      atOnce: changing.filter((one) => !isHandedOver(one)),
     };
   }
 
@@ -312,33 +328,15 @@ export class HolderChanges {
   }
 }
 
+function namesIn(changing: readonly Changing[]): string[] {
+  return changing.map(({ held: { name } }) => name);
+}
+
 /** Why a name has not changed hands that was let go while its holders were asked. */
 const goneMeanwhile = 'Its term was over, or it was let go, before both had agreed.';
 
 /** On the day after the last on which both can agree, it was asked for so many days ago. */
 const daysUntilOver = 7;
-
-/** Roles that the holder had go to the new one, unless somebody else is to have them. */
-function contactsAfter(before: NameContacts, wanted: Partial<NameContacts>): NameContacts {
-  const { registrant = before.registrant } = wanted;
-  const role = (one: 'admin' | 'tech' | 'billing') =>
-    wanted[one] ?? (before[one] === before.registrant ? registrant : before[one]);
-  return { registrant, admin: role('admin'), tech: role('tech'), billing: role('billing') };
-}
-
-/** @throws Problem 422 where a contact is not among those of the account, or none is named */
-function expectKnown(known: ReadonlyMap<string, StoredContact>, wanted: Partial<NameContacts>): void {
-  const named = contactRoles.filter((role) => wanted[role] !== undefined);
-  if (named.length === 0) throw badField('/registrant', 'nobody', 'Choose at least one contact.');
-  const faults = named
-    .filter((role) => !known.has(wanted[role] ?? ''))
-    .map((role) => ({
-      pointer: `/${role}`,
-      code: 'unknownContact',
-      detail: 'This contact is not among yours: choose another.',
-    }));
-  if (faults.length > 0) throw badFields(faults);
-}
 
 function named({ name, organisation = '' }: KeptHolderChange['from']) {
   return { name, organisation };

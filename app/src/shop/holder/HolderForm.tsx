@@ -6,7 +6,9 @@ import { View } from 'react-native';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { codeLast, Contact, needsPostalCode, needsRegion, regionsOf } from '@tienda/core/contacts/contact';
 import { contactKinds, isOrganisation } from '@tienda/core/contacts/contactKind';
+import { toULabel } from '@tienda/core/idna/idna';
 import { asciiOf, needsLatin } from '@tienda/core/contacts/latin';
+import { useCatalogue } from '../../api/catalogue';
 import { ApiProblem } from '../../api/client';
 import { chargesVat } from '@tienda/core/pricing/tax';
 import { useKeepContact, type KeptContact } from '../../api/me';
@@ -19,8 +21,7 @@ import { Choice } from '../../ui/Choice';
 import { Failure } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Text } from '../../ui/Text';
-import { useBuyer } from '../../shop/tally/buyer';
-import { useTally } from '../../shop/tally/useTally';
+import { useBuyer } from '../tally/buyer';
 import { CardFile } from './CardFile';
 import { draftStore, keepDraft } from './draftStore';
 import { PhoneField, readablePhone } from './PhoneField';
@@ -34,6 +35,8 @@ interface HolderFormProps {
   /** What is typed here is for: another person's form does not begin with it. */
   readonly about: string;
   readonly email: string;
+  /** Names that it is for, A-labels: some registries take Latin letters only. */
+  readonly forNames: readonly string[];
   readonly onKept: (kept: KeptContact) => void;
 }
 
@@ -41,7 +44,7 @@ interface HolderFormProps {
  * Begins with what was typed before and not kept, else with the latest holder. What is typed survives a refusal and
  * a reload, and the first mistake takes the focus.
  */
-export function HolderForm({ known, about, email, onKept }: HolderFormProps) {
+export function HolderForm({ known, about, email, forNames, onKept }: HolderFormProps) {
   const { customer } = useBuyer();
   const keep = useKeepContact();
   const { control, handleSubmit, watch, setError, setValue, reset } = useForm<Contact>({
@@ -52,8 +55,8 @@ export function HolderForm({ known, about, email, onKept }: HolderFormProps) {
   });
   const [kind, country] = watch(['kind', 'country']);
   const typed = watch();
-  const { lines, catalogue } = useTally();
-  const latinFor = lines.filter(({ name }) => needsLatin((catalogue && extensionOf(name, catalogue)?.registry) ?? ''));
+  const catalogue = useCatalogue().data;
+  const latinFor = forNames.filter((name) => needsLatin((catalogue && extensionOf(name, catalogue)?.registry) ?? ''));
   const foreign = latinFields.filter(({ of }) => asciiOf(typed[of] ?? '') === undefined);
   useEffect(() => {
     const watching = watch((typed) => keepDraft(about, { ...valuesOf(undefined, '', ''), ...(typed as Contact) }));
@@ -149,7 +152,7 @@ export function HolderForm({ known, about, email, onKept }: HolderFormProps) {
       {foreign.length > 0 ? (
         <View role="group" aria-label={words.latin}>
           <Text kind="small" colour="quiet" style={{ marginBottom: 8 }}>
-            {latinFor.length > 0 ? words.latinFor(latinFor.map(({ unicode }) => unicode).join(', ')) : words.latinWhy}
+            {latinFor.length > 0 ? words.latinFor(latinFor.map((name) => toULabel(name)).join(', ')) : words.latinWhy}
           </Text>
           {foreign.map(({ field, of }) => (
             <TextField key={field} control={control} name={field} label={words.inLatin(words[of])} autoComplete="off" />

@@ -1,7 +1,5 @@
 import { isDeclared, type NeededDeclaration, type Declaration } from '@tienda/core/contacts/declarations';
 import { View } from 'react-native';
-import { checkoutStore } from '../../api/checkoutStore';
-import { useStored } from '../../stored/stored';
 import { texts } from '../../texts/texts';
 import { Card } from '../../ui/Card';
 import { Field } from '../../ui/Field';
@@ -13,20 +11,20 @@ const words = texts.checkout.declarations;
 
 interface DeclarationsProps {
   readonly needed: readonly NeededDeclaration[];
+  readonly declarations: readonly Declaration[];
+  readonly onDeclare: (declarations: readonly Declaration[]) => void;
   /** It was tried to pay: what is not declared yet is pointed out. */
   readonly missing: boolean;
 }
 
 /** What the extensions in the basket ask of their holders, with the reason; nothing where they ask for nothing. */
-export function Declarations({ needed, missing }: DeclarationsProps) {
-  const choices = useStored(checkoutStore);
-  const { declarations } = choices;
+export function Declarations({ needed, declarations, onDeclare, missing }: DeclarationsProps) {
   if (needed.length === 0) return null;
   const isOf = (one: NeededDeclaration) => (declared: Declaration) =>
     declared.name === one.name && declared.code === one.code;
   const keep = (one: NeededDeclaration, declared: Declaration | undefined) => {
     const others = declarations.filter((declared) => !isOf(one)(declared));
-    checkoutStore.set({ ...choices, declarations: declared ? [...others, declared] : others });
+    onDeclare(declared ? [...others, declared] : others);
   };
   return (
     <Card label={words.title}>

@@ -1,0 +1,1 @@
+export { HolderChangeScreen as default } from '../features/holders/HolderChangeScreen';
