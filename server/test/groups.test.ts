@@ -1,4 +1,4 @@
-import { orderNames, untilEnded } from '../../scripts/demo.mjs';
+import { marenContact, orderNames, readyToOrder, untilEnded } from '../../scripts/demo.mjs';
 import { ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
@@ -54,6 +54,33 @@ test('names are put in groups, found by them, moved between them, and stay when 
   expect(await listed(visitor, 'group=none')).toEqual(others);
   await change([first], null);
   expect(await listed(visitor, 'group=none')).toEqual([...names].sort());
+});
+
+test('names registered for a group are put in it, and held by whom it says; the order is billed to whoever placed it', async () => {
+  const { visitor } = await holder();
+  const [me] = await visitor.expect(200, 'GET', '/api/me/contacts');
+  const heron = { ...marenContact, name: 'Hanna Heron', organisation: 'Heron Bakery', email: 'hanna@heron.example' };
+  const client = await visitor.expect(201, 'POST', '/api/me/contacts', heron);
+  const strange = { ...words, contacts: { registrant: '00000000-0000-4000-8000-000000000000' } };
+  const refused = await visitor.send('POST', '/api/me/groups', strange);
+  expect([refused.status, refused.body.errors[0].pointer]).toEqual([422, '/contacts/registrant']);
+  const contacts = { registrant: client.id };
+  const group = await visitor.expect(201, 'POST', '/api/me/groups', { ...words, contacts });
+  expect(group).toMatchObject({ contacts, names: 0 });
+  const name = `${unique('bakery')}.org`;
+  const { quote, order } = await readyToOrder(visitor, [{ name }]);
+  const wanted = { ...order, contactId: me.id, contacts: [{ name, ...contacts }], groupId: group.id };
+  const placed = await visitor.expect(201, 'POST', '/api/me/orders', wanted, { 'Idempotency-Key': quote.id });
+  await untilEnded(visitor, placed.id);
+  expect(await listed(visitor, `group=${group.id}`)).toEqual([name]);
+  const held = await visitor.expect(200, 'GET', `/api/me/names/${name}`);
+  expect(held.contacts).toEqual({ registrant: client.id, admin: me.id, tech: me.id, billing: me.id });
+  const stranger = await holder();
+  const theirs = await readyToOrder(stranger.visitor, [{ name: `${unique('bakery')}.org` }]);
+  const stolen = { ...theirs.order, groupId: group.id };
+  expect((await stranger.visitor.send('POST', '/api/me/orders', stolen, { 'Idempotency-Key': 'one' })).status).toBe(
+    404,
+  );
 });
 
 test('a title is there once, and says so at its field; nothing of another account is found', async () => {

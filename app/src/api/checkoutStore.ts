@@ -9,6 +9,8 @@ export interface CheckoutChoices {
   /** Contacts that differ from the order's own, by name. */
   readonly contacts: Readonly<Record<string, Partial<NameContacts>>>;
   readonly declarations: readonly Declaration[];
+  /** Id of the group that the names are registered for. */
+  readonly group?: string;
 }
 
 export const checkoutStore = new Stored<CheckoutChoices>(
@@ -20,6 +22,7 @@ export const checkoutStore = new Stored<CheckoutChoices>(
     const declarations = Array.isArray(kept['declarations']) ? kept['declarations'] : [];
     return {
       ...(typeof kept['defaultContact'] === 'string' ? { defaultContact: kept['defaultContact'] } : {}),
+      ...(typeof kept['group'] === 'string' ? { group: kept['group'] } : {}),
       contacts: Object.fromEntries(Object.entries(contacts).map(([name, roles]) => [name, readRoles(roles)])),
       declarations: declarations.flatMap(readDeclaration),
     };

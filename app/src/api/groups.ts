@@ -28,7 +28,7 @@ export function statementPdfUrl(id: string, period: StatementPeriod): string {
 }
 
 /** What is written of a group; without an id it is a new one. */
-export type WrittenGroup = Pick<NameGroup, 'title' | 'note'> & { readonly id?: string };
+export type WrittenGroup = Pick<NameGroup, 'title' | 'note'> & Partial<Pick<NameGroup, 'id' | 'contacts'>>;
 
 export function useKeepGroup() {
   const queries = useQueryClient();

@@ -73,6 +73,7 @@ export interface OrderRequest {
   /** Contacts of names where they differ. */
   readonly contacts: readonly ({ readonly name: string } & Partial<NameContacts>)[];
   readonly declarations: readonly Declaration[];
+  readonly groupId?: string;
   readonly payment: PaymentBody;
   /** How much of it the balance pays, in minor units. */
   readonly balance?: number;

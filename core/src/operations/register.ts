@@ -8,6 +8,8 @@ export interface RegisterRequest {
   readonly years: number;
   readonly privacy: boolean;
   readonly contacts: NameContacts;
+  /** Id of the group that it is put in once it is held, where that is still there. */
+  readonly groupId?: string;
   /** The registry's price agreed to, USD cents, where the name is premium. */
   readonly premium?: PremiumPrice;
 }

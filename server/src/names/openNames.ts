@@ -104,10 +104,11 @@ export async function openNames(
   const needed = { database, accounts, catalogue, outbox, clock, attention, log, publicUrl };
   const lives = new NameLives({ ...needed, names: held, registries });
   const offers = new OfferService(new OfferStore(database), broker, catalogue, search, accounts, outbox, clock);
+  const groups = new GroupStore(database);
   const handing = { changes: new HolderChangeStore(database), holders, names: held, accounts, outbox, clock };
   const ends = new HolderChangeEnds(handing);
   const shared = { ...platform, ...gateways, ...people, ...find, ...money };
-  const orders = await openOrders({ ...shared, holders, holderChanges: ends, names: held });
+  const orders = await openOrders({ ...shared, groups, holders, holderChanges: ends, names: held });
   const { givingBack, asking } = orders;
   const isChanging = (id: string, name: string) => orders.operations.isChanging(id, name);
   const keys = codeKeys;
@@ -120,7 +121,6 @@ export async function openNames(
     (name) => givingBack.offer(name),
     (name) => holderChanges.ofName(name),
   );
-  const groups = new GroupStore(database);
   const changes = new NameChanges({
     groups,
     names: held,
@@ -192,7 +192,7 @@ export async function openNames(
       ...lookRoutes(new RegistryLooks(registries, catalogue, attention), held, isChanging),
       ...calendarRoutes({ accounts, names: held, catalogue, clock, keys: codeKeys, publicUrl }),
       ...givingBackRoutes(givingBack, held, asking, idempotency),
-      ...groupRoutes(groups),
+      ...groupRoutes(groups, contacts),
       ...statementRoutes({ groups, store: new StatementStore(database), views, accounts, press: money.press, clock }),
       ...changeRoutes(changes, held, views, people.proven),
     ],

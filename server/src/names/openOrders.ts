@@ -13,6 +13,7 @@ import { awaitsProvider } from '@tienda/core/orders/paymentState';
 import { Heartbeat } from '../platform/db/heartbeat';
 import type { PaymentGateway } from '../gateways/payments/paymentGateway';
 import type { Registries } from '../gateways/registry/registryGateway';
+import type { GroupStore } from './groups/store';
 import type { HolderChangeEnds } from './holderChanges/ends';
 import type { HolderChecks } from './holders/service';
 import type { HearsOfPayment } from '../money/payments/notices';
@@ -51,6 +52,7 @@ export interface OrderParts {
   readonly attention: Attention;
   readonly accounts: AccountStore;
   readonly contacts: ContactStore;
+  readonly groups: Pick<GroupStore, 'need'>;
   readonly holders: HolderChecks;
   readonly holderChanges: HolderChangeEnds;
   readonly catalogue: CatalogueReader;

@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import type { ContactLink, EppContact } from '@tienda/core/epp/objects';
 import type { Database } from '../db/database';
-import { registeredDomain, registryContact } from '../db/schema';
+import { registeredDomain, registryContact, registryHost } from '../db/schema';
 
 /** A name that was registered long ago, as the demo tells it. */
 interface PastName {
@@ -11,6 +11,8 @@ interface PastName {
   readonly contacts: readonly ContactLink[];
   readonly authCode: string;
   readonly statuses: readonly string[];
+  /** Its registrar's own where null or left out. */
+  readonly nameservers?: readonly string[] | null;
   /** ISO 8601 instants. */
   readonly createdAt: string;
   readonly expiresAt: string;
@@ -43,19 +45,31 @@ export async function remember(
       .insert(registryContact)
       .values(contacts.map(({ registry, contact }) => ({ registry, sponsor, id: contact.id, contact, createdAt: now })))
       .onConflictDoNothing();
-  const rows = domains.map(({ createdAt, expiresAt, statuses, ...name }) => ({
+  const rows = domains.map(({ createdAt, expiresAt, statuses, nameservers = null, ...name }) => ({
     ...name,
     sponsor,
     creator: sponsor,
     statuses: [...statuses],
+    nameservers: nameservers && [...nameservers],
     createdAt: new Date(createdAt),
     expiresAt: new Date(expiresAt),
   }));
   if (rows.length === 0) return;
-  const { registrant, contacts: links, authCode, statuses, createdAt, expiresAt, sponsor: holder } = registeredDomain;
-  const told = Object.entries({ registrant, contacts: links, authCode, statuses, createdAt, expiresAt }).map(
-    ([field, { name }]) => [field, sql`excluded.${sql.identifier(name)}`],
+  const hosts = domains.flatMap(({ registry, nameservers }) =>
+    (nameservers ?? []).map((host) => ({ registry, host, sponsor, addresses: [], createdAt: now })),
   );
+  if (hosts.length > 0) await database.insert(registryHost).values(hosts).onConflictDoNothing();
+  const { sponsor: holder, contacts: links, ...columns } = registeredDomain;
+  const { registrant, authCode, statuses, nameservers, createdAt, expiresAt } = columns;
+  const told = Object.entries({
+    registrant,
+    contacts: links,
+    authCode,
+    statuses,
+    nameservers,
+    createdAt,
+    expiresAt,
+  }).map(([field, { name }]) => [field, sql`excluded.${sql.identifier(name)}`]);
   await database
     .insert(registeredDomain)
     .values(rows)

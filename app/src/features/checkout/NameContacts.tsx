@@ -5,6 +5,7 @@ import { checkoutStore } from '../../api/checkoutStore';
 import type { KeptContact } from '../../api/me';
 import { useStored } from '../../stored/stored';
 import { texts } from '../../texts/texts';
+import { rolesOf, useGroupRoles } from './rolesOf';
 import { contactTitle } from '../../shop/holder/contactTitle';
 import { Action } from '../../ui/Action';
 import { Choice } from '../../ui/Choice';
@@ -22,10 +23,12 @@ interface NameContactsProps {
 export function NameContacts({ name, defaultContact, contacts }: NameContactsProps) {
   const choices = useStored(checkoutStore);
   const differing = choices.contacts[name];
-  const chosen = contactsOf(defaultContact.id, differing);
+  const ofGroup = useGroupRoles();
+  const base = contactsOf(defaultContact.id, ofGroup);
+  const chosen = contactsOf(defaultContact.id, rolesOf(name, ofGroup, choices.contacts));
   const choose = (role: ContactRole, id: string) => {
     const { [role]: _before, ...others } = differing ?? {};
-    const roles = id === defaultContact.id ? others : { ...others, [role]: id };
+    const roles = id === base[role] ? others : { ...others, [role]: id };
     checkoutStore.set({ ...choices, contacts: { ...choices.contacts, [name]: roles } });
   };
   const addAnother = () => {

@@ -16,6 +16,7 @@ import { Name } from '../../ui/Name';
 import { Text } from '../../ui/Text';
 import { LineChoices } from '../../shop/name/LineChoices';
 import { NameContacts, registrantOf } from './NameContacts';
+import { rolesOf, useGroupRoles } from './rolesOf';
 import { publicViewWords } from './publicViewWords';
 import { ReadBack } from './ReadBack';
 
@@ -35,9 +36,9 @@ interface NameReviewProps {
 /** One name before it is paid for: its letters, what the public will see, what was chosen; all changeable here. */
 export function NameReview({ line, priced, quote, extension, defaultContact, contacts }: NameReviewProps) {
   const [open, setOpen] = useState<'nothing' | 'public' | 'choices' | 'contacts'>('nothing');
-  const differing = useStored(checkoutStore).contacts;
-  const holder = registrantOf(line.name, defaultContact, contacts, differing);
-  const differs = Object.keys(differing[line.name] ?? {}).length > 0;
+  const roles = rolesOf(line.name, useGroupRoles(), useStored(checkoutStore).contacts);
+  const holder = registrantOf(line.name, defaultContact, contacts, { [line.name]: roles });
+  const differs = Object.keys(roles).length > 0;
   const heldBy = texts.checkout.contacts.title([holder.name, holder.organisation].filter(Boolean).join(', '));
   const { policy } = extension.privacy;
   const { currency, rate } = quote;

@@ -11,6 +11,7 @@ import { isEmpty, useFreshBasket } from '../../api/basket';
 import { checkoutStore } from '../../api/checkoutStore';
 import { useAgreements } from '../../api/catalogue';
 import { ApiProblem } from '../../api/client';
+import { useGroups } from '../../api/groups';
 import {
   useAgreedTerms,
   useContacts,
@@ -37,6 +38,8 @@ import { TallyCodes } from '../../shop/tally/TallyCodes';
 import { TallyRoll } from '../../shop/tally/TallyRoll';
 import { useTally, type Tally } from '../../shop/tally/useTally';
 import { Agreements, newTerms } from './Agreements';
+import { ForGroup } from './ForGroup';
+import { rolesOf, useGroupRoles } from './rolesOf';
 import { CheckoutDeclarations } from './CheckoutDeclarations';
 import { NameReview, HeldReview, ReviewRow } from './NameReview';
 
@@ -152,6 +155,7 @@ function Review(props: ReviewProps) {
       <Text kind="heading" level={2} style={{ marginBottom: 8 }}>
         {readBackWords(tally.lines)}
       </Text>
+      {tally.lines.some(({ action }) => action === 'register') ? <ForGroup /> : null}
       {tally.lines.map((line) => {
         const priced = binding.lines.find(({ name }) => name === line.name);
         const extension = tally.catalogue && extensionOf(line.name, tally.catalogue);
@@ -224,6 +228,8 @@ function usePayment(
   place: ReturnType<typeof usePlaceOrder>,
 ) {
   const queries = useQueryClient();
+  const groups = useGroups();
+  const ofGroup = useGroupRoles();
   const form = usePaymentForm();
   const balances = useBalance().data?.balances;
   const balance = balances?.find(({ currency }) => currency === binding.currency)?.amount ?? 0;
@@ -233,7 +239,7 @@ function usePayment(
   const [problem, setProblem] = useState<CardProblem | ApiProblem>();
 
   async function pay(): Promise<void> {
-    const { contacts, declarations } = checkoutStore.get();
+    const { contacts, declarations, group } = checkoutStore.get();
     const isReady =
       (agreed || newTerms(agreements, before).length === 0) && needed.every((one) => isDeclared(one, declarations));
     setMissing(!isReady);
@@ -247,9 +253,11 @@ function usePayment(
         quoteId: binding.id,
         contactId: holder.id,
         agreements: agreements.map(({ id, version }) => ({ id, version })),
-        contacts: Object.entries(contacts)
-          .filter(([name]) => binding.lines.some((line) => line.name === name))
-          .map(([name, roles]) => ({ name, ...roles })),
+        contacts: binding.lines
+          .filter(({ action }) => action === 'register')
+          .map(({ name }) => ({ name, ...rolesOf(name, ofGroup, contacts) }))
+          .filter((roles) => Object.keys(roles).length > 1),
+        ...(groups.data?.some(({ id }) => id === group) ? { groupId: group } : {}),
         declarations: declarations.filter(({ name, code }) =>
           needed.some((one) => one.name === name && one.code === code),
         ),

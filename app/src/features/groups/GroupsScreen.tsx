@@ -1,14 +1,18 @@
 import { Link } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { contactRoles, type ContactRole, type NameContacts } from '@tienda/core/contacts/roles';
 import type { NameGroup } from '@tienda/core/names/nameGroup';
 import { useGroups, useKeepGroup, useRemoveGroup } from '../../api/groups';
+import { useContacts } from '../../api/me';
 import { useSession } from '../../api/session';
 import { useToday } from '../../api/shopClock';
+import { contactTitle } from '../../shop/holder/contactTitle';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
+import { Choice } from '../../ui/Choice';
 import { Failure, Loading } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Screen, Stub } from '../../ui/Screen';
@@ -121,17 +125,46 @@ interface GroupFormProps {
 function GroupForm({ group, onDone }: GroupFormProps) {
   const [title, setTitle] = useState(group?.title ?? '');
   const [note, setNote] = useState(group?.note ?? '');
+  const [roles, setRoles] = useState<Partial<NameContacts>>(group?.contacts ?? {});
+  const contacts = useContacts().data ?? [];
+  const known = (role: ContactRole) => (contacts.some(({ id }) => id === roles[role]) ? (roles[role] ?? '') : '');
+  const choose = (role: ContactRole, id: string) => {
+    const { [role]: _before, ...others } = roles;
+    setRoles(id === '' ? others : { ...others, [role]: id });
+  };
+  const kept = Object.fromEntries(contactRoles.flatMap((role) => (known(role) === '' ? [] : [[role, known(role)]])));
   const keep = useKeepGroup();
   return (
     <View>
       <Field label={words.title} value={title} maxLength={80} onChange={setTitle} />
       <Field multiline label={words.note} value={note} maxLength={2000} onChange={setNote} />
+      {contacts.length > 0 ? (
+        <>
+          <Text kind="small" colour="quiet" style={styles.note}>
+            {words.contacts}
+          </Text>
+          {contactRoles.map((role) => (
+            <Choice
+              key={role}
+              label={texts.checkout.contacts.roles[role]}
+              value={known(role)}
+              options={[
+                { value: '', title: words.whoOrders },
+                ...contacts.map((contact) => ({ value: contact.id, title: contactTitle(contact) })),
+              ]}
+              onChange={(id) => choose(role, id)}
+            />
+          ))}
+        </>
+      ) : null}
       {keep.isError ? <Failure fault={keep.error} /> : null}
       <View style={styles.row}>
         <Action
           title={words.keep}
           busy={keep.isPending}
-          onPress={() => keep.mutate({ title, note, ...(group ? { id: group.id } : {}) }, { onSuccess: onDone })}
+          onPress={() =>
+            keep.mutate({ title, note, contacts: kept, ...(group ? { id: group.id } : {}) }, { onSuccess: onDone })
+          }
         />
         <Action kind="link" title={words.leave} onPress={onDone} />
       </View>

@@ -36,20 +36,23 @@ export function ContactMany({ chosen, onLeave }: ContactManyProps) {
   const fault = change.error ?? look.error ?? contacts.error;
   return (
     <ScrollView style={styles.whole}>
-      {change.data
-        ? null
-        : contactRoles.map((role) => (
-            <Choice
-              key={role}
-              label={texts.checkout.contacts.roles[role]}
-              value={roles[role] ?? ''}
-              options={[
-                { value: '', title: words.contacts.stays },
-                ...(contacts.data ?? []).map((contact) => ({ value: contact.id, title: contactTitle(contact) })),
-              ]}
-              onChange={(id) => choose(role, id)}
-            />
-          ))}
+      <View style={styles.roles}>
+        {change.data
+          ? null
+          : contactRoles.map((role) => (
+              <View key={role} style={styles.role}>
+                <Choice
+                  label={texts.checkout.contacts.roles[role]}
+                  value={roles[role] ?? ''}
+                  options={[
+                    { value: '', title: words.contacts.stays },
+                    ...(contacts.data ?? []).map((contact) => ({ value: contact.id, title: contactTitle(contact) })),
+                  ]}
+                  onChange={(id) => choose(role, id)}
+                />
+              </View>
+            ))}
+      </View>
       {shown ? (
         <Text kind="small" role="status">
           {outcomeWords(shown, change.data !== undefined)}
@@ -95,5 +98,7 @@ function outcomeWords({ asked, waiting, cannot }: ChangedContacts, isDone: boole
 
 const styles = StyleSheet.create({
   whole: { maxHeight: 420 },
+  roles: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 12 },
+  role: { flexGrow: 1, flexBasis: 300 },
   actions: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 14 },
 });

@@ -76,6 +76,8 @@ export const checkout = {
       billing: 'Billing contact',
     },
     another: 'Add another person or organisation',
+    forGroup: 'For the group',
+    forGroupDetail: 'The names are put in it, and held by whom it says; you are billed.',
     billed: (name: string) => `Billed to ${name}`,
   },
   declarations: {

@@ -18,6 +18,8 @@ export const groups = {
   keepIt: 'Keep it',
   itsNames: (count: number) => nameCount(count),
   choose: 'Choose a group',
+  contacts: 'Names that are registered for it are held by, and looked after by:',
+  whoOrders: 'whoever orders them',
   none: 'In no group',
   newOne: 'A new group',
   make: 'Make the group',

@@ -76,8 +76,8 @@ export const holderChange = {
   to: 'To be held by',
   by: 'Agree by',
   both: 'The holder has the rights to a name. Both of you have to agree; if one refuses or says nothing, nothing changes.',
-  waive: 'They may leave at once',
-  waiveDetail: 'Otherwise they cannot be moved to another registrar for 60 days.',
+  waive: 'May be moved away at once',
+  waiveDetail: 'Otherwise no move to another registrar for 60 days.',
   agree: 'I agree',
   refuse: 'I refuse',
   state: {

@@ -83,6 +83,8 @@ export const checkout: Texts['checkout'] = {
       billing: 'Contacto de facturación',
     },
     another: 'Añadir otra persona u organización',
+    forGroup: 'Para el grupo',
+    forGroupDetail: 'Los nombres van a él, y su titular es quien él diga; se le cobra a usted.',
     billed: (name) => `Se factura a ${name}`,
   },
   declarations: {

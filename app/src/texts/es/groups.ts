@@ -18,6 +18,8 @@ export const groups: Texts['groups'] = {
   keepIt: 'Conservarlo',
   itsNames: (count) => nameCount(count),
   choose: 'Elegir un grupo',
+  contacts: 'Los nombres que se registran para él tienen a:',
+  whoOrders: 'quien los pide',
   none: 'Sin grupo',
   newOne: 'Un grupo nuevo',
   make: 'Crear el grupo',

@@ -76,8 +76,8 @@ export const holderChange: Texts['holderChange'] = {
   to: 'Nuevo titular',
   by: 'Aceptar antes del',
   both: 'El titular tiene los derechos sobre un nombre. Han de aceptar los dos; si uno rechaza o no dice nada, nada cambia.',
-  waive: 'Pueden irse enseguida',
-  waiveDetail: 'Si no, no se pueden llevar a otro registrador durante 60 días.',
+  waive: 'Se puede llevar a otro sitio enseguida',
+  waiveDetail: 'Si no, no se lleva a otro registrador durante 60 días.',
   agree: 'Acepto',
   refuse: 'Rechazo',
   state: {

@@ -73,7 +73,7 @@ export class StudioStore {
   async addGroups(
     transaction: Transaction,
     accountId: string,
-    groups: readonly { readonly id: string; readonly title: string; readonly note: string }[],
+    groups: readonly Omit<typeof nameGroup.$inferInsert, 'accountId'>[],
   ): Promise<void> {
     await transaction.insert(nameGroup).values(groups.map((group) => ({ ...group, accountId })));
   }

@@ -32,6 +32,8 @@ export interface StudioName {
   readonly privacy: boolean;
   readonly autoRenew: boolean;
   readonly locked: boolean;
+  /** Tienda's own where null, none where empty. */
+  readonly nameservers: readonly string[] | null;
   /** On which day its renewal was tried and not paid. */
   readonly failedOn?: IsoDate;
   readonly payments: readonly StudioPayment[];
@@ -161,10 +163,17 @@ export function studioStory(extensions: readonly WholeExtension[], today: IsoDat
       privacy: policy === 'included' ? place % 9 !== 0 : policy === 'priced' && place % 3 === 0,
       autoRenew,
       locked: place % 6 !== 0,
+      nameservers: nameserversOf(place),
       ...(special?.fails ? { failedOn: addDays(expiresOn, -14) } : {}),
       payments,
     };
   });
+}
+
+/** Most are with Tienda, some with their clients' own hosts, a few point nowhere. */
+function nameserversOf(place: number): readonly string[] | null {
+  if (place % 41 === 7) return [];
+  return place % 7 === 3 ? ['ns1.quayhost.example', 'ns2.quayhost.example'] : null;
 }
 
 function nameOf(client: number, nth: number, extensions: readonly WholeExtension[], taken: Set<string>) {

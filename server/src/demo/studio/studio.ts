@@ -32,6 +32,8 @@ interface RegistryName {
   readonly contacts: readonly { readonly type: 'admin' | 'tech' | 'billing'; readonly id: string }[];
   readonly authCode: string;
   readonly statuses: readonly string[];
+  /** Its registrar's own where null. */
+  readonly nameservers: readonly string[] | null;
   /** ISO 8601 instants. */
   readonly createdAt: string;
   readonly expiresAt: string;
@@ -93,7 +95,12 @@ export class Studio {
     const booked = bookOrders(names, studioContact);
     const studio: KeptContact = { id: randomUUID(), contact: studioContact };
     const clients = studioClients.map(({ holder }): KeptContact => ({ id: randomUUID(), contact: holder }));
-    const groups = studioClients.map(({ title, note }) => ({ id: randomUUID(), title, note }));
+    const groups = studioClients.map(({ title, note }, place) => ({
+      id: randomUUID(),
+      title,
+      note,
+      contacts: contactsOf(clients[place]?.id ?? studio.id, studio.id),
+    }));
     const checks = [studio, ...clients].map(({ contact }, place) => {
       const { unconfirmedFor } = studioClients[place - 1] ?? {};
       const { email } = contact;
@@ -151,7 +158,7 @@ function heldRow(
   { client, studio, groupId, suspended }: HeldBy,
   today: IsoDate,
 ): HeldRow {
-  const { name, extension, registeredOn, expiresOn, privacy, autoRenew, locked } = of;
+  const { name, extension, registeredOn, expiresOn, privacy, autoRenew, locked, nameservers } = of;
   const { lifecycle } = extension;
   const orders = booked.filter(({ operations }) => operations.some((done) => done.name === name));
   const [first] = orders;
@@ -173,6 +180,7 @@ function heldRow(
     autoRenew,
     currency: studioCurrency,
     locked,
+    delegation: nameservers === null ? null : { nameservers, hosts: [], ds: [] },
     suspended,
     stage,
     nextStageOn: nextStageOn(expiresOn, lifecycle, today),
@@ -228,7 +236,8 @@ function shareOf(
 ): RegistryShare {
   const registries = new Map(names.map(({ name, extension }) => [name, extension.registry]));
   const made = new Map<string, RegistryShare['contacts'][number]>();
-  const domains = rows.map(({ name, orderId, contacts: of, privacy, registeredOn, expiresOn, locked, suspended }) => {
+  const domains = rows.map((row) => {
+    const { name, orderId, contacts: of, privacy, registeredOn, expiresOn, locked, suspended, delegation } = row;
     const registry = registries.get(name) ?? '';
     if (!of) throw new Error(`${name} has no contacts`);
     const handles = contactHandles(of, privacy);
@@ -248,6 +257,7 @@ function shareOf(
       contacts: (['admin', 'tech', 'billing'] as const).map((type) => ({ type, id: handles[type] })),
       authCode: authCode(keys, orderId, name),
       statuses: statuses.length > 0 ? statuses : ['ok'],
+      nameservers: delegation?.nameservers ?? null,
       createdAt: `${registeredOn}T10:00:00.000Z`,
       expiresAt: `${expiresOn}T10:00:00.000Z`,
     };

@@ -1,4 +1,9 @@
 import { IsString, Matches, MaxLength } from 'class-validator';
+import { contactRoles } from '@tienda/core/contacts/roles';
+import { RolesModel } from '../../people/contacts/models';
+import type { ContactStore } from '../../people/contacts/store';
+import { badFields } from '../../platform/http/problem';
+import { MayBeLeftOut, PartOf } from '../../platform/http/readModel';
 import { accountRoute, type Route } from '../../platform/http/route';
 import type { GroupStore, GroupWords } from './store';
 
@@ -11,14 +16,31 @@ class GroupModel {
   @IsString({ message: 'The note is text.' })
   @MaxLength(2000, { message: 'A note has at most 2000 characters.' })
   note!: string;
+
+  /** Who is what to names that are registered for it. */
+  @MayBeLeftOut()
+  @PartOf(RolesModel)
+  contacts?: RolesModel;
 }
 
-/** Without spaces around what was typed. */
-function wordsOf({ title, note }: GroupModel): GroupWords {
-  return { title: title.trim().replace(/\s+/g, ' '), note: note.trim() };
-}
-
-export function groupRoutes(groups: GroupStore): Route[] {
+export function groupRoutes(groups: GroupStore, kept: Pick<ContactStore, 'ofAccount'>): Route[] {
+  /** Without spaces around what was typed. @throws Problem 422 where a contact is not the account's */
+  const wordsOf = async (account: string, { title, note, contacts = {} }: GroupModel): Promise<GroupWords> => {
+    const known = new Set((await kept.ofAccount(account)).map(({ id }) => id));
+    const chosen = contactRoles.flatMap((role) =>
+      contacts[role] === undefined ? [] : [[role, contacts[role]] as const],
+    );
+    const strange = chosen.filter(([, id]) => !known.has(id));
+    if (strange.length > 0)
+      throw badFields(
+        strange.map(([role]) => ({
+          pointer: `/contacts/${role}`,
+          code: 'unknownContact',
+          detail: 'This contact is not among yours: choose another.',
+        })),
+      );
+    return { title: title.trim().replace(/\s+/g, ' '), note: note.trim(), contacts: Object.fromEntries(chosen) };
+  };
   return [
     accountRoute(
       'get',
@@ -31,8 +53,8 @@ export function groupRoutes(groups: GroupStore): Route[] {
       '/api/me/groups',
       { needs: 'changeGroups', summary: 'Makes a group', model: GroupModel, perMinute: 60 },
       async ({ actor: { account }, body }) => {
-        const { id, title, note } = await groups.add(account, wordsOf(body));
-        return { status: 201, body: { id, title, note, names: 0 } };
+        const { id, title, note, contacts } = await groups.add(account, await wordsOf(account, body));
+        return { status: 201, body: { id, title, note, contacts, names: 0 } };
       },
     ),
     accountRoute(
@@ -40,8 +62,9 @@ export function groupRoutes(groups: GroupStore): Route[] {
       '/api/me/groups/:id',
       { needs: 'changeGroups', summary: 'Changes title and note of a group', model: GroupModel },
       async ({ actor: { account }, params, body }) => {
-        const { id, title, note } = await groups.change(account, params['id'] ?? '', wordsOf(body));
-        return { body: { id, title, note } };
+        const words = await wordsOf(account, body);
+        const { id, title, note, contacts } = await groups.change(account, params['id'] ?? '', words);
+        return { body: { id, title, note, contacts } };
       },
     ),
     accountRoute(

@@ -8,7 +8,7 @@ import { isUuid } from '../../platform/http/uuid';
 export type StoredGroup = typeof nameGroup.$inferSelect;
 
 /** What is written of a group. */
-export type GroupWords = Pick<StoredGroup, 'title' | 'note'>;
+export type GroupWords = Pick<StoredGroup, 'title' | 'note' | 'contacts'>;
 
 /** Groups of names. */
 export class GroupStore {
@@ -16,9 +16,9 @@ export class GroupStore {
 
   /** With how many names are in each, by title. */
   ofAccount(accountId: string): Promise<NameGroup[]> {
-    const { id, title, note } = getTableColumns(nameGroup);
+    const { id, title, note, contacts } = getTableColumns(nameGroup);
     return this.database
-      .select({ id, title, note, names: count(heldName.id) })
+      .select({ id, title, note, contacts, names: count(heldName.id) })
       .from(nameGroup)
       .leftJoin(heldName, and(eq(heldName.groupId, id), isNull(heldName.leftAt)))
       .where(eq(nameGroup.accountId, accountId))

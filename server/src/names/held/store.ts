@@ -11,7 +11,7 @@ import type { Currency } from '@tienda/core/money/money';
 import { addDays, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { notFound } from '../../platform/http/problem';
-import { availability, heldName, nameLog } from '../../platform/db/schema';
+import { availability, heldName, nameGroup, nameLog } from '../../platform/db/schema';
 import { nameChanges } from '../../find/zones/changes';
 
 /** A name that an account holds, as it is kept. */
@@ -51,6 +51,8 @@ export type NewlyHeld = Omit<
   'id' | 'groupId' | 'locked' | 'suspended' | 'delegation' | 'movableFrom' | 'stage' | 'nextStageOn' | 'care' | 'careOn'
 > & {
   readonly years: number;
+  /** Of the group that it was registered for; in none where that is gone. */
+  readonly groupId: string | null;
 };
 
 const { leftAt: _leftAt, unpaid: _unpaid, pointsTo: _pointsTo, ...columns } = getTableColumns(heldName);
@@ -209,10 +211,11 @@ export class NameStore {
     return [
       sql`added as (
         insert into ${heldName} (id, name, account_id, order_id, contact_id, contacts, registered_on, expires_on, next_stage_on,
-          care_on, privacy, auto_renew, premium_renew, currency)
+          care_on, group_id, privacy, auto_renew, premium_renew, currency)
         select ${id}::uuid, ${held.name}, ${held.accountId}::uuid, ${held.orderId}::uuid, ${held.contactId}::uuid,
           ${JSON.stringify(held.contacts)}::jsonb, ${held.registeredOn}::date, ${held.expiresOn}::date, ${held.expiresOn}::date,
           ${careFrom(held.expiresOn)}::date,
+          (select g.id from ${nameGroup} g where g.id = ${held.groupId}::uuid and g.account_id = ${held.accountId}::uuid),
           ${held.privacy}::boolean, ${held.autoRenew}::boolean, ${held.premiumRenew}::bigint, ${held.currency}
         from ${from}
       )`,

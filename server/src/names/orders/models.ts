@@ -46,6 +46,11 @@ export class NewOrder {
   @ListOf(DeclarationModel)
   declarations?: DeclarationModel[];
 
+  /** Id of the group that the names are registered for. */
+  @MayBeLeftOut()
+  @IsUUID(undefined, { message: 'A group is named by its id.' })
+  groupId?: string;
+
   @PartOf(PaymentModel)
   payment!: PaymentModel;
 

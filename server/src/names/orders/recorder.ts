@@ -239,6 +239,7 @@ export class OrderRecorder {
       autoRenew,
       premiumRenew: premium?.renew ?? null,
       currency: order.currency,
+      groupId: request.groupId ?? null,
       years,
     };
     const holder = contacts.find(({ id }) => id === registrant);

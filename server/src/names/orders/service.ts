@@ -21,6 +21,7 @@ import { keyReused, type SentOnce } from '../../platform/http/idempotency';
 import { badField, badFields, notFound, Problem } from '../../platform/http/problem';
 import { isUuid, uuidFrom } from '../../platform/http/uuid';
 import type { InvoiceStore } from '../../money/invoices/store';
+import type { GroupStore } from '../groups/store';
 import type { NameStore } from '../held/store';
 import { transactionOf } from '../operations/identity';
 import type { KeptOperation, OperationStore } from '../operations/store';
@@ -43,6 +44,7 @@ export interface OrderServiceParts {
   readonly quotes: QuoteService;
   readonly quoteStore: QuoteStore;
   readonly contacts: ContactStore;
+  readonly groups: Pick<GroupStore, 'need'>;
   readonly names: Pick<NameStore, 'among'>;
   readonly codeUses: CodeUseStore;
   readonly balances: BalanceStore;
@@ -86,6 +88,8 @@ export class OrderService {
     const contact = kept.find((one) => one.id === wanted.contactId);
     if (!contact) throw badField('/contactId', 'unknownContact', 'This contact is not among yours: choose another.');
     this.expectSameCustomer(stored, contact);
+    if (wanted.groupId !== undefined) await this.parts.groups.need(accountId, wanted.groupId);
+    const inGroup = wanted.groupId === undefined ? {} : { groupId: wanted.groupId };
     const { checks } = this.parts;
     const toRegister = stored.quote.lines.filter(({ action }) => action === 'register');
     checks.expectOrderable(stored.quote.lines);
@@ -159,7 +163,7 @@ export class OrderService {
         registry: this.read(name).registry,
         request:
           kind === 'register'
-            ? { years, privacy, contacts, ...(premium ? { premium } : {}) }
+            ? { years, privacy, contacts, ...inGroup, ...(premium ? { premium } : {}) }
             : kind === 'update'
               ? { privacy: true, contacts: holding.get(name) ?? contacts }
               : { years, ...(isByClock ? { ending: mine.get(name)?.expiresOn } : {}) },

@@ -183,6 +183,8 @@ export const nameGroup = pgTable(
       .references(() => account.id),
     title: text().notNull(),
     note: text().notNull().default(''),
+    /** Who is what to names that are registered for it. */
+    contacts: jsonb().$type<Partial<NameContacts>>().notNull().default({}),
   },
   (table) => [uniqueIndex('name_group_title').on(table.accountId, sql`lower(${table.title})`)],
 );

@@ -1,0 +1,1 @@
+ALTER TABLE "name_group" ADD COLUMN "contacts" jsonb DEFAULT '{}'::jsonb NOT NULL;
