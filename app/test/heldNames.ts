@@ -23,6 +23,7 @@ export const boats: ShownName = {
     freeFrom: '2029-02-12',
   },
   holder: { name: 'Maren Solvik', organisation: 'Saltwhistle Boatworks' },
+  contacts: { registrant: 'c1', admin: 'c1', tech: 'c1', billing: 'c1' },
 };
 export const org: ShownName = {
   ...boats,

@@ -1,10 +1,10 @@
-import { createElement, type CSSProperties, type ReactNode } from 'react';
+import { createElement, type ChangeEvent, type CSSProperties, type ReactNode } from 'react';
 
 interface NativeChoiceProps {
   readonly type: 'checkbox' | 'radio';
   readonly label: string;
   readonly checked: boolean;
-  readonly onChange: (checked: boolean) => void;
+  readonly onChange: (checked: boolean, withShift: boolean) => void;
   /** What is seen of it. */
   readonly children: ReactNode;
   /** A checkbox that works at once. */
@@ -42,7 +42,8 @@ export function NativeChoice(props: NativeChoiceProps) {
     disabled,
     'aria-label': label,
     'aria-describedby': describedBy,
-    onChange: (event: { target: { checked: boolean } }) => (disabled ? undefined : onChange(event.target.checked)),
+    onChange: ({ target, nativeEvent }: ChangeEvent<HTMLInputElement>) =>
+      disabled ? undefined : onChange(target.checked, 'shiftKey' in nativeEvent && nativeEvent.shiftKey === true),
     style: unseen,
   });
   return createElement('label', { className: 'choice', style: { ...whole, ...style } }, input, children);

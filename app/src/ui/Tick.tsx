@@ -8,7 +8,7 @@ interface TickProps {
   /** What is chosen by it. */
   readonly label: string;
   readonly value: boolean;
-  readonly onChange: (value: boolean) => void;
+  readonly onChange: (value: boolean, withShift: boolean) => void;
 }
 
 /** A box to tick: the browser's own checkbox in Tienda's shape. */

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { grown } from '../money/money';
 import { addDays, addYears } from '../time/isoDate';
 import { aheadOf, dearest, dueIn } from './ahead';
 import type { ShownName } from '../names/shownName';
@@ -95,6 +96,38 @@ test('whatever is kept: months, years and the names of each month come to the sa
         expect(sum(dueIn(month, names, byItself, today, growth).map(({ amount }) => amount))).toBe(kept + ends);
     }),
     { numRuns: 30 },
+  );
+});
+
+test('reckoned with dates, payment by payment, it comes to the same; also from a leap day', () => {
+  const years = (from: string, to: string) =>
+    Number(to.slice(0, 4)) - Number(from.slice(0, 4)) - (to.slice(5) < from.slice(5) ? 1 : 0);
+  const days = fc.oneof(
+    fc.integer({ min: -400, max: 4000 }).map((count) => addDays('2027-02-28', count)),
+    fc.constantFrom('2028-02-29', '2027-03-01', '2027-02-28'),
+  );
+  const rises = ({ name }: ShownName) => (name.endsWith('.org') ? '0.02' : '0.1');
+  fc.assert(
+    fc.property(
+      days,
+      days,
+      fc.integer({ min: 1, max: 3 }),
+      fc.constantFrom('a.org', 'a.boats'),
+      (now, on, term, label) => {
+        const name = named(label, on, 1234, { renewal: { on, years: term, amount: 1234, currency: 'EUR' } });
+        const expected = new Map<string, number>();
+        const end = addYears(`${now.slice(0, 7)}-01`, 10);
+        for (let ends = on, count = 1; ends < end; ends = addYears(on, count * term), count += 1) {
+          const day = ends < now ? now : ends;
+          const amount = grown(1234, rises(name), years(now, day));
+          expected.set(day.slice(0, 7), (expected.get(day.slice(0, 7)) ?? 0) + amount);
+        }
+        const { months } = aheadOf([name], byItself, now, rises);
+        expect(new Map(months.filter(({ kept }) => kept > 0).map(({ month, kept }) => [month, kept]))).toEqual(
+          expected,
+        );
+      },
+    ),
   );
 });
 

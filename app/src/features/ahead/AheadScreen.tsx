@@ -2,9 +2,12 @@ import { Link } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { decimalAmount, type Currency } from '@tienda/core/money/money';
-import { aheadOf, dearest, dueIn, type AheadMonth } from '@tienda/core/pricing/ahead';
+import { extensionOf } from '@tienda/core/catalogue/extensionOf';
+import { aheadOf, dearest, dueIn, type AheadMonth, type Growth } from '@tienda/core/pricing/ahead';
+import { growthFrom } from '@tienda/core/pricing/termAdvice';
 import type { ShownName } from '@tienda/core/names/shownName';
 import type { IsoDate } from '@tienda/core/time/isoDate';
+import { useCatalogue } from '../../api/catalogue';
 import { useGroups } from '../../api/groups';
 import { useToday } from '../../api/shopClock';
 import { HeldNames } from '../../shop/held/HeldNames';
@@ -30,7 +33,7 @@ const mostAtFirst = 8;
 const fewestToCompare = 10;
 const mostDear = 5;
 
-const growths = ['0', '0.02', '0.05', '0.1'];
+const growths = ['0', 'own', '0.02', '0.05', '0.1'] as const;
 
 /** What falls due, when, for how much; and what it would be with other names kept. */
 export function AheadScreen() {
@@ -51,7 +54,8 @@ function Years({ names: all, today }: { readonly names: readonly ShownName[]; re
   );
   const [chosen, setChosen] = useState<string>();
   const [isAll, setAll] = useState(false);
-  const [growth, setGrowth] = useState('0');
+  const [chosenGrowth, setGrowth] = useState<(typeof growths)[number]>('0');
+  const growth = useGrowth(chosenGrowth);
   /** Other than auto-renew says. */
   const [kept, setKept] = useState<ReadonlyMap<string, boolean>>(new Map());
   const isKept = ({ name, autoRenew }: ShownName) => kept.get(name) ?? autoRenew;
@@ -101,13 +105,18 @@ function Years({ names: all, today }: { readonly names: readonly ShownName[]; re
         <Text kind="small">{words.growth}</Text>
         <ChipChoice
           label={words.growth}
-          value={growth}
+          value={chosenGrowth}
           options={growths.map((value) => ({
             value,
-            title: value === '0' ? words.asToday : texts.advice.percent(percentText(Number(value))),
+            title:
+              value === '0'
+                ? words.asToday
+                : value === 'own'
+                  ? texts.advice.asEach
+                  : texts.advice.percent(percentText(Number(value))),
           }))}
-          pressed={growth !== '0'}
-          onChange={setGrowth}
+          pressed={chosenGrowth !== '0'}
+          onChange={(value) => setGrowth(growths.find((known) => known === value) ?? '0')}
         />
       </View>
       <BarChart
@@ -185,6 +194,24 @@ function Years({ names: all, today }: { readonly names: readonly ShownName[]; re
       </Text>
     </View>
   );
+}
+
+/** By how much prices rise: as chosen, or each as its extension's have over the last year. */
+function useGrowth(chosen: (typeof growths)[number]): Growth {
+  const catalogue = useCatalogue().data;
+  return useMemo(() => {
+    if (chosen !== 'own') return chosen;
+    const known = new Map<string, string>();
+    return ({ name }) => {
+      const zone = name.slice(name.indexOf('.') + 1);
+      const before = known.get(zone);
+      if (before !== undefined) return before;
+      const rise = catalogue && extensionOf(name, catalogue)?.trend.renew;
+      const growth = rise === undefined ? '0' : growthFrom(rise);
+      known.set(zone, growth);
+      return growth;
+    };
+  }, [chosen, catalogue]);
 }
 
 interface KeepRowProps {

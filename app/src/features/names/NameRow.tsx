@@ -21,7 +21,8 @@ interface NameRowProps {
   /** Title of the group that it is in. */
   readonly group: string | undefined;
   readonly isChosen: boolean;
-  readonly onChoose: (isChosen: boolean) => void;
+  /** @param withShift all from the one chosen last to this one */
+  readonly onChoose: (isChosen: boolean, withShift: boolean) => void;
 }
 
 /** One name held: when it ends and what happens then; chosen by its box, opened by the rest. */

@@ -3,8 +3,7 @@ import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { withChange, type NameChange } from '@tienda/core/names/nameChange';
 import type { ShownName } from '@tienda/core/names/shownName';
-import type { IsoDate } from '@tienda/core/time/isoDate';
-import { useEveryName, useNameCounts, useNamePages } from '../../api/names';
+import { useEveryName, useNameCounts } from '../../api/names';
 import { useGroups } from '../../api/groups';
 import { useSession } from '../../api/session';
 import { useToday } from '../../api/shopClock';
@@ -21,7 +20,7 @@ import { Text } from '../../ui/Text';
 import { useQueryParams } from '../../ui/useQueryParams';
 import { ChangeBar } from './ChangeBar';
 import { nameFilters, nameSorts, readFilter, readSort, searchOf } from './nameFilters';
-import { NameRow } from './NameRow';
+import { NameRows } from './NameRows';
 import { saveNames } from './saveNames';
 
 const words = texts.names;
@@ -140,7 +139,7 @@ export function NamesScreen() {
             <Action kind="link" title={words.csv} busy={saving.isPending} onPress={save} />
           </View>
           {today === undefined ? null : (
-            <Rows
+            <NameRows
               search={search}
               today={today}
               titles={new Map(groups.data?.map(({ id, title }) => [id, title]))}
@@ -167,54 +166,9 @@ function changedAmong(
   return next;
 }
 
-interface RowsProps {
-  readonly search: string;
-  readonly today: IsoDate;
-  /** Of groups, by id. */
-  readonly titles: ReadonlyMap<string, string>;
-  readonly chosen: ReadonlyMap<string, ShownName>;
-  readonly onChosen: (chosen: ReadonlyMap<string, ShownName>) => void;
-}
-
-function Rows({ search, today, titles, chosen, onChosen }: RowsProps) {
-  const pages = useNamePages(search);
-  const failure = pages.isError ? <Failure fault={pages.error} retry={() => void pages.refetch()} /> : null;
-  // What is known stays on screen, though asking for it anew has failed.
-  if (!pages.data) return failure ?? <Loading />;
-  const names = pages.data.pages.flatMap(({ body }) => body);
-  if (names.length === 0) return <Text colour="quiet">{words.noneFit}</Text>;
-  const choose = (name: ShownName, isChosen: boolean) => {
-    const next = new Map(chosen);
-    if (isChosen) next.set(name.name, name);
-    else next.delete(name.name);
-    onChosen(next);
-  };
-  return (
-    <View>
-      {failure}
-      {names.map((name) => (
-        <NameRow
-          key={name.name}
-          name={name}
-          today={today}
-          group={titles.get(name.groupId ?? '')}
-          isChosen={chosen.has(name.name)}
-          onChoose={(isChosen) => choose(name, isChosen)}
-        />
-      ))}
-      {pages.hasNextPage ? (
-        <View style={styles.more}>
-          <Action title={words.more} busy={pages.isFetchingNextPage} onPress={() => void pages.fetchNextPage()} />
-        </View>
-      ) : null}
-    </View>
-  );
-}
-
 const styles = StyleSheet.create({
   strip: { flexGrow: 0 },
   chips: { gap: 8, paddingVertical: 6, alignItems: 'center' },
-  more: { alignItems: 'center', paddingVertical: 14 },
   tools: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 12 },
   link: { paddingVertical: 12 },
 });

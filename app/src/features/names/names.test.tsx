@@ -49,6 +49,27 @@ test('many are changed at once: said before it is done, and taken back after it'
   ]);
 });
 
+test('with Shift all from the one chosen last are chosen, by a click or by the arrows', async () => {
+  const named = (label: string) => ({ ...org, name: `${label}.org`, unicode: `${label}.org` });
+  serverWithNames(...['a', 'b', 'c', 'd'].map(named));
+  show(<NamesScreen />);
+  const box = (label: string) => screen.getByRole<HTMLInputElement>('checkbox', { name: `Choose ${label}.org` });
+  fireEvent.click(await screen.findByRole('checkbox', { name: 'Choose a.org' }));
+  fireEvent.click(box('c'), { shiftKey: true });
+  expect(screen.getByText('3 chosen')).toBeTruthy();
+  fireEvent.click(box('b'), { shiftKey: true });
+  expect(screen.getByText('1 chosen')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Choose none' }));
+  box('b').focus();
+  fireEvent.keyDown(box('b'), { key: 'ArrowDown', shiftKey: true });
+  fireEvent.keyDown(box('c'), { key: 'ArrowDown', shiftKey: true });
+  expect(screen.getByText('3 chosen')).toBeTruthy();
+  expect(document.activeElement).toBe(box('d'));
+  fireEvent.keyDown(box('d'), { key: 'ArrowUp' });
+  fireEvent.keyDown(box('c'), { key: 'Enter' });
+  expect(mockNavigate).toHaveBeenCalledWith({ pathname: '/names/[name]', params: { name: 'c.org' } });
+});
+
 test('one who holds nothing yet is told what to do', async () => {
   serverWithNames();
   show(<NamesScreen />);

@@ -74,7 +74,7 @@ export function HolderForm({ known, about, email, forNames, onKept }: HolderForm
       onError: (fault) => {
         if (!(fault instanceof ApiProblem)) return;
         for (const { pointer, detail } of fault.errors) {
-          const field = fields.find((name) => `/${name}` === pointer);
+          const field = fieldAt(pointer);
           if (field) setError(field, { type: 'server', message: detail });
         }
       },
@@ -174,7 +174,7 @@ export function HolderForm({ known, about, email, forNames, onKept }: HolderForm
         )}
       />
       <TextField control={control} name="email" label={words.email} inputMode="email" autoComplete="email" />
-      {keep.isError ? <Failure fault={keep.error} /> : null}
+      {keep.isError && !isToldAtFields(keep.error) ? <Failure fault={keep.error} /> : null}
       <Action kind="main" title={words.save} busy={keep.isPending} onPress={() => void submit()} />
     </Card>
   );
@@ -187,6 +187,17 @@ const latinFields = [
   { of: 'street', field: 'latinStreet' },
   { of: 'city', field: 'latinCity' },
 ] as const;
+
+/** The field that a problem of the server is about. */
+function fieldAt(pointer: string) {
+  return fields.find((name) => `/${name}` === pointer);
+}
+
+/** True where all that is wrong is said at its field already. */
+function isToldAtFields(fault: Error): boolean {
+  if (!(fault instanceof ApiProblem) || fault.errors.length === 0) return false;
+  return fault.errors.every(({ pointer }) => fieldAt(pointer) !== undefined);
+}
 
 function valuesOf(known: Contact | undefined, country: string, email: string): Contact {
   return {

@@ -181,6 +181,7 @@ export const names = {
   },
   yes: 'yes',
   no: 'no',
+  keys: 'Arrows go from name to name, space chooses, Shift chooses all up to there, Enter opens.',
   noneFit: 'No name is like this.',
   more: 'Show more',
   ends: (date: string, days: number) =>

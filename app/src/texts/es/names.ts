@@ -183,6 +183,7 @@ export const names: Texts['names'] = {
   },
   yes: 'sí',
   no: 'No',
+  keys: 'Las flechas van de nombre en nombre, el espacio elige, Mayús elige todos hasta ahí, Intro abre.',
   noneFit: 'Ningún nombre es así.',
   more: 'Mostrar más',
   ends: (date, days) =>
