@@ -117,6 +117,21 @@ const holdersViews: readonly View[] = [
   simply('order, unpaid', ({ unpaidOrder }) => `/orders/${unpaidOrder}`, /^Order/),
   simply('names', '/names', 'Names'),
   simply('one name', ({ registered }) => `/names/${registered}`, /^saltwhistle/),
+  {
+    name: 'one name, its forms open',
+    open: async (page, { registered }) => {
+      await settled(page, `/names/${registered}`, /^saltwhistle/);
+      await page.getByRole('button', { name: 'Change them' }).click();
+      await expect(page.getByLabel('Billing contact')).toBeVisible();
+      await page.getByRole('button', { name: 'Change', exact: true }).click();
+      await page.getByRole('radio', { name: /^Other nameservers/ }).click({ force: true });
+      await page.getByLabel('Nameservers, one a line').fill('192.0.2.7');
+      await page.getByRole('button', { name: 'Set them' }).click();
+      await expect(page.getByText(/is not the name of a host/)).toBeVisible();
+      // A label that is scrolled away counts as none.
+      await page.getByText('Nameservers, one a line').evaluate((label) => label.scrollIntoView());
+    },
+  },
   simply('ahead', '/ahead', 'Ahead'),
   {
     name: 'account, all open',
@@ -135,6 +150,7 @@ const holdersViews: readonly View[] = [
       await expect(page.getByLabel(/^Amount in/)).toBeVisible();
     },
   },
+  simply('change of holder', '/holder-change?token=made-up', 'Change of holder'),
   {
     name: 'confirm',
     open: async (page) => {
