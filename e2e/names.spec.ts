@@ -69,7 +69,7 @@ test('one name is found among many by what is typed, and the address holds it', 
 });
 
 test('many names are changed at once: said before, done, and taken back', async ({ shop, baseURL }) => {
-  const names = await threeNames(await member(shop, baseURL ?? ''));
+  await threeNames(await member(shop, baseURL ?? ''));
   await shop.goto('/names');
   await shop.getByRole('checkbox').first().focus();
   await shop.keyboard.press('Space');
