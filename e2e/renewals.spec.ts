@@ -139,6 +139,7 @@ test('privacy that has its price is bought later for the years still to run, ref
   await shop.getByRole('button', { name: 'Go to the name and try again' }).click();
   await shop.getByRole('button', { name: 'Hide the holder' }).click();
   await shop.getByRole('button', { name: 'Go to checkout' }).click();
+  await headed(shop, 'What you hide');
   await fillCard(shop);
   await pay(shop);
   await headed(shop, 'Hidden');

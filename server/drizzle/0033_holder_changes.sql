@@ -19,12 +19,13 @@ CREATE TABLE "holder_change_name" (
 	"held_id" uuid NOT NULL,
 	"name" text NOT NULL,
 	"contacts" jsonb NOT NULL,
-	"failure" text,
+	"failure" jsonb,
 	"is_open" boolean DEFAULT true NOT NULL,
 	CONSTRAINT "holder_change_name_change_id_held_id_pk" PRIMARY KEY("change_id","held_id")
 );
 --> statement-breakpoint
 ALTER TABLE "held_name" ADD COLUMN "movable_from" date;--> statement-breakpoint
+ALTER TABLE "name_group" ADD COLUMN "contacts" jsonb DEFAULT '{}'::jsonb NOT NULL;--> statement-breakpoint
 ALTER TABLE "holder_change" ADD CONSTRAINT "holder_change_account_id_account_id_fk" FOREIGN KEY ("account_id") REFERENCES "public"."account"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "holder_change" ADD CONSTRAINT "holder_change_from_contact_id_contact_id_fk" FOREIGN KEY ("from_contact_id") REFERENCES "public"."contact"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "holder_change" ADD CONSTRAINT "holder_change_to_contact_id_contact_id_fk" FOREIGN KEY ("to_contact_id") REFERENCES "public"."contact"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint

@@ -184,3 +184,17 @@ test('after seven days without both it is over, told, and nothing has changed', 
   expect((await answer(visitor, addresses.old, true)).status).toBe(409);
   expect((await held()).holder.name).toBe(marenContact.name);
 });
+
+test('of two names one is let go while its holders are asked: the other changes hands, and both are told of', async () => {
+  const { visitor, addresses, ask, names, name, until } = await studio(2);
+  const [, other = ''] = names;
+  await ask({});
+  const gone = await visitor.send('POST', `/api/me/names/${name}/give-back`, {}, { 'Idempotency-Key': 'back' });
+  expect(gone.body.done).toBe(true);
+  await answer(visitor, addresses.old, true);
+  await answer(visitor, addresses.new, true);
+  await until(({ holder }) => holder.name === 'Ilse Quay', other);
+  const { text } = await mailTo(visitor, addresses.new, /changed hands$/);
+  expect(text).toContain(other);
+  expect(text).toContain(`    ${name}: It was let go, or its term was over, before both had agreed.`);
+});

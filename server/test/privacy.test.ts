@@ -1,5 +1,5 @@
-import { orderNames, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import { fault, intentsOf, mailTo, ServerProcess, unique } from './serverProcess';
+import { marenContact, orderNames, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { buyer, fault, intentsOf, mailTo, ServerProcess, unique, untilOrder } from './serverProcess';
 
 let server: ServerProcess;
 
@@ -114,4 +114,22 @@ test('what its registry refuses costs nothing, and where there is nothing to buy
     const { status, body } = await other.visitor.send('PATCH', `/api/me/names/${other.name}`, { privacy: true });
     expect([policy, status, body.type]).toEqual([policy, 409, '/problems/cannot-change']);
   }
+});
+
+test('privacy that is paid late leaves the contacts as they are by then', async () => {
+  const { visitor, name } = await holder('priced', false);
+  const { hiding } = await shown(visitor, name);
+  const wanted = [{ name, action: 'privacy', years: hiding.years } as const];
+  const { quote, order } = await readyToOrder(visitor, wanted, { payment: { method: 'transfer' } });
+  const placed = await visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': quote.id });
+  const person = { kind: 'person', organisation: undefined, name: 'Ilse Quay', email: 'ilse@quayquill.example' };
+  const ilse = await visitor.expect(201, 'POST', '/api/me/contacts', { ...marenContact, ...person });
+  await visitor.expect(200, 'POST', '/api/me/name-contacts', { names: [name], tech: ilse.id });
+  for (let tries = 0; (await shown(visitor, name)).contacts.tech !== ilse.id && tries < 100; tries += 1)
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  await untilOrder(visitor, placed.id, ({ payment }) => payment.at === 'waiting');
+  await buyer(placed.id, 'bank/send');
+  expect((await untilEnded(visitor, placed.id)).status).toBe('done');
+  expect(await shown(visitor, name)).toMatchObject({ privacy: true, contacts: { tech: ilse.id } });
+  expect((await visitor.expect(200, 'GET', `/api/me/names/${name}/registry`)).differences).toEqual([]);
 });

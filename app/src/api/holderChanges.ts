@@ -10,12 +10,29 @@ export interface WantedContacts extends Partial<NameContacts> {
   readonly declarations?: readonly Declaration[];
 }
 
+const mostAtOnce = 500;
+
+/** So many names at once; what was asked for before something went wrong stays so. */
+async function sent({ names, ...wanted }: WantedContacts, more: { readonly preview?: true }): Promise<ChangedContacts> {
+  const came: ChangedContacts[] = [];
+  for (let from = 0; from < names.length; from += mostAtOnce) {
+    const some = { ...wanted, ...more, names: names.slice(from, from + mostAtOnce) };
+    came.push(await call('POST', '/api/me/name-contacts', some));
+  }
+  return {
+    asked: came.flatMap(({ asked }) => asked),
+    waiting: came.flatMap(({ waiting }) => waiting),
+    cannot: came.flatMap(({ cannot }) => cannot),
+  };
+}
+
 /** Changes who is what to names; where somebody else is to hold them, both holders are asked by mail first. */
 export function useChangeContacts() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (wanted: WantedContacts) => call<ChangedContacts>('POST', '/api/me/name-contacts', wanted),
-    onSuccess: async () => {
+    mutationFn: (wanted: WantedContacts) => sent(wanted, {}),
+    // Also where only some were asked for.
+    onSettled: async () => {
       for (const what of ['names', 'name-counts', 'holder-checks'])
         await queries.invalidateQueries({ queryKey: ['me', what] });
     },
@@ -25,8 +42,7 @@ export function useChangeContacts() {
 /** What would come of it. */
 export function usePreviewContacts() {
   return useMutation({
-    mutationFn: (wanted: WantedContacts) =>
-      call<ChangedContacts>('POST', '/api/me/name-contacts', { ...wanted, preview: true }),
+    mutationFn: (wanted: WantedContacts) => sent(wanted, { preview: true }),
   });
 }
 

@@ -6,8 +6,9 @@ import { operation, type Failed, type FailedEvent, type Ready, type Sent } from 
 export interface UpdateRequest {
   /** Locked against transfer: `clientTransferProhibited`. */
   readonly locked?: boolean;
-  /** Whether its holder is hidden, and who is what to it: both together. */
+  /** Whether its holder is hidden. */
   readonly privacy?: boolean;
+  /** Who is what to it. */
   readonly contacts?: NameContacts;
   /** The change of holder that this is part of, by its id: both sides have agreed. */
   readonly holderChange?: string;

@@ -114,7 +114,7 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
     heartbeat: new Heartbeat(leaseSeconds, (ids) => operations.extend(ids), log),
     work: {
       register: new Registering({ ...parts, keys, record, messages, ...dying }),
-      update: new Updating({ record, registries, keys }),
+      update: new Updating({ ...parts, record, keys }),
       delete: new Deleting({ record: givingBack.happened.bind(givingBack), begin, registries }),
       renew: new Renewing({ record, registries, begin, ...dying }),
       restore: new Restoring({ ...parts, record, begin, ...dying }),

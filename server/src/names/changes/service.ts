@@ -7,7 +7,6 @@ import {
   type DelegationChange,
 } from '@tienda/core/dns/delegation';
 import { toULabel } from '@tienda/core/idna/idna';
-import { contactsOf } from '@tienda/core/contacts/roles';
 import { cannotChange, type CannotChange, type ChangedNames, type NameChange } from '@tienda/core/names/nameChange';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
@@ -150,14 +149,13 @@ type AtRegistry = Pick<NameChange, 'locked' | 'privacy' | 'delegation'>;
 
 /** What is asked of the registry for a change; undefined where it has no part in it. */
 function askedOf(held: HeldName, { locked, privacy, delegation }: AtRegistry): Asked | undefined {
-  const { contacts, contactId } = held;
   const isHidden = privacy !== undefined && privacy !== held.privacy;
   if (locked === undefined && !isHidden && !delegation) return undefined;
   return {
     kind: 'update',
     request: {
       ...(locked === undefined ? {} : { locked }),
-      ...(isHidden ? { privacy, contacts: contacts ?? contactsOf(contactId) } : {}),
+      ...(isHidden ? { privacy } : {}),
       ...(delegation ? { delegation: delegationOf(held, delegation) } : {}),
     },
   };

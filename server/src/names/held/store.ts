@@ -262,16 +262,16 @@ export class NameStore {
       await transaction.update(heldName).set({ locked }).where(eq(heldName.id, id));
       await this.log(transaction, id, who, { type: locked ? 'locked' : 'unlocked' }, at);
     }
-    if (privacy !== undefined && contacts) {
-      await transaction
-        .update(heldName)
-        .set({ privacy, contacts, contactId: contacts.registrant })
-        .where(eq(heldName.id, id));
+    if (contacts) {
+      await transaction.update(heldName).set({ contacts, contactId: contacts.registrant }).where(eq(heldName.id, id));
       const isOther = contactRoles.some((role) => contacts[role] !== (known ?? contactsOf(contactId))[role]);
       if (contacts.registrant !== contactId && holder !== undefined)
         await this.log(transaction, id, who, { type: 'holder', to: holder }, at);
       else if (isOther) await this.log(transaction, id, who, { type: 'contacts' }, at);
-      if (privacy !== wasHidden) await this.log(transaction, id, who, { type: 'privacy', on: privacy }, at);
+    }
+    if (privacy !== undefined && privacy !== wasHidden) {
+      await transaction.update(heldName).set({ privacy }).where(eq(heldName.id, id));
+      await this.log(transaction, id, who, { type: 'privacy', on: privacy }, at);
     }
     if (delegation) {
       const after = { ...delegation, hosts: [...delegation.hosts, ...kept] };

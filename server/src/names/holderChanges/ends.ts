@@ -6,16 +6,15 @@ import type { Clock } from '../../platform/clock/clock';
 import type { Transaction } from '../../platform/db/database';
 import type { Outbox } from '../../platform/outbox/outbox';
 import type { HolderChecks } from '../holders/service';
-import type { HeldName, NameStore } from '../held/store';
+import type { HeldName } from '../held/store';
 import type { TakenOperation } from '../operations/store';
 import { endedMail } from './mails';
-import type { HolderChangeStore, KeptHolderChange } from './store';
+import type { HolderChangeStore, KeptHolderChange, WhyNot } from './store';
 
 export interface HolderChangeEndParts {
   readonly changes: HolderChangeStore;
   readonly holders: Pick<HolderChecks, 'confirmed'>;
   readonly accounts: Pick<AccountStore, 'byId'>;
-  readonly names: Pick<NameStore, 'find'>;
   readonly outbox: Outbox;
   readonly clock: Clock;
 }
@@ -27,14 +26,14 @@ export class HolderChangeEnds {
   /** A registry has answered, or was given up. @param failure null where the name has changed hands */
   async answered(
     transaction: Transaction,
-    { request, accountId, name }: Pick<TakenOperation, 'request' | 'accountId' | 'name'>,
-    failure: string | null,
+    { request, name }: Pick<TakenOperation, 'request' | 'name'>,
+    failure: WhyNot | null,
   ): Promise<void> {
     const { holderChange } = request as UpdateRequest;
     if (holderChange === undefined) return;
     const change = await this.parts.changes.lock(transaction, holderChange);
-    const held = await this.parts.names.find(accountId, name, transaction);
-    if (change && held) await this.nameEnded(transaction, change, held.id, failure);
+    const its = change?.names.find((one) => one.name === name && one.isOpen);
+    if (change && its) await this.nameEnded(transaction, change, its.heldId, failure);
   }
 
   /** One of its names has changed hands, or will not; the last one ends it all. The change is locked. */
@@ -42,7 +41,7 @@ export class HolderChangeEnds {
     transaction: Transaction,
     change: KeptHolderChange,
     heldId: HeldName['id'],
-    failure: string | null,
+    failure: WhyNot | null,
   ): Promise<void> {
     const { changes, holders, clock } = this.parts;
     const { id, waived, accountId, to } = change;

@@ -1,9 +1,10 @@
+import { failureWords } from '@tienda/core/orders/failureWords';
 import { toULabel } from '@tienda/core/idna/idna';
 import { agreeBy, type HolderSide } from '@tienda/core/contacts/holderChange';
 import type { Contact } from '@tienda/core/contacts/contact';
 import type { Mail } from '../../platform/outbox/mail';
-import { textsIn, type Reader } from '../../platform/texts/texts';
-import type { KeptHolderChange } from './store';
+import { amountText, textsIn, type Reader } from '../../platform/texts/texts';
+import type { KeptHolderChange, WhyNot } from './store';
 
 /** Asks a holder, old or new or both in one, whether names may change hands. */
 export function askingMail(
@@ -44,8 +45,12 @@ export function endedMail({ email, language }: Reader, change: KeptHolderChange)
     };
   }
   const done = change.names.filter(({ failure }) => failure === null).map(({ name }) => toULabel(name));
+  const why = (failure: WhyNot) =>
+    failure.cause === 'gone' || failure.cause === 'late'
+      ? words.gone
+      : failureWords(failure, language, (cents) => amountText(cents, 'USD'));
   const failed = change.names.flatMap(({ name, failure }) =>
-    failure === null ? [] : [words.failed(toULabel(name), failure)],
+    failure === null ? [] : [`    ${toULabel(name)}: ${why(failure)}`],
   );
   const paragraphs = [
     ...(done.length > 0 ? [words.done(to), listed(done), change.waived ? words.free : words.stayed] : []),

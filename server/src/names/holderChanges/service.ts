@@ -76,10 +76,7 @@ export class HolderChanges {
     const { atOnce, handedOver, cannot } = await this.sorted(actor, wanted, to);
     this.expectDeclared(handedOver, to.declarations ?? []);
     const asked = new Map(
-      atOnce.map(({ held, after }): [HeldName, Asked] => [
-        held,
-        { kind: 'update', request: { privacy: held.privacy, contacts: after } },
-      ]),
+      atOnce.map(({ held, after }): [HeldName, Asked] => [held, { kind: 'update', request: { contacts: after } }]),
     );
     const [only] = asked;
     if (only && wanted.length === 1) await asking.ofOne(only[0], only[1], actor.who);
@@ -261,9 +258,9 @@ export class HolderChanges {
       if (one && canRenew(one.stage))
         asked.set(one, {
           kind: 'update',
-          request: { privacy: one.privacy, contacts, holderChange: id, ...lock },
+          request: { contacts, holderChange: id, ...lock },
         });
-      else await ends.nameEnded(transaction, change, heldId, goneMeanwhile);
+      else await ends.nameEnded(transaction, change, heldId, { cause: one ? 'late' : 'gone' });
     }
     return asking.ofMany(asked, askedBy, transaction);
   }
@@ -331,9 +328,6 @@ export class HolderChanges {
 function namesIn(changing: readonly Changing[]): string[] {
   return changing.map(({ held: { name } }) => name);
 }
-
-/** Why a name has not changed hands that was let go while its holders were asked. */
-const goneMeanwhile = 'Its term was over, or it was let go, before both had agreed.';
 
 /** On the day after the last on which both can agree, it was asked for so many days ago. */
 const daysUntilOver = 7;

@@ -23,6 +23,9 @@ export interface NameToChange {
   readonly contacts: NameContacts;
 }
 
+/** Why a name has not changed hands. */
+export type WhyNot = NonNullable<(typeof holderChangeName.$inferSelect)['failure']>;
+
 const awaited = sql`${holderChange.state} ->> 'at' = 'asked'`;
 
 /** Names that are to change hands. */
@@ -116,7 +119,7 @@ export class HolderChangeStore {
   }
 
   /** What its registry said of a name. @param failure null where it was done */
-  async nameEnded(transaction: Transaction, id: string, heldId: string, failure: string | null): Promise<void> {
+  async nameEnded(transaction: Transaction, id: string, heldId: string, failure: WhyNot | null): Promise<void> {
     await transaction
       .update(holderChangeName)
       .set({ isOpen: false, failure })

@@ -1,4 +1,4 @@
-import type { NameContacts } from '@tienda/core/contacts/roles';
+import { contactsOf, type NameContacts } from '@tienda/core/contacts/roles';
 import { delegatedTo, type OwnHost } from '@tienda/core/dns/delegation';
 import { isSameDs, type DelegationSigner } from '@tienda/core/dns/delegationSigner';
 import type { DomainParts, DsChange, UpdateDomain } from '@tienda/core/epp/command';
@@ -8,7 +8,9 @@ import type { OperationEvent } from '@tienda/core/operations/operations';
 import { update, type UpdateRequest, type UpdateState } from '@tienda/core/operations/update';
 import { registryOf } from '../../gateways/registry/keeper';
 import type { Registries, RegistryDomain } from '../../gateways/registry/registryGateway';
+import type { ContactStore, StoredContact } from '../../people/contacts/store';
 import type { Keyring } from '../../platform/secrets/keyring';
+import type { NameStore } from '../held/store';
 import type { OperationWork } from './desk';
 import { needContacts } from './contacts';
 import { dropHosts, needHosts } from './hosts';
@@ -16,9 +18,18 @@ import { contactHandles, newAuthCode } from './identity';
 import { failureOf } from './registering';
 import type { TakenOperation } from './store';
 
+/** Who is what to a name, hidden or not, with those contacts. */
+interface Holding {
+  readonly contacts: NameContacts;
+  readonly privacy: boolean;
+  readonly known: readonly StoredContact[];
+}
+
 export interface UpdatingParts {
   readonly record: (operation: TakenOperation, event: OperationEvent) => Promise<TakenOperation>;
   readonly registries: Registries;
+  readonly names: Pick<NameStore, 'find'>;
+  readonly contacts: Pick<ContactStore, 'find'>;
   readonly keys: Keyring;
 }
 
@@ -39,16 +50,18 @@ export class Updating implements OperationWork {
     const found = await registry.info(operation.name);
     if (!found?.isSponsored) return this.refused(operation, { cause: 'gone' });
     const sent = operation.state.at === 'ready' ? await record(operation, { type: 'sent' }) : operation;
-    const { contacts, privacy, delegation } = operation.request as UpdateRequest;
-    if (contacts && privacy !== undefined) {
-      const said = await needContacts(operation, registry, contacts, privacy, this.parts.keys);
+    const { delegation } = operation.request as UpdateRequest;
+    const holding = await this.holding(operation);
+    if (holding) {
+      const { known, contacts, privacy } = holding;
+      const said = await needContacts({ ...operation, contacts: known }, registry, contacts, privacy, this.parts.keys);
       if (said !== undefined) return this.refused(sent, { cause: 'refused', said });
     }
     if (delegation) {
       const said = await needHosts(registry, delegation);
       if (said !== undefined) return this.refused(sent, { cause: 'refused', said });
     }
-    const change = this.differing(operation, found);
+    const change = this.differing(operation, found, holding);
     if (change) {
       const outcome = await registry.update({ name: operation.name, ...change }, operation.transaction);
       if (outcome.type === 'gone') return this.refused(sent, { cause: 'gone' });
@@ -64,12 +77,35 @@ export class Updating implements OperationWork {
     await this.parts.record(operation, { type: 'givenUp', ...failureOf({ cause: 'silent' }) });
   }
 
+  /**
+   * Who is to be what to the name, and whether hidden: what is not changed by this is as it is by now, whatever was asked
+   * for before. Undefined where neither is changed.
+   */
+  private async holding({ accountId, name, request, contacts: named }: TakenOperation): Promise<Holding | undefined> {
+    const { contacts: wanted, privacy: hides } = request as UpdateRequest;
+    if (!wanted && hides === undefined) return undefined;
+    const held = await this.parts.names.find(accountId, name);
+    const contacts = wanted ?? held?.contacts ?? (held && contactsOf(held.contactId));
+    if (!contacts) return undefined;
+    const ids = [...new Set(Object.values(contacts))].filter((id) => !named.some((one) => one.id === id));
+    const others = await Promise.all(ids.map((id) => this.parts.contacts.find(accountId, id)));
+    return {
+      contacts,
+      privacy: hides ?? held?.privacy ?? true,
+      known: [...named, ...others.filter((one) => one !== undefined)],
+    };
+  }
+
   /** What is to be sent; undefined where the name is as it is to be. */
-  private differing(operation: TakenOperation, found: RegistryDomain): Omit<UpdateDomain, 'type' | 'name'> | undefined {
-    const { locked, newAuthCode: isNewCode, contacts, privacy, delegation } = operation.request as UpdateRequest;
+  private differing(
+    operation: TakenOperation,
+    found: RegistryDomain,
+    holding: Holding | undefined,
+  ): Omit<UpdateDomain, 'type' | 'name'> | undefined {
+    const { locked, newAuthCode: isNewCode, delegation } = operation.request as UpdateRequest;
     const code = isNewCode ? newAuthCode(this.parts.keys, operation.id, operation.name) : undefined;
     const isLocked = found.statuses.includes(lock);
-    const handles = contacts && privacy !== undefined ? contactHandles(contacts, privacy) : undefined;
+    const handles = holding && contactHandles(holding.contacts, holding.privacy);
     const wanted = handles ? linksOf(handles) : found.contacts;
     const hosts = delegation ? delegatedTo(delegation) : found.nameservers;
     const add: DomainParts = {

@@ -1,6 +1,7 @@
 import type { Who } from '@tienda/core/accounts/actor';
 import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import { creditNoteOf, invoiceOf, type InvoiceContent } from '@tienda/core/orders/invoice';
+import type { Failure } from '@tienda/core/operations/operation';
 import type { OperationEvent } from '@tienda/core/operations/operations';
 import type { RegisterRequest } from '@tienda/core/operations/register';
 import type { RenewRequest } from '@tienda/core/operations/renew';
@@ -144,7 +145,7 @@ export class OrderRecorder {
     const { orderId } = operation;
     const after = await this.movedWithAll(operation, event);
     if (orderId) this.parts.afterwards?.(orderId);
-    if (event.type === 'done') this.parts.outbox.soon();
+    if (event.type === 'done' || 'cause' in event) this.parts.outbox.soon();
     if (orderId && after.isLast) this.parts.settled(orderId);
     return after.operation;
   }
@@ -170,14 +171,13 @@ export class OrderRecorder {
           return after;
         });
     }
-    if (kind === 'update')
+    if (kind === 'update' && event.type !== 'sent')
       return database.transaction(async (transaction) => {
         const held = await names.lock(transaction, accountId, name);
         const after = await operations.move(transaction, operation, event);
-        const failure = 'cause' in event ? event.reason : null;
+        const failure = 'cause' in event ? whyOf(event) : null;
         if (held && event.type === 'done') await this.updated(transaction, operation, held, event);
-        if (event.type === 'done' || failure !== null)
-          await this.parts.holderChanges.answered(transaction, operation, failure);
+        await this.parts.holderChanges.answered(transaction, operation, failure);
         return after;
       });
     return operations.move(database, operation, event);
@@ -334,4 +334,9 @@ function placedBy({ order, askedBy }: TakenOperation): Who {
 
 function yearsOf({ request }: TakenOperation): number {
   return 'years' in request ? request.years : 1;
+}
+
+/** Why something was not done, without the sentence: that is written in the language of whoever is told. */
+function whyOf({ cause, said, asks }: Failure): Omit<Failure, 'reason'> {
+  return { cause, ...(said === undefined ? {} : { said }), ...(asks ? { asks } : {}) };
 }

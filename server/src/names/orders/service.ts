@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Actor } from '@tienda/core/accounts/actor';
-import { contactsOf, type NameContacts } from '@tienda/core/contacts/roles';
+import { contactsOf } from '@tienda/core/contacts/roles';
 import { isOrganisation } from '@tienda/core/contacts/contactKind';
 import { domainName } from '@tienda/core/names/domainName';
 import { statusOf, type OrderLine } from '@tienda/core/orders/order';
@@ -22,7 +22,6 @@ import { badField, badFields, notFound, Problem } from '../../platform/http/prob
 import { isUuid, uuidFrom } from '../../platform/http/uuid';
 import type { InvoiceStore } from '../../money/invoices/store';
 import type { GroupStore } from '../groups/store';
-import type { NameStore } from '../held/store';
 import { transactionOf } from '../operations/identity';
 import type { KeptOperation, OperationStore } from '../operations/store';
 import type { CodeUseStore } from '../../money/promotions/store';
@@ -45,7 +44,6 @@ export interface OrderServiceParts {
   readonly quoteStore: QuoteStore;
   readonly contacts: ContactStore;
   readonly groups: Pick<GroupStore, 'need'>;
-  readonly names: Pick<NameStore, 'among'>;
   readonly codeUses: CodeUseStore;
   readonly balances: BalanceStore;
   readonly invoices: InvoiceStore;
@@ -148,10 +146,6 @@ export class OrderService {
     const funding = { method: balance === total ? 'balance' : way.type, balance } as const;
     const used = promotionOf(today.codes.find(({ applied }) => applied)?.code ?? '');
     const isByClock = who.type === 'clock';
-    const holding = await this.contactsOf(
-      accountId,
-      lines.filter(({ kind }) => kind === 'update').map(({ name }) => name),
-    );
     const operations = lines.map((line): NewOperation => {
       const { kind, name, years, privacy, premium } = line;
       const contacts = contactsOf(contact.id, differing[name]);
@@ -165,7 +159,7 @@ export class OrderService {
           kind === 'register'
             ? { years, privacy, contacts, ...inGroup, ...(premium ? { premium } : {}) }
             : kind === 'update'
-              ? { privacy: true, contacts: holding.get(name) ?? contacts }
+              ? { privacy: true }
               : { years, ...(isByClock ? { ending: mine.get(name)?.expiresOn } : {}) },
         line,
         state: { at: 'ready' },
@@ -206,12 +200,6 @@ export class OrderService {
     const head = await this.parts.orders.earlier(id, stored.id, accountId);
     if (!head) throw changed('This quote was ordered already.');
     return this.again(head, id, sent);
-  }
-
-  /** The contacts of names that are held, by name. */
-  private async contactsOf(accountId: string, names: readonly string[]): Promise<ReadonlyMap<string, NameContacts>> {
-    const held = names.length === 0 ? [] : await this.parts.names.among(accountId, names);
-    return new Map(held.map(({ name, contactId, contacts }) => [name, contacts ?? contactsOf(contactId)]));
   }
 
   /** An order that is there already, of this attempt or of its quote. */

@@ -169,7 +169,7 @@ export const en = {
     stayed: 'For 60 days they cannot be moved to another registrar.',
     free: 'They can be moved to another registrar at once, as was agreed.',
     notDone: 'Not changed, since a registry would not, or it was too late:',
-    failed: (name: string, why: string) => `    ${name}: ${why}`,
+    gone: 'It was let go, or its term was over, before both had agreed.',
     nothingSubject: (name: string, count: number) => `${more(name, count)}: the holder stays the same`,
     refused: {
       old: 'Whoever holds them has refused.',

@@ -163,7 +163,7 @@ export const es: Texts = {
     stayed: 'Durante 60 días no se pueden llevar a otro registrador.',
     free: 'Se pueden llevar a otro registrador enseguida, como se acordó.',
     notDone: 'No han cambiado, porque un operador no quiso o porque era tarde:',
-    failed: (name, why) => `    ${name}: ${why}`,
+    gone: 'Se dejó ir, o terminó su plazo, antes de que aceptaran los dos.',
     nothingSubject: (name, count) => `${more(name, count)}: el titular sigue siendo el mismo`,
     refused: {
       old: 'Quien es su titular ha rechazado.',

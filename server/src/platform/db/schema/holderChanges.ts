@@ -3,6 +3,7 @@ import { boolean, date, index, jsonb, pgTable, primaryKey, text, uniqueIndex, uu
 import type { Who } from '@tienda/core/accounts/actor';
 import type { Declaration } from '@tienda/core/contacts/declarations';
 import type { HolderChangeState } from '@tienda/core/contacts/holderChange';
+import type { Failure } from '@tienda/core/operations/operation';
 import type { NameContacts } from '@tienda/core/contacts/roles';
 import { account, contact } from './accounts';
 import { heldName } from './orders';
@@ -54,7 +55,7 @@ export const holderChangeName = pgTable(
     /** Who is what to it afterwards. */
     contacts: jsonb().$type<NameContacts>().notNull(),
     /** Why it was not done; null where it was, and while that is not known. */
-    failure: text(),
+    failure: jsonb().$type<Omit<Failure, 'reason'>>(),
     isOpen: boolean('is_open').notNull().default(true),
   },
   (table) => [

@@ -1,1 +1,0 @@
-ALTER TABLE "name_group" ADD COLUMN "contacts" jsonb DEFAULT '{}'::jsonb NOT NULL;
