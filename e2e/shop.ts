@@ -106,6 +106,7 @@ export async function scrollTo(page: Page, wanted: Locator): Promise<void> {
 }
 
 /** Every name of a search has its registry's word. */
+/** It is seen, and a moment later read out: twice in the page, then. */
 export const everythingChecked = /^([1-9]\d*) of \1 asked/;
 
 /** Searches for names of a word and puts them in the basket. */
