@@ -105,8 +105,7 @@ export async function scrollTo(page: Page, wanted: Locator): Promise<void> {
   }).toPass();
 }
 
-/** Every name of a search has its registry's word. */
-/** It is seen, and a moment later read out: twice in the page, then. */
+/** Every name of a search has its registry's word: that is seen, and a moment later read out, so that it is there twice. */
 export const everythingChecked = /^([1-9]\d*) of \1 asked/;
 
 /** Searches for names of a word and puts them in the basket. */
