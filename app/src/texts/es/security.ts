@@ -74,7 +74,7 @@ export const holderChange: Texts['holderChange'] = {
   names: (count) => (count === 1 ? 'Nombre' : 'Nombres'),
   from: 'Titular de hoy',
   to: 'Nuevo titular',
-  by: 'Aceptar antes del',
+  by: 'Aceptar hasta el',
   both: 'El titular tiene los derechos sobre un nombre. Han de aceptar los dos; si uno rechaza o no dice nada, nada cambia.',
   waive: 'Se puede llevar a otro sitio enseguida',
   waiveDetail: 'Si no, no se lleva a otro registrador durante 60 días.',

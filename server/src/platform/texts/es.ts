@@ -153,7 +153,7 @@ export const es: Texts = {
     subject: (name, count) => `¿Debe cambiar de titular ${more(name, count)}?`,
     asked: (count, from, to) =>
       `Quien cuida de ${count === 1 ? 'este nombre' : 'estos nombres'} pide que su titular sea ${to} en lugar de ${from}:`,
-    open: (by) => `Abra esta página antes del ${by}, y acepte o rechace:`,
+    open: (by) => `Abra esta página hasta el ${by}, y acepte o rechace:`,
     otherwise: 'Tienen que aceptar los dos. Si uno rechaza o no dice nada, nada cambia.',
     stays:
       'Después no se pueden llevar a otro registrador durante 60 días, salvo que usted renuncie a ello en la página.',
