@@ -4,6 +4,8 @@ import {
   isAnotherHolder,
   movableFrom,
   nextHolderChange,
+  overAskedBefore,
+  staysUntil,
   type HolderChangeEvent,
   type HolderChangeState,
 } from './holderChange';
@@ -67,4 +69,7 @@ test.each([
 
 test('seven days to agree, sixty to stay', () => {
   expect([agreeBy('2026-11-27'), movableFrom('2026-11-27')]).toEqual(['2026-12-04', '2027-01-26']);
+  expect(agreeBy(overAskedBefore('2026-12-04'))).toBe('2026-12-04');
+  expect(staysUntil('2027-01-26', '2027-01-25')).toBe('2027-01-26');
+  expect([staysUntil('2027-01-26', '2027-01-26'), staysUntil(null, '2027-01-25')]).toEqual([undefined, undefined]);
 });

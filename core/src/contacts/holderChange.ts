@@ -46,6 +46,16 @@ export function agreeBy(askedOn: IsoDate): IsoDate {
   return addDays(askedOn, daysToAgree);
 }
 
+/** Changes asked for before this day and not agreed to are over: the inverse of `agreeBy`. */
+export function overAskedBefore(today: IsoDate): IsoDate {
+  return addDays(today, -daysToAgree);
+}
+
+/** The day until which a name stays here, while it does. @param from the first day on which it can be moved away; null for any */
+export function staysUntil(from: IsoDate | null, today: IsoDate): IsoDate | undefined {
+  return from !== null && today < from ? from : undefined;
+}
+
 /** The first day on which a name can be moved away whose holder has changed. */
 export function movableFrom(changedOn: IsoDate): IsoDate {
   return addDays(changedOn, daysToStay);

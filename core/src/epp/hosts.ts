@@ -1,4 +1,4 @@
-import ipaddr from 'ipaddr.js';
+import { readAddress } from '../dns/delegation';
 import { EppRefusal, type EppCommand, type HostCommand, type HostParts } from './command';
 import { holding } from './content';
 import { element, hostElement, type Content } from './elements';
@@ -89,9 +89,9 @@ export function addressesIn(object: Element): string[] {
     const { ip = 'v4' } = addr.attributes;
     const text = valueOf(addr, 'text');
     if (ip !== 'v4' && ip !== 'v6') throw new EppRefusal(2005, 'ip is v4 or v6');
-    if (ip === 'v4' && ipaddr.IPv4.isValidFourPartDecimal(text)) return text;
-    if (ip === 'v6' && text.includes(':') && ipaddr.IPv6.isValid(text))
-      return ipaddr.IPv6.parse(text).toRFC5952String();
-    throw new EppRefusal(2005, `${text} is no address of IP${ip}`);
+    const address = readAddress(text);
+    if (address === undefined || address.includes(':') !== (ip === 'v6'))
+      throw new EppRefusal(2005, `${text} is no address of IP${ip}`);
+    return address;
   });
 }

@@ -60,7 +60,7 @@ export const pointing: Texts['names']['pointing'] = {
   elsewhereDetail: 'los de un alojamiento web, o los suyos',
   nothing: 'Ninguno',
   nothingDetail: 'el nombre sigue siendo suyo, y nada responde por él',
-  signed: (count) => (count === 1 ? 'firmado, con un registro DS' : `firmado, con ${count} registros DS`),
+  signed: (count) => (count === 1 ? 'con firma, por un DS' : `con firma, por ${count} DS`),
   hosts: 'Hosts debajo de él',
   change: 'Cambiar',
   nameservers: 'Servidores de nombres, uno por línea',

@@ -1,10 +1,11 @@
 import { PasswordProof } from '@tienda/core/accounts/credentials';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsString, MaxLength } from 'class-validator';
+import { IsBoolean, MaxLength } from 'class-validator';
 import { readCurrency } from '../../find/search/routes';
 import type { ProvenByPassword } from '../../people/openPeople';
 import { currencyParameter } from '../../platform/http/parameters';
 import { MayBeLeftOut, PartOf, TextOrNull } from '../../platform/http/readModel';
 import { accountRoute, type Route } from '../../platform/http/route';
+import { SomeNames } from '../held/someNames';
 import type { NameStore } from '../held/store';
 import type { NameViews } from '../held/views';
 import { DelegationModel } from './delegationModel';
@@ -33,11 +34,7 @@ class NameChangeModel {
 }
 
 class NameChangesModel extends NameChangeModel {
-  @IsArray({ message: 'Names come as a list.' })
-  @ArrayMinSize(1, { message: 'Choose at least one name.' })
-  @ArrayMaxSize(500, { message: 'At most 500 names at once.' })
-  @IsString({ each: true })
-  @MaxLength(253, { each: true })
+  @SomeNames()
   names!: string[];
 }
 

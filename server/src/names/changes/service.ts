@@ -1,4 +1,5 @@
 import type { Actor, Who } from '@tienda/core/accounts/actor';
+import { staysUntil } from '@tienda/core/contacts/holderChange';
 import {
   delegationAfter,
   isSameDelegation,
@@ -89,16 +90,12 @@ export class NameChanges {
 
   private whyNot({ name, stage, delegation, movableFrom }: HeldName, change: NameChange): CannotChange | undefined {
     const { privacy } = extensionOfHeld(name, this.parts.catalogue);
+    const stays = staysUntil(movableFrom, isoDate(this.parts.clock.now()));
     const facts = {
       ...(delegation === null ? {} : { delegation }),
-      ...(movableFrom !== null && this.isStaying({ movableFrom }) ? { movableFrom } : {}),
+      ...(stays === undefined ? {} : { movableFrom: stays }),
     };
     return cannotChange({ name, stage, privacyPolicy: privacy.policy, ...facts }, change);
-  }
-
-  /** True while it cannot be moved away, since its holder has changed. */
-  private isStaying({ movableFrom }: Pick<HeldName, 'movableFrom'>): boolean {
-    return movableFrom !== null && isoDate(this.parts.clock.now()) < movableFrom;
   }
 
   /** @throws Problem 404 where the account has no such group */
@@ -120,7 +117,7 @@ export class NameChanges {
    */
   async newAuthCode({ who }: Actor, held: HeldName): Promise<string> {
     const { accounts, asking, outbox, keys } = this.parts;
-    if (this.isStaying(held))
+    if (staysUntil(held.movableFrom, isoDate(this.parts.clock.now())) !== undefined)
       throw new Problem(409, 'cannot-change', 'It cannot be changed', whyNot.holderChanged(toULabel(held.name)));
     const id = await asking.ofOne(held, { kind: 'update', request: { newAuthCode: true } }, who);
     if (id === undefined)

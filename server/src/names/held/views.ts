@@ -1,6 +1,7 @@
 import type { WholeExtension } from '@tienda/core/catalogue/extension';
 import type { Contact } from '@tienda/core/contacts/contact';
 import { isSameDelegation, startingDelegation } from '@tienda/core/dns/delegation';
+import { staysUntil } from '@tienda/core/contacts/holderChange';
 import { contactsOf } from '@tienda/core/contacts/roles';
 import { afterExpiry } from '@tienda/core/lifecycle/lifeOfName';
 import { nextTryOn } from '@tienda/core/lifecycle/renewalCare';
@@ -69,6 +70,7 @@ export class NameViews {
     const years = Math.min(...extension.terms.renew);
     const costIn = (one: Currency) => ({ amount: yearly(held, extension, one) * years, currency: one });
     const today = isoDate(this.clock.now());
+    const stays = staysUntil(movableFrom, today);
     const isRenewable = canRenew(stage);
     const restoring = convert(extension.prices.restore, currency, rateOf(currency));
     return {
@@ -84,7 +86,7 @@ export class NameViews {
       stage,
       renewFor: isRenewable ? allowedTerms('renew', { name, unicode, extension, heldUntil: expiresOn }, today) : [],
       orderId,
-      ...(movableFrom !== null && today < movableFrom ? { movableFrom } : {}),
+      ...(stays === undefined ? {} : { movableFrom: stays }),
       ...(held.groupId === null ? {} : { groupId: held.groupId }),
       ...(delegation === null || isSameDelegation(delegation, startingDelegation) ? {} : { delegation }),
       renewal: { on: expiresOn, years, ...costIn(currency) },

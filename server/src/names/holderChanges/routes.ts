@@ -1,16 +1,13 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsString, MaxLength } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsString, MaxLength } from 'class-validator';
 import { DeclarationModel, RolesModel } from '../../people/contacts/models';
 import { ListOf, MayBeLeftOut } from '../../platform/http/readModel';
 import { accountRoute, route, type Route } from '../../platform/http/route';
+import { SomeNames } from '../held/someNames';
 import type { NameStore } from '../held/store';
 import type { HolderChanges } from './service';
 
 class NameContactsModel extends RolesModel {
-  @IsArray({ message: 'Names come as a list.' })
-  @ArrayMinSize(1, { message: 'Choose at least one name.' })
-  @ArrayMaxSize(500, { message: 'At most 500 names at once.' })
-  @IsString({ each: true })
-  @MaxLength(253, { each: true })
+  @SomeNames()
   names!: string[];
 
   /** It is only told what would come of it. */

@@ -5,6 +5,7 @@ import {
   agreeBy,
   isAnotherHolder,
   nextHolderChange,
+  overAskedBefore,
   type CannotChangeContacts,
   type ChangedContacts,
   type HolderChangeEvent,
@@ -16,7 +17,7 @@ import { contactRoles, contactsOf, type NameContacts } from '@tienda/core/contac
 import { toULabel } from '@tienda/core/idna/idna';
 import { canRenew } from '@tienda/core/lifecycle/stage';
 import { grouped } from '@tienda/core/text/grouped';
-import { addDays, isoDate } from '@tienda/core/time/isoDate';
+import { isoDate } from '@tienda/core/time/isoDate';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { AccountStore } from '../../people/accounts/store';
 import type { ContactStore, StoredContact } from '../../people/contacts/store';
@@ -283,9 +284,8 @@ export class HolderChanges {
   /** Ends those that not both have agreed to in time. */
   async lookAround(): Promise<void> {
     const { changes, clock } = this.parts;
-    const today = isoDate(clock.now());
-    const lastAskedOn = addDays(today, -daysUntilOver);
-    for (const id of await changes.askedBefore(lastAskedOn)) await this.ended(id, { type: 'expired' });
+    for (const id of await changes.askedBefore(overAskedBefore(isoDate(clock.now()))))
+      await this.ended(id, { type: 'expired' });
   }
 
   /** @returns false where it is over, or both have agreed */
@@ -328,9 +328,6 @@ export class HolderChanges {
 function namesIn(changing: readonly Changing[]): string[] {
   return changing.map(({ held: { name } }) => name);
 }
-
-/** On the day after the last on which both can agree, it was asked for so many days ago. */
-const daysUntilOver = 7;
 
 function named({ name, organisation = '' }: KeptHolderChange['from']) {
   return { name, organisation };
