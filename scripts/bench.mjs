@@ -9,6 +9,7 @@ needPackages([postgresql, chromium]);
 needNodeModules();
 const { build } = await import('./build.mjs');
 const { prepareWorld, startServer, startStandIns, stop } = await import('./world.mjs');
+const { benchCare } = await import('./bench/care.mjs');
 const { benchCore } = await import('./bench/core.mjs');
 const { benchEntrance } = await import('./bench/entrance.mjs');
 const { benchFirstLoad } = await import('./bench/firstLoad.mjs');
@@ -39,6 +40,7 @@ const parts = {
   entrance: () => benchEntrance(url),
   orders: () => benchOrders(),
   names: () => benchNames(url, env),
+  care: () => benchCare(),
   firstLoad: () => benchFirstLoad(url),
   lighthouse: () => benchLighthouse(url),
 };

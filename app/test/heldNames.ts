@@ -1,4 +1,5 @@
 import type { ShownName } from '@tienda/core/names/shownName';
+import { packAhead } from '@tienda/core/pricing/aheadFeed';
 import { FakeServer } from './shop';
 
 /** Names that Maren holds: one that ends, one that renews by itself. */
@@ -40,11 +41,16 @@ export function serverWithNames(...names: ShownName[]): FakeServer {
   const server = new FakeServer();
   const session = { csrf: 't', account: { email: 'm' }, now: '2026-11-24T10:00:00Z', demo: true, paymentsUrl: '' };
   server.instead.set('GET /api/session', { status: 200, body: session });
-  server.instead.set('GET /api/me/names?currency=USD', { status: 200, body: names });
+  server.instead.set('GET /api/me/ahead?currency=USD', { status: 200, body: packAhead(names.map(ahead), 'USD') });
   server.instead.set('GET /api/me/names?currency=USD&limit=50', { status: 200, body: names });
   const counts = { soon: 0, unpaid: 0, unlocked: names.length, suspended: 0, changing: 0 };
   const ending = names.filter(({ autoRenew }) => !autoRenew).length;
   server.instead.set('GET /api/me/name-counts', { status: 200, body: { all: names.length, ending, ...counts } });
   server.instead.set('GET /api/me/names/saltwhistle.boats?currency=USD', { status: 200, body: boats });
   return server;
+}
+
+function ahead({ name, unicode, autoRenew, renewal: { on, years, amount }, renewFor, rise }: ShownName) {
+  const price = { years, amount, growth: '0', ...(rise ? { rise } : {}) };
+  return { name, unicode, autoRenew, on, price, mostYears: renewFor.at(-1) ?? 0 };
 }

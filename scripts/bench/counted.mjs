@@ -46,13 +46,13 @@ export class Statements {
     this.from = statSync(this.log).size;
   }
 
-  /** How many since `begin`. */
-  count() {
+  /** How many since `begin`, of all or of those that start so. */
+  count(start = '') {
     const file = openSync(this.log, 'r');
     const said = Buffer.alloc(statSync(this.log).size - this.from);
     readSync(file, said, 0, said.length, this.from);
     closeSync(file);
-    const asked = new RegExp(`^${this.database}\\|LOG:  (execute|statement)`);
+    const asked = new RegExp(`^${this.database}\\|LOG:  (execute [^:]*|statement): ${start}`);
     return said
       .toString()
       .split('\n')

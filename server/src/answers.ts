@@ -15,6 +15,7 @@ import type { ShownWatch } from '@tienda/core/names/shownWatch';
 import type { Invoice } from '@tienda/core/orders/invoice';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { ShownBalance, ShownTopUp } from '@tienda/core/orders/topUp';
+import type { AheadFeed } from '@tienda/core/pricing/aheadFeed';
 import type { KnownPromotion } from '@tienda/core/pricing/promotion';
 import type { RdapDomain } from '@tienda/core/rdap/domainObject';
 import type { FindExport } from './find/openFind';
@@ -140,6 +141,7 @@ export interface Answers {
   'GET /api/calendars/:secret': CalendarFile;
   'GET /api/me/calendar': { readonly url: string };
   'POST /api/me/calendar': { readonly url: string };
+  'GET /api/me/ahead': AheadFeed;
   'GET /api/me/name-counts': NameCounts;
   'GET /api/me/names/:name': ShownName;
   'GET /api/me/groups': readonly NameGroup[];

@@ -13,12 +13,6 @@ import { someTimeMs, soonMs, useMine } from './mine';
 import { sendOnce } from './sendOnce';
 import { useSession } from './session';
 
-/** Amounts in the currency chosen. */
-export function useNames() {
-  const currency = useStored(currencyStore);
-  return useMine<ShownName[]>(['names', currency], `/api/me/names?currency=${currency}`);
-}
-
 function addressOf(name: string, currency: Currency): string {
   return `/api/me/names/${encodeURIComponent(name)}?currency=${currency}`;
 }
@@ -62,7 +56,7 @@ export function useChangeName(name: string) {
       queries.setQueryData(['me', 'names', currency, name], shown);
       for (const about of ['log', 'registry'])
         await queries.invalidateQueries({ queryKey: ['me', 'names', about, name] });
-      await queries.invalidateQueries({ queryKey: ['me', 'names', currency], exact: true });
+      await queries.invalidateQueries({ queryKey: ['me', 'names', 'ahead'] });
       void queries.invalidateQueries({ queryKey: ['me', 'groups'] });
     },
   });

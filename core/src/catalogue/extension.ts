@@ -1,4 +1,5 @@
 import type { IsoDate } from '../time/isoDate';
+import type { PriceRise } from './priceRise';
 
 /** USD cents. The catalogue is kept in one currency; `convert` turns unit prices into others. */
 export type UsdCents = number;
@@ -65,6 +66,8 @@ export interface Extension {
   readonly requirements: readonly { readonly code: string; readonly text: string }[];
   readonly agreements: readonly { readonly id: string; readonly title: string }[];
   readonly trend: PriceTrend;
+  /** The next one that its registry has announced. */
+  readonly rise?: PriceRise;
 }
 
 /** All that Tienda knows of an extension. */

@@ -38,9 +38,10 @@ test('every fault of an edited file is named at once', () => {
     entry('aa', { intro: { price: 900, startsAt: '2026-01-01', endsAt: '2025-01-01' } }),
     entry('bb', { terms: { register: [2, 1], renew: [] }, privacy: { policy: 'priced', price: 0 } }),
     entry('bb', { yearlyFee: 1.5 }),
+    { ...entry('cc', {}), yearlyRise: { month: 13, register: 0, renew: 0.5 } },
   ];
   expect(() => readCatalogue(faulty, [], '2026-11')).toThrow(
-    /\.aa: intro\.price does not[^]*\.aa: intro ends[^]*\.bb: privacy is priced[^]*terms\.register[^]*terms\.renew[^]*yearlyFee is 1\.5[^]*listed twice/,
+    /\.aa: intro\.price does not[^]*\.aa: intro ends[^]*\.bb: privacy is priced[^]*terms\.register[^]*terms\.renew[^]*yearlyFee is 1\.5[^]*yearlyRise\.renew is 0\.5[^]*yearlyRise\.month[^]*listed twice/,
   );
 });
 
@@ -65,7 +66,15 @@ const usual: WrittenExtension = {
 test('a line says only what is unusual', () => {
   const [plain, odd] = readEntries([
     usual,
-    { ...usual, label: 'slip', terms: '2,4', renewTerms: '1-3', lifecycle: [0, 10], changes: ['2026-01 800 850'] },
+    {
+      ...usual,
+      label: 'slip',
+      terms: '2,4',
+      renewTerms: '1-3',
+      lifecycle: [0, 10],
+      changes: ['2026-01 800 850'],
+      yearlyRise: '03 20 50',
+    },
   ]);
   expect(plain).toMatchObject({
     unicode: 'quay',
@@ -78,6 +87,7 @@ test('a line says only what is unusual', () => {
     terms: { register: [2, 4], renew: [1, 2, 3] },
     lifecycle: { addGraceDays: 0, autoRenewGraceDays: 10, redemptionDays: 30, pendingDeleteDays: 5 },
     changes: [{ from: '2026-01', register: 800, renew: 850 }],
+    yearlyRise: { month: 3, register: 20, renew: 50 },
   });
 });
 
@@ -87,6 +97,7 @@ test('every line with a word that is not known is named', () => {
       { ...usual, kind: 'planet' },
       { ...usual, label: 'slip', terms: 'some' },
       { ...usual, label: 'mole', changes: ['soon 1 2'] },
+      { ...usual, label: 'weir', yearlyRise: 'March' },
     ]),
-  ).toThrow(/\.quay: planet[^]*\.slip: terms[^]*\.mole: price change/);
+  ).toThrow(/\.quay: planet[^]*\.slip: terms[^]*\.mole: price change[^]*\.weir: yearly rise/);
 });

@@ -3,12 +3,14 @@ import { toALabel } from '../idna/idna';
 import { knownScripts } from '../idna/scripts';
 import type { Agreement, Catalogue, WholeExtension } from './extension';
 import { priceHistory, type PriceChange } from './priceHistory';
+import { pricedIn, risenPrices, type YearlyRise } from './priceRise';
 import { priceTrend } from './priceTrend';
 
 /** One entry of the data file: an extension with its price changes instead of month-by-month history. */
-export interface ExtensionEntry extends Omit<WholeExtension, 'history' | 'trend' | 'agreements'> {
+export interface ExtensionEntry extends Omit<WholeExtension, 'history' | 'trend' | 'agreements' | 'rise'> {
   readonly agreements: readonly string[];
   readonly changes: readonly PriceChange[];
+  readonly yearlyRise?: YearlyRise;
 }
 
 /**
@@ -25,11 +27,15 @@ export function readCatalogue(
   const titles = new Map(agreements.map(({ id, title }) => [id, title]));
   const faults = entries.flatMap((entry) => faultsOf(entry, titles).map((fault) => `.${entry.label}: ${fault}`));
   const catalogue = new Map<string, WholeExtension>();
-  for (const { changes, agreements: ids, ...facts } of entries) {
+  for (const { changes, agreements: ids, yearlyRise, ...facts } of entries) {
     if (catalogue.has(facts.label)) faults.push(`.${facts.label}: listed twice`);
-    const history = priceHistory(changes, facts.prices, todayMonth);
+    const { prices, changes: later, announced } = risenPrices(facts.prices, yearlyRise, todayMonth);
+    const written = { from: changes.length > 0 ? pricedIn : '', ...facts.prices };
+    const history = priceHistory([...changes, written, ...later], prices, todayMonth);
     catalogue.set(facts.label, {
       ...facts,
+      prices,
+      ...(announced ? { rise: announced } : {}),
       agreements: ids.map((id) => ({ id, title: titles.get(id) ?? id })),
       history,
       trend: priceTrend(history),
@@ -63,6 +69,11 @@ function faultsOf(entry: ExtensionEntry, titles: ReadonlyMap<string, string>): s
   const days = Object.entries({ ...entry.lifecycle, lockDays: entry.transfer.lockDays });
   for (const [what, count] of days)
     if (!Number.isInteger(count) || count < 0 || count > 366) faults.push(`${what} is ${count}, not whole days`);
+  if (entry.yearlyRise) {
+    expectAmount(entry.yearlyRise.register, 'yearlyRise.register');
+    expectAmount(entry.yearlyRise.renew, 'yearlyRise.renew');
+    if (entry.yearlyRise.month < 1 || entry.yearlyRise.month > 12) faults.push('yearlyRise.month is 1 to 12');
+  }
   if (entry.popularity < 0 || entry.popularity > 100) faults.push('popularity is 0 to 100');
   if (toALabel(entry.unicode) !== entry.label) faults.push(`unicode “${entry.unicode}” is another extension`);
   if (entry.changes.some(({ from }, i) => i > 0 && from <= (entry.changes[i - 1]?.from ?? '')))

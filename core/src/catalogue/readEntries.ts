@@ -36,6 +36,8 @@ export interface WrittenExtension {
   readonly addsYear?: boolean;
   /** `2025-09 1100 1450`: from that month, what registering and renewing cost. Oldest first. */
   readonly changes?: readonly string[];
+  /** `03 40 60`: each March from now on, by how much more registering and renewing cost. */
+  readonly yearlyRise?: string;
 }
 
 const kinds = ['generic', 'country', 'city', 'community'] as const;
@@ -84,6 +86,7 @@ function readEntry(line: WrittenExtension): ExtensionEntry {
     lifecycle: { addGraceDays, autoRenewGraceDays, redemptionDays, pendingDeleteDays },
     transfer: { lockDays: line.lockDays ?? 60, addsYear: line.addsYear ?? true },
     changes: (line.changes ?? []).map(readChange),
+    ...(line.yearlyRise === undefined ? {} : { yearlyRise: readRise(line.yearlyRise) }),
   };
 }
 
@@ -106,4 +109,10 @@ function readChange(text: string): ExtensionEntry['changes'][number] {
   const [, from = '', register, renew] = /^(\d{4}-\d{2}) (\d+) (\d+)$/.exec(text) ?? [];
   if (from === '') throw new Error(`price change “${text}” is not a month and two amounts`);
   return { from, register: Number(register), renew: Number(renew) };
+}
+
+function readRise(text: string): NonNullable<ExtensionEntry['yearlyRise']> {
+  const [, month = '', register, renew] = /^(\d{2}) (\d+) (\d+)$/.exec(text) ?? [];
+  if (month === '') throw new Error(`yearly rise “${text}” is not a month and two amounts`);
+  return { month: Number(month), register: Number(register), renew: Number(renew) };
 }

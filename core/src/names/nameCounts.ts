@@ -8,6 +8,8 @@ export interface NameCounts {
   /** Auto-renew is off. */
   readonly ending: number;
   readonly unpaid: number;
+  /** Renewing them costs more soon, as their registries have announced. */
+  readonly dearer: number;
   readonly unlocked: number;
   /** They have no nameservers, so that nothing answers. */
   readonly undelegated: number;

@@ -7,6 +7,7 @@ import type { HeldStage } from '../lifecycle/stage';
 import type { AfterExpiry } from '../lifecycle/lifeOfName';
 import type { Charge, FailedTry, ToldCharge } from '../lifecycle/renewalCare';
 import type { Currency, Minor } from '../money/money';
+import type { RiseAhead } from '../catalogue/riseAhead';
 
 /** Money that goes back, by the method that had paid and to the balance. */
 export interface GoesBack {
@@ -52,6 +53,8 @@ export interface ShownName {
     readonly amount: Minor;
     readonly currency: Currency;
   };
+  /** Where its registry has announced that renewing will cost more; in the same currency, before tax. */
+  readonly rise?: RiseAhead;
   /** Where it is in redemption: what restoring it costs with that renewal, before tax, in the same currency. */
   readonly restore?: Minor;
   /** Where it can be given back: the last day for that, and what goes back then, tax included. */

@@ -1,29 +1,15 @@
 import fc from 'fast-check';
 import { grown } from '../money/money';
 import { addDays, addYears } from '../time/isoDate';
-import { aheadOf, dearest, dueIn } from './ahead';
-import type { ShownName } from '../names/shownName';
+import { aheadOf, beforeRises, dearest, dueIn, type AheadName, type AheadPrice } from './ahead';
 
 const today = '2026-11-24';
 
-const named = (name: string, on: string, amount: number, more: Partial<ShownName> = {}): ShownName => ({
-  name,
-  unicode: name,
-  registeredOn: '2026-11-24',
-  expiresOn: on,
-  privacy: true,
-  privacyPolicy: 'included',
-  autoRenew: true,
-  locked: false,
-  suspended: false,
-  stage: 'active',
-  renewFor: [1],
-  orderId: 'o1',
-  renewal: { on, years: 1, amount, currency: 'EUR' },
-  afterExpiry: { graceFrom: on, redemptionFrom: on, pendingDeleteFrom: on, freeFrom: on },
-  ...more,
-});
-const byItself = ({ autoRenew }: ShownName) => autoRenew;
+const named = (name: string, on: string, amount: number, more: Partial<AheadName & AheadPrice> = {}): AheadName => {
+  const { autoRenew = true, mostYears = 9, ...price } = more;
+  return { name, unicode: name, autoRenew, on, mostYears, price: { years: 1, amount, growth: '0', ...price } };
+};
+const byItself = ({ autoRenew }: AheadName) => autoRenew;
 
 test('ten years by month: what is kept falls due again each year, what is not once', () => {
   const names = [named('a.org', '2027-01-10', 900), named('b.org', '2026-12-05', 1900, { autoRenew: false })];
@@ -49,12 +35,8 @@ test('prices that rise are those of the payment’s year, rounded half up', () =
   expect(aheadOf([named('b.org', '2027-11-23', 1000)], byItself, today, '0.1').months[12]?.kept).toBe(1000);
 });
 
-test('what is in grace is due now, what can only be restored is not counted, and longer renewals come less often', () => {
-  const names = [
-    named('grace.org', '2026-11-01', 900, { stage: 'grace' }),
-    named('late.org', '2026-09-01', 900, { stage: 'redemption' }),
-    named('two.org', '2027-02-01', 3000, { renewal: { on: '2027-02-01', years: 2, amount: 3000, currency: 'EUR' } }),
-  ];
+test('what is in grace is due now, and longer renewals come less often', () => {
+  const names = [named('grace.org', '2026-11-01', 900), named('two.org', '2027-02-01', 3000, { years: 2 })];
   const { months, total } = aheadOf(names, byItself, today);
   expect(months[0]?.kept).toBe(900);
   expect(total).toBe(10 * 900 + 5 * 3000);
@@ -83,10 +65,7 @@ test('whatever is kept: months, years and the names of each month come to the sa
   fc.assert(
     fc.property(some, fc.constantFrom('0', '0.03'), (facts, growth) => {
       const names = facts.map(({ days, amount, keeps }, place) =>
-        named(`n${place}.org`, addDays(today, days), amount, {
-          autoRenew: keeps,
-          stage: days < 0 ? 'grace' : 'active',
-        }),
+        named(`n${place}.org`, addDays(today, days), amount, { autoRenew: keeps }),
       );
       const { months, years, total } = aheadOf(names, byItself, today, growth);
       const sum = (amounts: readonly number[]) => amounts.reduce((all, one) => all + one, 0);
@@ -106,7 +85,7 @@ test('reckoned with dates, payment by payment, it comes to the same; also from a
     fc.integer({ min: -400, max: 4000 }).map((count) => addDays('2027-02-28', count)),
     fc.constantFrom('2028-02-29', '2027-03-01', '2027-02-28'),
   );
-  const rises = ({ name }: ShownName) => (name.endsWith('.org') ? '0.02' : '0.1');
+  const rises = ({ name }: AheadName) => (name.endsWith('.org') ? '0.02' : '0.1');
   fc.assert(
     fc.property(
       days,
@@ -114,7 +93,7 @@ test('reckoned with dates, payment by payment, it comes to the same; also from a
       fc.integer({ min: 1, max: 3 }),
       fc.constantFrom('a.org', 'a.boats'),
       (now, on, term, label) => {
-        const name = named(label, on, 1234, { renewal: { on, years: term, amount: 1234, currency: 'EUR' } });
+        const name = named(label, on, 1234, { years: term });
         const expected = new Map<string, number>();
         const end = addYears(`${now.slice(0, 7)}-01`, 10);
         for (let ends = on, count = 1; ends < end; ends = addYears(on, count * term), count += 1) {
@@ -140,10 +119,29 @@ test('nothing is due of nothing', () => {
 test('the dearest to keep are told by what a year of them costs', () => {
   const names = [
     named('cheap.org', '2027-01-01', 900),
-    named('two.org', '2027-01-01', 3000, { renewal: { on: '2027-01-01', years: 2, amount: 3000, currency: 'USD' } }),
+    named('two.org', '2027-01-01', 3000, { years: 2 }),
     named('dear.org', '2027-01-01', 9000),
-    named('late.org', '2026-01-01', 99_000, { stage: 'redemption' }),
     named('also.org', '2027-01-01', 1500),
   ];
   expect(dearest(names, 3).map(({ name }) => name)).toEqual(['dear.org', 'also.org', 'two.org']);
+});
+
+test('from the day of a rise on its prices are reckoned with, grown like the others', () => {
+  const rise = { on: '2027-02-01', more: 50 };
+  const names = [named('a.org', '2027-01-31', 900, { rise }), named('two.org', '2027-02-01', 3000, { years: 2, rise })];
+  const { months } = aheadOf(names, byItself, today, '0.1');
+  expect([2, 3, 14, 27].map((place) => months[place]?.kept)).toEqual([900, 3100, 1045, 3751]);
+  expect(dueIn('2027-02', names, byItself, today).map(({ amount }) => amount)).toEqual([3100]);
+});
+
+test('what renewing before a rise saves: the years that can be added, each by what it costs more', () => {
+  const rise = { on: '2027-02-01', more: 50 };
+  const names = [
+    named('a.org', '2027-01-31', 900, { rise, mostYears: 9 }),
+    named('b.org', '2030-01-31', 900, { rise, mostYears: 6 }),
+    named('full.org', '2036-01-31', 900, { rise, mostYears: 0 }),
+    named('same.org', '2027-01-31', 900),
+  ];
+  const { count, saves, most } = beforeRises(names, 1);
+  expect([count, saves, most.map(({ name }) => name)]).toEqual([2, 750, ['a.org']]);
 });

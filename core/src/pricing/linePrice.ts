@@ -1,4 +1,5 @@
 import type { Extension, Intro } from '../catalogue/extension';
+import { unitRise, type UnitRise } from '../catalogue/riseAhead';
 import type { IsoDate } from '../time/isoDate';
 import { convert, type Currency, type Minor } from '../money/money';
 import type { PremiumPrice } from '../names/availability';
@@ -15,6 +16,8 @@ export interface UnitPrices {
   readonly fee: Minor;
   /** What a year of privacy costs when asked for; 0 where it is included or cannot be bought. */
   readonly privacy: Minor;
+  /** By how much renewals rise, as announced. */
+  readonly rise?: UnitRise;
 }
 
 /** The introductory offer that runs on a day, whatever else it asks for. */
@@ -41,6 +44,7 @@ export function unitPrices(
 ): UnitPrices {
   const inCurrency = (usdCents: Minor) => convert(usdCents, currency, rate);
   const { prices, privacy, intro, yearlyFee } = extension;
+  const rise = premium ? undefined : unitRise(extension, currency, rate);
   return {
     register: inCurrency(premium?.register ?? prices.register),
     ...(withIntro && intro && !premium ? { intro: inCurrency(intro.price) } : {}),
@@ -49,5 +53,6 @@ export function unitPrices(
     restore: inCurrency(prices.restore),
     fee: inCurrency(yearlyFee),
     privacy: privacy.policy === 'priced' ? inCurrency(privacy.price) : 0,
+    ...(rise ? { rise } : {}),
   };
 }

@@ -1,6 +1,7 @@
 import type { Extension } from '../catalogue/extension';
 import { addYears, isoDate, type IsoDate } from '../time/isoDate';
 import { keepCosts } from './keepCost';
+import type { UnitRise } from '../catalogue/riseAhead';
 import { introRuns, unitPrices, type UnitPrices } from './linePrice';
 import type { PremiumPrice } from '../names/availability';
 import type { Currency, Minor } from '../money/money';
@@ -30,6 +31,8 @@ export interface ItemPrice {
   /** A later year at today's prices: renewal + fee + privacy. */
   readonly each: Minor;
   readonly renewalYears: number;
+  /** By how much renewals rise, as announced. */
+  readonly rise?: UnitRise;
   readonly cells: readonly YearCell[];
   /** To keep the name 1 to 10 years. */
   readonly keepCost: readonly Minor[];
@@ -179,6 +182,7 @@ export class ItemPricer {
       net,
       each,
       renewalYears,
+      ...(unit.rise ? { rise: unit.rise } : {}),
       cells: yearRail(unit, { action, years, privacy, yearsAhead, growth }),
       keepCost: keepCosts({ paid: net, yearly: each, years, growth, renewalYears }),
     };

@@ -99,6 +99,25 @@ test('later payments grow when asked for; what is paid today does not', () => {
   expect(line?.renewal).toEqual({ on: '2028-11-24', amount: 1089, each: 900 });
 });
 
+test('a renewal that falls due after a rise of prices is told at the price that is announced', () => {
+  const rise = { from: '2027-11-24', register: 950, renew: 960 };
+  const extension = exampleExtension('bb', { rise });
+  const dearer = { ...facts, readName: readIn(new Map([['bb', extension]])) };
+  const renewal = (years: number, more: object = {}) =>
+    quote(request([item('saltwhistle.bb', years)]), { ...dearer, ...more }).lines[0]?.renewal;
+  expect(renewal(1)).toEqual({
+    on: '2027-11-24',
+    amount: 960,
+    each: 900,
+    risen: { from: '2027-11-24', each: 960 },
+  });
+  const tomorrow = { ...rise, from: '2027-11-25' };
+  const readName = readIn(new Map([['bb', exampleExtension('bb', { rise: tomorrow })]]));
+  expect(renewal(1, { readName })).toEqual({ on: '2027-11-24', amount: 900, each: 900 });
+  const premium = new Map([['saltwhistle.bb', { premium: { register: 7000, renew: 7000 } }]]);
+  expect(renewal(1, { answers: premium })).toEqual({ on: '2027-11-24', amount: 7000, each: 7000 });
+});
+
 test('a renewal starts where the name ends, and never reaches more than ten years ahead', () => {
   const held = { ...facts, heldUntil: new Map([['saltwhistle.bb', '2029-05-03']]) };
   const renewal = (years: number) => quote(request([{ ...item('saltwhistle.bb', years), action: 'renew' }]), held);

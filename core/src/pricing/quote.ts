@@ -31,7 +31,13 @@ export interface QuoteLine {
   /** `charge - discount + fee + privacy`. */
   readonly net: Minor;
   /** The next payment: when, how much then, and how much a year at today's prices. */
-  readonly renewal: { readonly on: IsoDate; readonly amount: Minor; readonly each: Minor };
+  readonly renewal: {
+    readonly on: IsoDate;
+    readonly amount: Minor;
+    readonly each: Minor;
+    /** Where its registry has announced by then: from when on a year costs so much. */
+    readonly risen?: { readonly from: IsoDate; readonly each: Minor };
+  };
   readonly keepCost: readonly Minor[];
 }
 
@@ -302,9 +308,11 @@ export function yearsToRunText(unicode: string, years: number): string {
 function line({ item, subject, price }: PricedItem, discount: Minor, { today }: ItemPricer, growth: string): QuoteLine {
   const { action, years } = item;
   const { name, unicode, extension, heldUntil } = subject;
-  const { charge, introSaving, fee, privacy, each, renewalYears, cells, keepCost } = price;
+  const { charge, introSaving, fee, privacy, each, renewalYears, cells, keepCost, rise } = price;
   const isAdded = action === 'privacy';
   const startsOn = action !== 'register' && action !== 'transfer' && heldUntil ? heldUntil : today;
+  const on = isAdded ? startsOn : addYears(startsOn, years);
+  const risen = rise && on >= rise.on ? { from: rise.on, each: each + rise.more } : undefined;
   return {
     name,
     unicode,
@@ -320,9 +328,10 @@ function line({ item, subject, price }: PricedItem, discount: Minor, { today }: 
     privacyPolicy: extension.privacy.policy,
     net: price.net - discount,
     renewal: {
-      on: isAdded ? startsOn : addYears(startsOn, years),
-      amount: grown(each * renewalYears, growth, years),
+      on,
+      amount: grown((risen?.each ?? each) * renewalYears, growth, years),
       each,
+      ...(risen ? { risen } : {}),
     },
     keepCost: discount === 0 ? keepCost : keepCost.map((cost) => cost - discount),
   };

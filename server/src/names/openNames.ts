@@ -4,6 +4,7 @@ import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { NameGroup } from '@tienda/core/names/nameGroup';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
+import { renewableBefore } from '@tienda/core/pricing/renewableBefore';
 import type { IsoDate } from '@tienda/core/time/isoDate';
 import type { Find } from '../find/openFind';
 import type { Gateways } from '../gateways/openGateways';
@@ -41,6 +42,8 @@ import { StatementStore } from './statements/store';
 import { openOrders } from './openOrders';
 import { tellOfCards } from './endingCards/service';
 import { EndingCards } from './endingCards/store';
+import { PriceRises } from './priceRises/service';
+import { RiseStore } from './priceRises/store';
 import { Renewals } from './renewals/service';
 import { CareStore } from './renewals/store';
 import { orderRoutes } from './orders/routes';
@@ -132,6 +135,8 @@ export async function openNames(
     clock,
   });
   const cards = { database, cards: new EndingCards(database), outbox, clock, publicUrl };
+  const priceRises = new PriceRises({ store: new RiseStore(database), catalogue, outbox, clock, publicUrl });
+  const rises = (today: IsoDate) => renewableBefore(catalogue.current().values(), today);
   const care = new CareStore(database);
   const renewals = new Renewals({
     ...money,
@@ -176,6 +181,7 @@ export async function openNames(
         await holderChanges.lookAround();
         await renewals.lookAround();
         await tellOfCards(cards);
+        await priceRises.lookAround();
         await outbox.flush();
         for (const end = Date.now() + dayMs; (await orders.isClockAtWork()) && Date.now() < end;) await pause(20);
         await outbox.flush();
@@ -187,7 +193,7 @@ export async function openNames(
       ...holderRoutes(holders),
       ...holderChangeRoutes(holderChanges, held),
       ...offerRoutes(offers, idempotency),
-      ...nameListRoutes(new NameLists(database), views, clock),
+      ...nameListRoutes(new NameLists(database, rises), views, catalogue, clock),
       ...nameRoutes(held, views),
       ...lookRoutes(new RegistryLooks(registries, catalogue, attention), held, isChanging),
       ...calendarRoutes({ accounts, names: held, catalogue, clock, keys: codeKeys, publicUrl }),
@@ -201,6 +207,7 @@ export async function openNames(
       { name: 'names', run: () => lives.lookAround() },
       { name: 'renewals', run: () => renewals.lookAround() },
       { name: 'cards', run: () => tellOfCards(cards) },
+      { name: 'price rises', run: () => priceRises.lookAround() },
       { name: 'holders', run: () => holders.lookAround() },
       { name: 'holder changes', run: () => holderChanges.lookAround() },
       ...orders.chores,

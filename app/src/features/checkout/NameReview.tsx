@@ -1,5 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import { View } from 'react-native';
+import { holderText } from '@tienda/core/contacts/holderText';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { needsLatin } from '@tienda/core/contacts/latin';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
@@ -39,7 +40,7 @@ export function NameReview({ line, priced, quote, extension, defaultContact, con
   const roles = rolesOf(line.name, useGroupRoles(), useStored(checkoutStore).contacts);
   const holder = registrantOf(line.name, defaultContact, contacts, { [line.name]: roles });
   const differs = Object.keys(roles).length > 0;
-  const heldBy = texts.checkout.contacts.title([holder.name, holder.organisation].filter(Boolean).join(', '));
+  const heldBy = texts.checkout.contacts.title(holderText(holder));
   const { policy } = extension.privacy;
   const { currency, rate } = quote;
   const ends = dateText(priced.renewal.on);

@@ -1,4 +1,5 @@
 import { View } from 'react-native';
+import { holderText } from '@tienda/core/contacts/holderText';
 import type { PrivacyPolicy } from '@tienda/core/catalogue/extension';
 import type { Contact } from '@tienda/core/contacts/contact';
 import { eppContact } from '@tienda/core/contacts/eppContact';
@@ -47,7 +48,7 @@ function Seen({ holder, privacy, policy, latin }: PublicViewProps) {
   const { name, organisation, address, phone, email } = readPublicCard(publicCard(contact));
   const place = [...address.slice(0, -1), countryText(address.at(-1) ?? '')].join(', ');
   const rows = [
-    [words.holder, [name, organisation].filter(Boolean).join(', ')],
+    [words.holder, holderText({ name, organisation })],
     [words.address, place],
     [words.phone, phone],
     [words.mail, email],

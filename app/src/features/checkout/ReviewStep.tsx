@@ -107,7 +107,7 @@ function askedBy({ lines, catalogue }: Tally): NeededDeclaration[] {
 }
 
 interface ReviewProps {
-  /** Why what is shown could not be needed for anew. */
+  /** Why what is shown could not be asked for anew. */
   readonly fault: Error | null;
   readonly retry: () => void;
   readonly tally: Tally;

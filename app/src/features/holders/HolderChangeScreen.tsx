@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { NamedHolder, ShownHolderChange } from '@tienda/core/contacts/holderChange';
+import { holderText } from '@tienda/core/contacts/holderText';
+import type { ShownHolderChange } from '@tienda/core/contacts/holderChange';
 import { useAnswerHolderChange, useHolderChange } from '../../api/holderChanges';
 import { ApiProblem } from '../../api/client';
 import { dateText } from '../../texts/format';
@@ -80,8 +81,4 @@ function Asked({ change, token }: AskedProps) {
       {answer.isError ? <Failure fault={answer.error} /> : null}
     </View>
   );
-}
-
-function holderText({ name, organisation }: NamedHolder): string {
-  return [name, organisation].filter(Boolean).join(', ');
 }

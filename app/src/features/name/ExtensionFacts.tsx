@@ -24,7 +24,8 @@ interface ExtensionFactsProps {
 /** What holds for every name of the extension: prices, terms, privacy, rules, agreements and what happens when. */
 export function ExtensionFacts({ extension, rate }: ExtensionFactsProps) {
   const currency = useStored(currencyStore);
-  const { prices, yearlyFee, terms, privacy, requirements, agreements, transfer, unicode, labelRules } = extension;
+  const { prices, yearlyFee, terms, privacy, requirements, agreements, transfer, unicode, labelRules, rise } =
+    extension;
   const readable = useAgreements(agreements.map(({ id }) => id)).data;
   const amount = (cents: number) => wholeAmount(convert(cents, currency, rate), currency);
   return (
@@ -33,6 +34,7 @@ export function ExtensionFacts({ extension, rate }: ExtensionFactsProps) {
         {words.facts(unicode)}
       </Text>
       <Fact title={words.renewal}>{words.renewalPrice(amount(prices.renew))}</Fact>
+      {rise ? <Fact title={words.riseFrom(dateText(rise.from))}>{words.renewalPrice(amount(rise.renew))}</Fact> : null}
       <Fact title={words.transfer}>
         {words.transferPrice(amount(prices.transfer), transfer.addsYear, transfer.lockDays)}
       </Fact>

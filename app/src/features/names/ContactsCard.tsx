@@ -1,5 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { holderText } from '@tienda/core/contacts/holderText';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { isDeclared, neededDeclarations, type Declaration } from '@tienda/core/contacts/declarations';
 import { isAnotherHolder } from '@tienda/core/contacts/holderChange';
@@ -38,7 +39,7 @@ export function ContactsCard({ name }: { readonly name: ShownName }) {
       <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
         {words.title}
       </Text>
-      <Fact title={texts.names.holder}>{[holder.name, holder.organisation].filter(Boolean).join(', ')}</Fact>
+      <Fact title={texts.names.holder}>{holderText(holder)}</Fact>
       {others.map((role) => (
         <Fact key={role} title={roleWords[role]}>
           {kept.get(now[role])?.name ?? words.forgotten}
@@ -71,7 +72,7 @@ interface HandoverProps {
 /** Both holders are asked: who has agreed, until when the other may, and the way back. */
 function Handover({ name, change: { to, agreeBy, state } }: HandoverProps) {
   const withdraw = useWithdrawHolderChange(name);
-  const who = [to.name, to.organisation].filter(Boolean).join(', ');
+  const who = holderText(to);
   const stands =
     state.at === 'agreed'
       ? words.agreed

@@ -1,6 +1,6 @@
 import { Link, router } from 'expo-router';
 import { useState } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { withChange, type NameChange } from '@tienda/core/names/nameChange';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { useEveryName, useNameCounts } from '../../api/names';
@@ -8,11 +8,13 @@ import { useGroups } from '../../api/groups';
 import { useSession } from '../../api/session';
 import { useToday } from '../../api/shopClock';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
+import { GroupFilter } from '../../shop/held/GroupFilter';
 import { HolderChecks } from '../../shop/held/HolderChecks';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Chip } from '../../ui/Chip';
 import { ChipChoice } from '../../ui/ChipChoice';
+import { ChipStrip } from '../../ui/ChipStrip';
 import { Empty, Failure, Loading } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Screen, Stub } from '../../ui/Screen';
@@ -94,12 +96,7 @@ export function NamesScreen() {
               onChange={(typed) => router.setParams({ q: typed === '' ? undefined : typed })}
             />
           ) : null}
-          <ScrollView
-            horizontal
-            showsHorizontalScrollIndicator={false}
-            contentContainerStyle={styles.chips}
-            style={styles.strip}
-          >
+          <ChipStrip at={filter}>
             {nameFilters
               .filter((one) => one === 'all' || one === filter || (counts.data?.[one] ?? 0) > 0)
               .map((one) => (
@@ -110,21 +107,9 @@ export function NamesScreen() {
                   onPress={() => router.setParams({ show: one === 'all' ? undefined : one })}
                 />
               ))}
-          </ScrollView>
+          </ChipStrip>
           <View style={styles.tools}>
-            {(groups.data ?? []).length > 0 ? (
-              <ChipChoice
-                label={words.inGroup}
-                value={group}
-                pressed={group !== ''}
-                options={[
-                  { value: '', title: words.anyGroup },
-                  ...(groups.data ?? []).map(({ id, title, names }) => ({ value: id, title: `${title} · ${names}` })),
-                  { value: 'none', title: texts.groups.none },
-                ]}
-                onChange={(id) => router.setParams({ group: id === '' ? undefined : id })}
-              />
-            ) : null}
+            <GroupFilter value={group} onChange={(id) => router.setParams({ group: id === '' ? undefined : id })} />
             {all > 1 ? (
               <ChipChoice
                 label={words.sort}
@@ -167,8 +152,6 @@ function changedAmong(
 }
 
 const styles = StyleSheet.create({
-  strip: { flexGrow: 0 },
-  chips: { gap: 8, paddingVertical: 6, alignItems: 'center' },
   tools: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 12 },
   link: { paddingVertical: 12 },
 });

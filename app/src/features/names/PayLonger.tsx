@@ -22,7 +22,7 @@ export function eachYear({ renewal: { amount, years, currency } }: ShownName): s
 export function PayLonger({ name }: { readonly name: ShownName }) {
   const inBasket = useBasket().data?.lines.some((line) => line.name === name.name) ?? false;
   const put = usePutHeld(name);
-  const { renewFor, expiresOn, stage, restore, renewal, afterExpiry } = name;
+  const { renewFor, expiresOn, stage, restore, renewal, afterExpiry, rise } = name;
   const isOpen = restore !== undefined || renewFor.length > 0;
   const [title, putWords, inBasketWords] =
     restore === undefined
@@ -43,9 +43,26 @@ export function PayLonger({ name }: { readonly name: ShownName }) {
       <Text kind="small" style={{ marginBottom: 8 }}>
         {detail()}
       </Text>
+      {rise ? (
+        <Text kind="small" style={{ marginBottom: 8 }}>
+          {words.rise(
+            dateText(rise.on),
+            wholeAmount(rise.more, renewal.currency),
+            rise.years,
+            wholeAmount(rise.saves, renewal.currency),
+          )}
+        </Text>
+      ) : null}
       {isOpen && !inBasket ? (
-        <View style={{ alignItems: 'flex-start' }}>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
           <Action kind="main" title={putWords} busy={put.isPending} onPress={() => put.mutate()} />
+          {rise && rise.years > 1 ? (
+            <Action
+              title={words.renewBefore(rise.years)}
+              busy={put.isPending}
+              onPress={() => put.mutate(undefined, rise.years)}
+            />
+          ) : null}
         </View>
       ) : null}
       {inBasket ? (

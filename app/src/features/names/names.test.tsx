@@ -312,19 +312,3 @@ describe('what else is done with one name', () => {
     );
   });
 });
-
-test('many names are renewed by way of the basket, and what cannot be is said first', async () => {
-  const server = serverWithNames(org, boats, { ...boats, name: 'late.boats', unicode: 'late.boats', renewFor: [] });
-  show(<NamesScreen />);
-  for (const name of ['a.org', 'saltwhistle.boats', 'late.boats'])
-    fireEvent.click(await screen.findByRole('checkbox', { name: `Choose ${name}` }));
-  fireEvent.click(screen.getByRole('button', { name: 'Renew' }));
-  expect(
-    screen.getByText(/^2 names can be renewed\. 1 can’t: .* Nothing is paid before you check out\.$/),
-  ).toBeTruthy();
-  server.instead.set('POST /api/basket/lines', { status: 200, body: { lines: [], codes: { typed: [] } } });
-  fireEvent.click(screen.getByRole('button', { name: 'Put them in the basket' }));
-  await waitFor(() => expect(mockNavigate).toHaveBeenCalledWith('/basket'));
-  const { body } = server.asked.find(({ path }) => path === '/api/basket/lines') ?? {};
-  expect(body).toMatchObject({ lines: [{ name: 'a.org', action: 'renew' }, { name: 'saltwhistle.boats' }] });
-});

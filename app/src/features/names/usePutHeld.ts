@@ -5,10 +5,11 @@ import { heldLine } from './heldLine';
 /** Puts what keeps a name in the basket: its renewal, or its restoring; nothing happens where neither can be done. */
 export function usePutHeld(name: ShownName) {
   const put = usePutInBasket();
-  const line = heldLine(name);
   return {
     ...put,
-    mutate: (whenPut?: () => void) => {
+    /** @param years its shortest term where left out */
+    mutate: (whenPut?: () => void, years?: number) => {
+      const line = heldLine(name, years);
       if (line) put.mutate(line, whenPut ? { onSuccess: whenPut } : {});
     },
   };

@@ -33,7 +33,7 @@ export function LineChoices({ line, priced, extension, currency, rate }: LineCho
     ...words.privacyDetail,
     priced: words.privacyDetail.priced(wholeAmount(convert(price, currency, rate), currency)),
   }[policy];
-  const { on, each } = priced.renewal;
+  const { on, each, risen } = priced.renewal;
   const renewWords = line.autoRenew ? words.autoRenewOn : words.autoRenewOff;
   return (
     <>
@@ -68,10 +68,15 @@ export function LineChoices({ line, priced, extension, currency, rate }: LineCho
           <CardRule />
           <Toggle
             title={words.autoRenew}
-            detail={renewWords(dateText(on), wholeAmount(each, currency))}
+            detail={renewWords(dateText(on), wholeAmount(risen?.each ?? each, currency))}
             value={line.autoRenew}
             onChange={(autoRenew) => put.mutate({ ...line, autoRenew })}
           />
+          {risen ? (
+            <Text kind="small" colour="quiet">
+              {words.risen(dateText(risen.from), wholeAmount(each, currency))}
+            </Text>
+          ) : null}
         </>
       )}
       {put.isError ? <Failure fault={put.error} /> : null}

@@ -31,6 +31,8 @@ export const basket = {
   autoRenew: 'Auto-renew',
   autoRenewOn: (date: string, amount: string) => `renews on ${date}, ${amount} a year`,
   autoRenewOff: (date: string, amount: string) => `off: ends ${date} unless you renew, ${amount} a year`,
+  risen: (from: string, today: string) =>
+    `Its registry has announced that price from ${from}; today a year costs ${today}.`,
   gone: (status: string) => `This name is ${status} now. Remove it to go on.`,
   tools: {
     all: 'All names',

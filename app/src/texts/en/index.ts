@@ -84,6 +84,11 @@ export const en = {
     keepOff: 'dropped',
     all: (count: number) => `Show all ${count}`,
     dearest: 'The dearest to keep',
+    beforeRise: 'Before prices rise',
+    beforeRiseDetail: (count: number, saves: string) =>
+      `${count === 1 ? 'One name costs' : `${count} names cost`} more soon, as registries have announced. Adding as many years as possible before then saves ${saves}.`,
+    riseDetail: (on: string, more: string, saves: string) => `${more} more a year from ${on} · saves ${saves}`,
+    renewThem: 'Renew them before',
     aYear: (amount: string) => `${amount} a year`,
     nothing: 'Nothing falls due in ten years.',
     growth: 'Prices rise by',
@@ -95,7 +100,7 @@ export const en = {
     saved: 'dropping names saves',
     total: 'Ten years',
     asIs: 'Nothing is changed at the shop by this: auto-renew is switched under Names.',
-    note: 'Before tax.',
+    note: 'Before tax, at today’s prices and those that registries have announced.',
   },
   account: {
     title: 'Account',

@@ -30,6 +30,7 @@ export const name = {
   },
   facts: (extension: string) => `About .${extension}`,
   renewal: 'Renewal',
+  riseFrom: (date: string) => `From ${date}`,
   renewalPrice: (amount: string) => `${amount} a year, before yearly fee`,
   transfer: 'Transfer in',
   transferPrice: (amount: string, addsYear: boolean, lockDays: number) =>

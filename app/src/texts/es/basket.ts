@@ -31,6 +31,7 @@ export const basket: Texts['basket'] = {
   autoRenew: 'Renovación automática',
   autoRenewOn: (date, amount) => `se renueva el ${date}, ${amount} al año`,
   autoRenewOff: (date, amount) => `desactivada: termina el ${date} si no lo renueva, ${amount} al año`,
+  risen: (from, today) => `Su operador ha anunciado ese precio desde el ${from}; hoy un año cuesta ${today}.`,
   gone: (status) => `Este nombre ahora está: ${status}. Quítelo para seguir.`,
   tools: {
     all: 'Todos',

@@ -83,6 +83,11 @@ export const es: Texts = {
     keepOn: 'sigue',
     keepOff: 'se deja',
     dearest: 'Los más caros de mantener',
+    beforeRise: 'Antes de que suban los precios',
+    beforeRiseDetail: (count, saves) =>
+      `${count === 1 ? 'Un nombre costará' : `${count} nombres costarán`} más, según han anunciado sus operadores. Añadir antes todos los años posibles ahorra ${saves}.`,
+    riseDetail: (on, more, saves) => `${more} más al año desde el ${on} · ahorra ${saves}`,
+    renewThem: 'Renovarlos antes',
     aYear: (amount) => `${amount} al año`,
     all: (count) => `Mostrar los ${count}`,
     nothing: 'No vence nada en diez años.',
@@ -95,7 +100,7 @@ export const es: Texts = {
     saved: 'abandonar nombres ahorra',
     total: 'Diez años',
     asIs: 'Esto no cambia nada en la tienda: la renovación automática se cambia en Nombres.',
-    note: 'Sin impuestos.',
+    note: 'Sin impuestos, a los precios de hoy y a los que los operadores han anunciado.',
   },
   account: {
     title: 'Cuenta',

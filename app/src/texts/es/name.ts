@@ -29,6 +29,7 @@ export const name: Texts['name'] = {
   },
   facts: (extension) => `Sobre .${extension}`,
   renewal: 'Renovación',
+  riseFrom: (date) => `Desde el ${date}`,
   renewalPrice: (amount) => `${amount} al año, sin la tasa anual`,
   transfer: 'Traslado aquí',
   transferPrice: (amount, addsYear, lockDays) =>

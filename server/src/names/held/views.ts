@@ -9,8 +9,9 @@ import { canRenew } from '@tienda/core/lifecycle/stage';
 import { convert, type Currency, type Minor } from '@tienda/core/money/money';
 import { domainName } from '@tienda/core/names/domainName';
 import type { ShownName } from '@tienda/core/names/shownName';
-import { unitPrices } from '@tienda/core/pricing/linePrice';
+import { unitPrices, type UnitPrices } from '@tienda/core/pricing/linePrice';
 import { allowedTerms, yearsToRun } from '@tienda/core/pricing/priceItem';
+import { riseAhead } from '@tienda/core/catalogue/riseAhead';
 import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import { rateOf } from '../../find/catalogue/rates';
@@ -72,6 +73,10 @@ export class NameViews {
     const today = isoDate(this.clock.now());
     const stays = staysUntil(movableFrom, today);
     const isRenewable = canRenew(stage);
+    const renewFor = isRenewable
+      ? allowedTerms('renew', { name, unicode, extension, heldUntil: expiresOn }, today)
+      : [];
+    const rise = riseAhead(pricesOf(held, extension, currency).rise, renewFor.at(-1) ?? 0);
     const restoring = convert(extension.prices.restore, currency, rateOf(currency));
     return {
       name,
@@ -84,12 +89,13 @@ export class NameViews {
       locked,
       suspended,
       stage,
-      renewFor: isRenewable ? allowedTerms('renew', { name, unicode, extension, heldUntil: expiresOn }, today) : [],
+      renewFor,
       orderId,
       ...(stays === undefined ? {} : { movableFrom: stays }),
       ...(held.groupId === null ? {} : { groupId: held.groupId }),
       ...(delegation === null || isSameDelegation(delegation, startingDelegation) ? {} : { delegation }),
       renewal: { on: expiresOn, years, ...costIn(currency) },
+      ...(rise ? { rise } : {}),
       ...(extension.privacy.policy === 'priced' && !privacy && isRenewable
         ? { hiding: hidingFor(yearsToRun(expiresOn, today), extension, currency) }
         : {}),
@@ -103,11 +109,18 @@ export class NameViews {
   }
 }
 
-/** A year of keeping a name at today's prices, before tax. */
-function yearly({ premiumRenew, privacy }: HeldName, extension: WholeExtension, currency: Currency): Minor {
+type Priced = Pick<HeldName, 'premiumRenew' | 'privacy'>;
+
+/** What a name costs; some have prices of their own. */
+export function pricesOf({ premiumRenew }: Priced, extension: WholeExtension, currency: Currency): UnitPrices {
   const premium = premiumRenew === null ? undefined : { register: premiumRenew, renew: premiumRenew };
-  const prices = unitPrices(extension, premium, false, currency, rateOf(currency));
-  return prices.renew + prices.fee + (privacy ? prices.privacy : 0);
+  return unitPrices(extension, premium, false, currency, rateOf(currency));
+}
+
+/** A year of keeping a name at today's prices, before tax. */
+export function yearly(held: Priced, extension: WholeExtension, currency: Currency): Minor {
+  const prices = pricesOf(held, extension, currency);
+  return prices.renew + prices.fee + (held.privacy ? prices.privacy : 0);
 }
 
 /** What hiding the holder costs for so many years. */

@@ -1,7 +1,7 @@
+import { holderText } from '@tienda/core/contacts/holderText';
 import { failureWords } from '@tienda/core/orders/failureWords';
 import { toULabel } from '@tienda/core/idna/idna';
 import { agreeBy, type HolderSide } from '@tienda/core/contacts/holderChange';
-import type { Contact } from '@tienda/core/contacts/contact';
 import type { Mail } from '../../platform/outbox/mail';
 import { amountText, textsIn, type Reader } from '../../platform/texts/texts';
 import type { KeptHolderChange, WhyNot } from './store';
@@ -62,11 +62,6 @@ export function endedMail({ email, language }: Reader, change: KeptHolderChange)
       done.length > 0 ? words.doneSubject(done[0] ?? '', done.length) : words.nothingSubject(first, names.length),
     text: textOf(paragraphs),
   };
-}
-
-/** A holder as they are named: the person, and for whom. */
-export function holderText({ name, organisation }: Pick<Contact, 'name' | 'organisation'>): string {
-  return [name, organisation].filter(Boolean).join(', ');
 }
 
 function namesOf({ names }: Pick<KeptHolderChange, 'names'>): string[] {

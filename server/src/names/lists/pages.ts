@@ -31,6 +31,8 @@ export interface NamesWanted {
   readonly unconfirmed?: boolean;
   /** They have nameservers. */
   readonly delegated?: boolean;
+  /** Renewing them costs more soon, as announced, and they can be renewed before. */
+  readonly dearer?: boolean;
   /** Id of the group that they are in; in none, where null. */
   readonly groupId?: string | null;
   /** How many at the most; all where left out. */
@@ -47,7 +49,16 @@ export interface NamePlace {
 }
 
 /** What a name is or is not. */
-export const switches = ['autoRenew', 'privacy', 'locked', 'suspended', 'unpaid', 'unconfirmed', 'delegated'] as const;
+export const switches = [
+  'autoRenew',
+  'privacy',
+  'locked',
+  'suspended',
+  'unpaid',
+  'unconfirmed',
+  'delegated',
+  'dearer',
+] as const;
 
 const yesNo = { type: 'string', enum: ['0', '1'] };
 
@@ -67,6 +78,7 @@ export const namesQuery: Parameters = {
     schema: yesNo,
   },
   delegated: { description: 'Only names with nameservers, 0 for the others', schema: yesNo },
+  dearer: { description: 'Only names whose renewal costs more soon, as announced, 0 for the others', schema: yesNo },
   group: { description: 'Only names in the group of this id, `none` for those in no group' },
   limit: {
     description: 'How many at the most; the link of relation `next` (RFC 8288) leads on. All when left out',

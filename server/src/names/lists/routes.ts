@@ -1,15 +1,18 @@
+import { packAhead } from '@tienda/core/pricing/aheadFeed';
 import { isoDate } from '@tienda/core/time/isoDate';
+import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import { readCurrency } from '../../find/search/routes';
 import type { Clock } from '../../platform/clock/clock';
 import { currencyParameter } from '../../platform/http/parameters';
 import { accountRoute, type Route } from '../../platform/http/route';
 import type { NameViews } from '../held/views';
+import { aheadNames } from './ahead';
 import { linkToNext, namesQuery, readNamesWanted } from './pages';
 import { placeOf, type NameLists } from './store';
 
 const query = { currency: currencyParameter };
 
-export function nameListRoutes(lists: NameLists, views: NameViews, clock: Clock): Route[] {
+export function nameListRoutes(lists: NameLists, views: NameViews, catalogue: CatalogueReader, clock: Clock): Route[] {
   return [
     accountRoute(
       'get',
@@ -18,10 +21,22 @@ export function nameListRoutes(lists: NameLists, views: NameViews, clock: Clock)
       async ({ ctx, actor: { account: accountId } }) => {
         const currency = readCurrency(ctx);
         const wanted = readNamesWanted(ctx);
-        const page = await lists.page(accountId, wanted);
+        const page = await lists.page(accountId, wanted, isoDate(clock.now()));
         const last = page.at(-1);
         if (last && page.length === wanted.limit) linkToNext(ctx, placeOf(last, wanted.sort));
         return { body: page.map((held) => views.inList(held, currency)) };
+      },
+    ),
+    accountRoute(
+      'get',
+      '/api/me/ahead',
+      { needs: 'seeNames', summary: 'What the years ahead of all names that can be renewed depend on', query },
+      async ({ ctx, actor }) => {
+        const currency = readCurrency(ctx);
+        const names = await lists.renewable(actor.account);
+        return {
+          body: packAhead(aheadNames(names, catalogue.current(), currency, isoDate(clock.now())), currency),
+        };
       },
     ),
     accountRoute(

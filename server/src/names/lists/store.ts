@@ -1,10 +1,11 @@
-import { asc, desc, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import { withinDays, type NameCounts } from '@tienda/core/names/nameCounts';
 import { addDays, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Database } from '../../platform/db/database';
 import { contact, heldName, holderCheck, operation } from '../../platform/db/schema';
 import { switches, type NamePlace, type NameSort, type NamesWanted } from './pages';
 import { heldColumns, type HeldName } from '../held/store';
+import type { RenewableName } from './ahead';
 
 const sortColumns: Readonly<Record<NameSort, string>> = { ends: 'expires_on', name: 'name', since: 'registered_on' };
 /** The contacts of an account whose address is not confirmed: few, and read once for a list. */
@@ -12,8 +13,12 @@ const unconfirmedOf = (accountId: string) => sql`contact_id = any(array(
   select c.id from ${contact} c join ${holderCheck} h on h.account_id = c.account_id and h.email = lower(c.contact ->> 'email')
   where c.account_id = ${accountId} and h.confirmed_at is null))`;
 
+/** Names of the account that have prices of their own: few, and read once for a list. */
+const premiumOf = (accountId: string) => sql`array(
+  select p.name from ${heldName} p where p.account_id = ${accountId} and p.left_at is null and p.premium_renew is not null)`;
+
 /** Each as a condition in columns that every list's index has. */
-const switchConditions: Readonly<Record<(typeof switches)[number], (accountId: string) => SQL>> = {
+const switchConditions: Readonly<Record<(typeof switches)[number], (accountId: string, rises: Rises) => SQL>> = {
   autoRenew: () => sql`auto_renew`,
   privacy: () => sql`privacy`,
   locked: () => sql`locked`,
@@ -21,10 +26,19 @@ const switchConditions: Readonly<Record<(typeof switches)[number], (accountId: s
   unpaid: () => sql`unpaid`,
   unconfirmed: unconfirmedOf,
   delegated: () => sql`points_to <> 'nothing'`,
+  dearer: (accountId, rises) =>
+    rises.size === 0
+      ? sql`false`
+      : sql`substr(name, strpos(name, '.') + 1) = any(${sql.param([...rises.keys()])}::text[]) and stage in ('active', 'grace')
+          and expires_on <= (${JSON.stringify(Object.fromEntries(rises))}::jsonb ->> substr(name, strpos(name, '.') + 1))::date
+          and name <> all(${premiumOf(accountId)})`,
 };
 
+/** Of each extension whose renewals are about to cost more: the last expiry with which a name can be renewed before. */
+type Rises = ReadonlyMap<string, IsoDate>;
+
 /** What the names of an account have to be, each in columns that every list's index has. */
-function conditions(accountId: string, wanted: Omit<NamesWanted, 'sort' | 'descending'>): SQL[] {
+function conditions(accountId: string, wanted: Omit<NamesWanted, 'sort' | 'descending'>, rises: Rises): SQL[] {
   const { has, endsBy, stage, groupId } = wanted;
   return [
     sql`account_id = ${accountId} and left_at is null`,
@@ -34,7 +48,7 @@ function conditions(accountId: string, wanted: Omit<NamesWanted, 'sort' | 'desce
     ...(groupId === undefined ? [] : [groupId === null ? sql`group_id is null` : sql`group_id = ${groupId}`]),
     ...switches.flatMap((one) => {
       const value = wanted[one];
-      return value === undefined ? [] : [sql`(${switchConditions[one](accountId)}) = ${value}`];
+      return value === undefined ? [] : [sql`(${switchConditions[one](accountId, rises)}) = ${value}`];
     }),
   ];
 }
@@ -48,19 +62,23 @@ export function placeOf(held: HeldName, sort: NameSort): NamePlace {
 
 /** The names of an account, sorted, searched and counted, as their indexes have them. */
 export class NameLists {
-  constructor(private readonly database: Database) {}
+  constructor(
+    private readonly database: Database,
+    /** As of a day. */
+    private readonly rises: (today: IsoDate) => Rises,
+  ) {}
 
   /**
    * A page of the names of an account. Which they are is read from an index alone, that of their order; only those of the
    * page are fetched.
    */
-  async page(accountId: string, wanted: NamesWanted): Promise<HeldName[]> {
+  async page(accountId: string, wanted: NamesWanted, today: IsoDate): Promise<HeldName[]> {
     const { limit, after, descending } = wanted;
     const column = sql.identifier(sortColumns[wanted.sort]);
     const way = sql.raw(descending ? 'desc' : 'asc');
     const beyond = sql.raw(descending ? '<' : '>');
     const all = [
-      ...conditions(accountId, wanted),
+      ...conditions(accountId, wanted, this.rises(today)),
       ...(after ? [sql`(${column}, name) ${beyond} (${after.value}, ${after.name})`] : []),
     ];
     const wantedOnes = sql.join(all, sql` and `);
@@ -72,6 +90,17 @@ export class NameLists {
       .from(heldName)
       .where(limit === undefined ? wantedOnes : sql`${heldName.id} = any(array(${ids}))`)
       .orderBy(inOrder(heldName[sortFields[wanted.sort]]), inOrder(heldName.name));
+  }
+
+  /** Those that can be renewed, as far as their years ahead depend on it. */
+  renewable(accountId: string): Promise<RenewableName[]> {
+    const { name, expiresOn, autoRenew, groupId, privacy, premiumRenew } = heldName;
+    return this.database
+      .select({ name, expiresOn, autoRenew, groupId, privacy, premiumRenew })
+      .from(heldName)
+      .where(
+        and(eq(heldName.accountId, accountId), isNull(heldName.leftAt), inArray(heldName.stage, ['active', 'grace'])),
+      );
   }
 
   /** How many names of an account there are, and of those that need somebody. */
@@ -89,6 +118,7 @@ export class NameLists {
         count(*) filter (where stage = 'redemption')::int as "restorable",
         count(*) filter (where not auto_renew)::int as "ending",
         count(*) filter (where unpaid)::int as "unpaid",
+        count(*) filter (where ${switchConditions.dearer(accountId, this.rises(today))})::int as "dearer",
         count(*) filter (where not locked)::int as "unlocked",
         count(*) filter (where points_to = 'nothing')::int as "undelegated",
         count(*) filter (where suspended)::int as "suspended",

@@ -1,3 +1,4 @@
+import { holderText } from '@tienda/core/contacts/holderText';
 import type { Who } from '@tienda/core/accounts/actor';
 import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import { creditNoteOf, invoiceOf, type InvoiceContent } from '@tienda/core/orders/invoice';
@@ -13,7 +14,6 @@ import type { BasketStore } from '../../money/basket/store';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import type { HolderChangeEnds } from '../holderChanges/ends';
-import { holderText } from '../holderChanges/mails';
 import type { HolderChecks } from '../holders/service';
 import type { InvoiceStore, IssuedFor } from '../../money/invoices/store';
 import type { Outbox } from '../../platform/outbox/outbox';

@@ -200,6 +200,17 @@ export const en = {
       `The holder of ${name} does not take ${amount}. Nothing has been charged.`,
     refusedNext: 'You can watch the name, make another offer later, or look at names like it.',
   },
+  priceRises: {
+    subject: (count: number) =>
+      count === 1 ? 'Renewing one of your names costs more soon' : `Renewing ${count} of your names costs more soon`,
+    announced: 'Their registries have announced higher prices:',
+    line: (extension: string, on: string, more: string, count: number) =>
+      `.${extension}, from ${on}: ${more} more a year${count === 1 ? '' : ` for each of ${count} names`}.`,
+    before: (saved: string) =>
+      `Years added before then cost what they cost today. Adding as many as possible would save ${saved}, before tax.`,
+    byItself: 'What renews by itself stays as you chose: no charge is higher than the one you were told last.',
+    see: (url: string) => `See them, and renew them before: ${url}`,
+  },
   renewals: {
     subject: {
       renews: (name: string) => `${name} renews by itself: what it will cost`,

@@ -192,6 +192,17 @@ export const es: Texts = {
     refusedText: (name, amount) => `El titular de ${name} no acepta ${amount}. No se ha cobrado nada.`,
     refusedNext: 'Puede vigilar el nombre, hacer otra oferta más adelante o mirar nombres parecidos.',
   },
+  priceRises: {
+    subject: (count) =>
+      count === 1 ? 'Renovar uno de sus nombres costará más' : `Renovar ${count} de sus nombres costará más`,
+    announced: 'Sus operadores han anunciado precios más altos:',
+    line: (extension, on, more, count) =>
+      `.${extension}, desde el ${on}: ${more} más al año${count === 1 ? '' : ` por cada uno de ${count} nombres`}.`,
+    before: (saved) =>
+      `Los años que añada antes cuestan lo que hoy. Añadir todos los posibles ahorraría ${saved}, sin impuestos.`,
+    byItself: 'Lo que se renueva solo sigue como lo eligió: nunca se cobra más de lo último que se le dijo.',
+    see: (url) => `Véalos y renuévelos antes: ${url}`,
+  },
   renewals: {
     subject: {
       renews: (name) => `${name} se renueva solo: lo que costará`,

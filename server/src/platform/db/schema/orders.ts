@@ -287,6 +287,9 @@ export const heldName = pgTable(
     index('held_name_group')
       .on(table.groupId)
       .where(sql`${table.groupId} is not null`),
+    index('held_name_premium')
+      .on(table.accountId)
+      .where(sql`${table.premiumRenew} is not null and ${table.leftAt} is null`),
     index('held_name_suspended')
       .on(table.suspended)
       .where(sql`suspended`),

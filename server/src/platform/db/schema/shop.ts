@@ -115,3 +115,14 @@ export const nameOffer = pgTable(
     uniqueIndex('name_offer_once').on(table.accountId, table.name).where(isOpenOffer(table.state)),
   ],
 );
+
+/** A rise of prices, announced by a registry, of which all who held names were told. */
+export const toldRise = pgTable(
+  'told_rise',
+  {
+    /** A-label. */
+    extension: text().notNull(),
+    from: date('rises_on').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.extension, table.from] })],
+);
