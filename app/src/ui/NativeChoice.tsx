@@ -1,10 +1,13 @@
 import { createElement, type ChangeEvent, type CSSProperties, type ReactNode } from 'react';
+import { useHeld } from './useHeld';
 
 interface NativeChoiceProps {
   readonly type: 'checkbox' | 'radio';
   readonly label: string;
   readonly checked: boolean;
   readonly onChange: (checked: boolean, withShift: boolean) => void;
+  /** It was held by touch; it does not change by that. */
+  readonly onHeld?: (() => void) | undefined;
   /** What is seen of it. */
   readonly children: ReactNode;
   /** A checkbox that works at once. */
@@ -33,13 +36,15 @@ const unseen: CSSProperties = {
  * who listen know it. `base.css` draws the focus around the whole.
  */
 export function NativeChoice(props: NativeChoiceProps) {
-  const { type, label, checked, onChange, children, role, name, disabled, describedBy, style } = props;
+  const { type, label, checked, onChange, children, role, name, disabled, describedBy, style, onHeld } = props;
+  const held = useHeld(onHeld);
   const input = createElement('input', {
     type,
     role,
     name,
     checked,
     disabled,
+    ...held,
     'aria-label': label,
     'aria-describedby': describedBy,
     onChange: ({ target, nativeEvent }: ChangeEvent<HTMLInputElement>) =>

@@ -9,12 +9,14 @@ interface TickProps {
   readonly label: string;
   readonly value: boolean;
   readonly onChange: (value: boolean, withShift: boolean) => void;
+  /** It was held by touch. */
+  readonly onHeld: () => void;
 }
 
 /** A box to tick: the browser's own checkbox in Tienda's shape. */
-export function Tick({ label, value, onChange }: TickProps) {
+export function Tick({ label, value, onChange, onHeld }: TickProps) {
   return (
-    <NativeChoice type="checkbox" label={label} checked={value} onChange={onChange}>
+    <NativeChoice type="checkbox" label={label} checked={value} onChange={onChange} onHeld={onHeld}>
       <View style={styles.target}>
         <View style={[styles.box, value && styles.ticked]}>
           {value ? <Check size={16} color={palette.card} strokeWidth={3} aria-hidden /> : null}

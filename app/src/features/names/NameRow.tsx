@@ -21,8 +21,8 @@ interface NameRowProps {
   /** Title of the group that it is in. */
   readonly group: string | undefined;
   readonly isChosen: boolean;
-  /** @param withShift all from the one chosen last to this one */
-  readonly onChoose: (isChosen: boolean, withShift: boolean) => void;
+  /** @param isRange all from the one chosen last to this one */
+  readonly onChoose: (isChosen: boolean, isRange: boolean) => void;
 }
 
 /** One name held: when it ends and what happens then; chosen by its box, opened by the rest. */
@@ -37,7 +37,7 @@ export function NameRow({ name, today, group, isChosen, onChoose }: NameRowProps
   const isUrgent = !isWell && days <= endingWithinDays;
   return (
     <View style={[styles.row, isChosen && styles.chosen]}>
-      <Tick label={words.choose(unicode)} value={isChosen} onChange={onChoose} />
+      <Tick label={words.choose(unicode)} value={isChosen} onChange={onChoose} onHeld={() => onChoose(true, true)} />
       <Link href={{ pathname: '/names/[name]', params: { name: name.name } }} asChild>
         <Pressable style={styles.link}>
           <View style={isWide ? styles.name : styles.words}>

@@ -23,8 +23,8 @@ interface NameRowsProps {
 }
 
 /**
- * The names that fit a search, page by page. One is chosen by its box, several from one to another with Shift; arrow keys
- * go from box to box, Enter opens the name.
+ * The names that fit a search, page by page. One is chosen by its box, several from one to another with Shift or by holding
+ * the last one's box; arrow keys go from box to box, Enter opens the name.
  */
 export function NameRows({ search, today, titles, chosen, onChosen }: NameRowsProps) {
   const pages = useNamePages(search);
@@ -36,8 +36,8 @@ export function NameRows({ search, today, titles, chosen, onChosen }: NameRowsPr
   if (!pages.data) return failure ?? <Loading />;
   const names = pages.data.pages.flatMap(({ body }) => body);
   if (names.length === 0) return <Text colour="quiet">{words.noneFit}</Text>;
-  const choose = (at: number, isChosen: boolean, withShift: boolean) => {
-    const start = withShift ? names.findIndex(({ name }) => name === from.current) : -1;
+  const choose = (at: number, isChosen: boolean, isRange: boolean) => {
+    const start = isRange ? names.findIndex(({ name }) => name === from.current) : -1;
     const [first, last] = start < 0 ? [at, at] : [Math.min(start, at), Math.max(start, at)];
     const next = new Map(chosen);
     for (const name of names.slice(first, last + 1))
@@ -66,9 +66,9 @@ export function NameRows({ search, today, titles, chosen, onChosen }: NameRowsPr
   return (
     <View {...keys}>
       {failure}
-      {isWide && names.length > 1 ? (
+      {names.length > 1 && (isWide || chosen.size > 0) ? (
         <Text kind="small" colour="quiet">
-          {words.keys}
+          {isWide ? words.keys : words.hold}
         </Text>
       ) : null}
       {names.map((name, at) => (
@@ -78,7 +78,7 @@ export function NameRows({ search, today, titles, chosen, onChosen }: NameRowsPr
           today={today}
           group={titles.get(name.groupId ?? '')}
           isChosen={chosen.has(name.name)}
-          onChoose={(isChosen, withShift) => choose(at, isChosen, withShift)}
+          onChoose={(isChosen, isRange) => choose(at, isChosen, isRange)}
         />
       ))}
       {pages.hasNextPage ? (

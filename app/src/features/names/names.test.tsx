@@ -1,4 +1,4 @@
-import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import { boats, org, serverWithNames } from '../../../test/heldNames';
 import { FakeServer, show } from '../../../test/shop';
 import { NameScreen } from './NameScreen';
@@ -68,6 +68,28 @@ test('with Shift all from the one chosen last are chosen, by a click or by the a
   fireEvent.keyDown(box('d'), { key: 'ArrowUp' });
   fireEvent.keyDown(box('c'), { key: 'Enter' });
   expect(mockNavigate).toHaveBeenCalledWith({ pathname: '/names/[name]', params: { name: 'c.org' } });
+});
+
+test('by touch all up to a box are chosen by holding it; a finger that moves on scrolls', async () => {
+  const named = (label: string) => ({ ...org, name: `${label}.org`, unicode: `${label}.org` });
+  serverWithNames(...['a', 'b', 'c', 'd'].map(named));
+  show(<NamesScreen />);
+  const box = (label: string) => screen.getByRole<HTMLInputElement>('checkbox', { name: `Choose ${label}.org` });
+  fireEvent.click(await screen.findByRole('checkbox', { name: 'Choose a.org' }));
+  jest.useFakeTimers();
+  const finger = (target: HTMLElement) => ({ changedTouches: [{ identifier: 1, target, force: 1 }] });
+  fireEvent.touchStart(box('d'), finger(box('d')));
+  fireEvent.touchMove(box('d'), finger(box('d')));
+  act(() => void jest.advanceTimersByTime(1000));
+  expect(screen.getByText('1 chosen')).toBeTruthy();
+  fireEvent.touchStart(box('c'), finger(box('c')));
+  act(() => void jest.advanceTimersByTime(499));
+  expect(screen.getByText('1 chosen')).toBeTruthy();
+  act(() => void jest.advanceTimersByTime(1));
+  expect(screen.getByText('3 chosen')).toBeTruthy();
+  // Or the tap that follows would leave it out again.
+  expect(fireEvent.touchEnd(box('c'), finger(box('c')))).toBe(false);
+  jest.useRealTimers();
 });
 
 test('one who holds nothing yet is told what to do', async () => {

@@ -185,6 +185,7 @@ export const names = {
   },
   yes: 'yes',
   no: 'no',
+  hold: 'Hold a box to choose all up to there.',
   keys: 'Arrows go from name to name, space chooses, Shift chooses all up to there, Enter opens.',
   noneFit: 'No name is like this.',
   more: 'Show more',

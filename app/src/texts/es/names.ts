@@ -187,6 +187,7 @@ export const names: Texts['names'] = {
   },
   yes: 'sí',
   no: 'No',
+  hold: 'Mantenga pulsada una casilla para elegir todos hasta ella.',
   keys: 'Las flechas van de nombre en nombre, el espacio elige, Mayús elige todos hasta ahí, Intro abre.',
   noneFit: 'Ningún nombre es así.',
   more: 'Mostrar más',
