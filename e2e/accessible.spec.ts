@@ -14,6 +14,27 @@ async function expectAccessible(page: Page, view: string): Promise<void> {
   expect(found).toEqual([]);
 }
 
+/** A phone whose reader has everything twice as large. */
+const twiceAsLarge = { width: 195, height: 422 };
+
+/** Everything is there at twice its size, without scrolling sideways but in what scrolls so by itself. */
+async function expectRoom(page: Page, view: string): Promise<void> {
+  await page.setViewportSize(twiceAsLarge);
+  const cut = () =>
+    page.evaluate((width) => {
+      const scrolls = (element: Element | null): boolean =>
+        element !== null && (/auto|scroll/.test(getComputedStyle(element).overflowX) || scrolls(element.parentElement));
+      return [...document.querySelectorAll('#root *')]
+        .filter((element) =>
+          [...element.childNodes].some(({ nodeType, textContent }) => nodeType === 3 && textContent?.trim()),
+        )
+        .filter((element) => element.getBoundingClientRect().right > width + 1 && element.getClientRects().length > 0)
+        .filter((element) => !scrolls(element))
+        .map((element) => (element.textContent ?? '').slice(0, 60));
+    }, twiceAsLarge.width);
+  await expect.poll(cut, `${view}: cut off at the right`).toEqual([]);
+}
+
 /** A view as it is when there is something on it, and what has to be there before it is looked at. */
 interface View {
   readonly name: string;
@@ -173,6 +194,7 @@ for (const colorScheme of ['light', 'dark'] as const)
       test(name, async ({ shop }) => {
         await open(shop, nothingKnown);
         await expectAccessible(shop, name);
+        if (colorScheme === 'light') await expectRoom(shop, name);
       });
 
     test.describe('of a holder', () => {
@@ -197,6 +219,7 @@ for (const colorScheme of ['light', 'dark'] as const)
           await shop.context().addCookies(cookies);
           await open(shop, known);
           await expectAccessible(shop, name);
+          if (colorScheme === 'light') await expectRoom(shop, name);
         });
     });
   });

@@ -36,7 +36,7 @@ const Pushable = memo(function Pushable(props: ActionProps) {
       accessibilityRole="button"
       type={main ? 'solid' : kind === 'second' ? 'outline' : 'clear'}
       {...(icon ? { icon: <>{icon}</> } : {})}
-      containerStyle={{ borderRadius: 8, overflow: 'visible' }}
+      containerStyle={{ borderRadius: 8, overflow: 'visible', maxWidth: '100%' }}
       buttonStyle={{
         minHeight: main ? 50 : thumb,
         borderRadius: 8,
@@ -47,6 +47,7 @@ const Pushable = memo(function Pushable(props: ActionProps) {
         backgroundColor: main ? palette.terracotta : 'transparent',
       }}
       titleStyle={{
+        flexShrink: 1,
         textAlign: kind === 'link' ? 'left' : 'center',
         fontFamily: fonts.text,
         fontWeight: '600',

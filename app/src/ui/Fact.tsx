@@ -1,6 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import { Text } from './Text';
-import { fonts } from './theme';
+import { breaksAnywhere, fonts } from './theme';
 
 interface FactProps {
   readonly title: string;
@@ -24,5 +24,5 @@ export function Fact({ title, children, mono = false }: FactProps) {
 const styles = StyleSheet.create({
   fact: { flexDirection: 'row', gap: 12, paddingVertical: 4, flexWrap: 'wrap' },
   title: { width: 104, lineHeight: 21 },
-  words: { flex: 1, minWidth: 180 },
+  words: { flexGrow: 1, flexShrink: 1, flexBasis: 180, minWidth: 0, ...breaksAnywhere },
 });

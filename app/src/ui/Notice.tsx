@@ -33,7 +33,7 @@ const styles = StyleSheet.create({
     flexWrap: 'wrap',
     gap: 8,
   },
-  words: { flex: 1, minWidth: 180 },
+  words: { flexGrow: 1, flexShrink: 1, flexBasis: 180, minWidth: 0 },
   problem: { backgroundColor: palette.plumWash, borderColor: palette.plum },
   notice: { backgroundColor: palette.marigoldWash, borderColor: palette.marigold },
   good: { backgroundColor: palette.sageWash, borderColor: palette.sage },

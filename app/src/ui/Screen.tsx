@@ -5,7 +5,7 @@ import { texts } from '../texts/texts';
 import { Action } from './Action';
 import { palette } from './palette';
 import { Text } from './Text';
-import { fonts } from './theme';
+import { breaksAnywhere, fonts } from './theme';
 
 interface ScreenProps {
   readonly title: string;
@@ -84,11 +84,18 @@ const styles = StyleSheet.create({
     maxWidth: 760,
     alignSelf: 'center',
   },
-  titleRow: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 12, minHeight: 44 },
+  titleRow: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    columnGap: 12,
+    minHeight: 44,
+  },
   contentWide: { maxWidth: 1040 },
   back: { alignItems: 'flex-start', marginBottom: -6 },
   title: { flexShrink: 1 },
-  mono: { fontFamily: fonts.mono, fontSize: 20 },
+  mono: { fontFamily: fonts.mono, fontSize: 20, ...breaksAnywhere },
   foot: { paddingHorizontal: 16, paddingVertical: 10, width: '100%', maxWidth: 760, alignSelf: 'center' },
   stub: {
     borderWidth: 1,

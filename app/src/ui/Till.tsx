@@ -3,6 +3,7 @@ import Svg, { Defs, Path, Pattern, Rect } from 'react-native-svg';
 import { memo, useState, type ReactNode } from 'react';
 import { palette } from './palette';
 import { Text } from './Text';
+import { breaksAnywhere } from './theme';
 
 const tooth = 10;
 
@@ -80,7 +81,7 @@ const styles = StyleSheet.create({
   tappable: { minHeight: 30 },
   why: { paddingLeft: 10, paddingBottom: 6, borderLeftWidth: 2, borderColor: palette.marigold, marginBottom: 4 },
   total: { borderTopWidth: 1, borderColor: palette.pine, marginTop: 6, paddingTop: 8 },
-  words: { flexShrink: 1 },
+  words: { flexShrink: 1, minWidth: 0, ...breaksAnywhere },
   leaders: {
     flex: 1,
     minWidth: 12,

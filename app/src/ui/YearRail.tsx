@@ -103,10 +103,11 @@ const tight: Readonly<Record<number, { readonly fontSize: number }>> = {
   9: { fontSize: 6.5 },
 };
 
-const oneOfTen = { flex: 1, minWidth: 0 } as const;
+const oneOfTen = { flex: 1, minWidth: 28 } as const;
 
 const styles = StyleSheet.create({
-  rail: { flexDirection: 'row', gap: 3 },
+  // Ten side by side, in several rows where letters are large.
+  rail: { flexDirection: 'row', flexWrap: 'wrap', gap: 3 },
   cell: { flex: 1, minHeight: thumb * 2, justifyContent: 'flex-end', alignItems: 'stretch' },
   price: { fontSize: 10, lineHeight: 14, textAlign: 'center', letterSpacing: -0.4 },
   bar: { borderTopLeftRadius: 3, borderTopRightRadius: 3, borderWidth: 1, borderBottomWidth: 2 },

@@ -8,6 +8,9 @@ export const fonts = {
   mono: "'Atkinson Hyperlegible Mono', ui-monospace, monospace",
 } as const;
 
+/** Text that breaks within a word rather than be wider than its place. */
+export const breaksAnywhere: object = { overflowWrap: 'anywhere' };
+
 /** The smallest target a thumb should have to hit. */
 export const thumb = 44;
 

@@ -200,6 +200,6 @@ const styles = StyleSheet.create({
   chips: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8, marginBottom: 8 },
   head: { marginTop: 14 },
   columns: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 28 },
-  names: { flexGrow: 2, flexBasis: 340 },
-  till: { marginTop: 14, flexGrow: 1, flexBasis: 280 },
+  names: { flexGrow: 2, flexShrink: 1, flexBasis: 340, minWidth: 0 },
+  till: { marginTop: 14, flexGrow: 1, flexShrink: 1, flexBasis: 280, minWidth: 0 },
 });

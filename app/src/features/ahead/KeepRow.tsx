@@ -55,11 +55,12 @@ export function NameAndDetail({
 const styles = StyleSheet.create({
   row: {
     flexDirection: 'row',
+    flexWrap: 'wrap',
     alignItems: 'center',
     columnGap: 10,
     borderBottomWidth: 1,
     borderBottomColor: palette.line,
   },
-  name: { flex: 1, minWidth: 150 },
+  name: { flexGrow: 1, flexShrink: 1, flexBasis: 150, minWidth: 0 },
   toggle: { width: 124 },
 });

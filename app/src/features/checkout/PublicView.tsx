@@ -1,4 +1,4 @@
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { holderText } from '@tienda/core/contacts/holderText';
 import type { PrivacyPolicy } from '@tienda/core/catalogue/extension';
 import type { Contact } from '@tienda/core/contacts/contact';
@@ -8,6 +8,7 @@ import { heldBack, publicCard, readPublicCard } from '@tienda/core/rdap/publicHo
 import { countryText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Text } from '../../ui/Text';
+import { breaksAnywhere } from '../../ui/theme';
 
 const words = texts.publicView;
 
@@ -29,11 +30,11 @@ export function PublicView({ holder, privacy, policy, latin = false }: PublicVie
   const chosen = (is: boolean) => (is ? `, ${words.chosen}` : '');
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 16 }}>
-      <View style={{ flex: 1, minWidth: 220 }}>
+      <View style={styles.side}>
         <Text kind="small" style={{ fontWeight: '700' }}>{`${words.withPrivacy}${chosen(privacy)}`}</Text>
         <Seen holder={holder} privacy policy={policy} latin={latin} />
       </View>
-      <View style={{ flex: 1, minWidth: 220 }}>
+      <View style={styles.side}>
         <Text kind="small" style={{ fontWeight: '700' }}>{`${words.withoutPrivacy}${chosen(!privacy)}`}</Text>
         <Seen holder={holder} privacy={false} policy={policy} latin={latin} />
       </View>
@@ -60,7 +61,7 @@ function Seen({ holder, privacy, policy, latin }: PublicViewProps) {
           <Text kind="small" colour="quiet" style={{ width: 70 }}>
             {title}
           </Text>
-          <Text kind="small" style={{ flex: 1 }}>
+          <Text kind="small" style={styles.words}>
             {why ? words.heldBack[why] : value}
           </Text>
         </View>
@@ -68,3 +69,8 @@ function Seen({ holder, privacy, policy, latin }: PublicViewProps) {
     </View>
   );
 }
+
+const styles = StyleSheet.create({
+  words: { flex: 1, minWidth: 0, ...breaksAnywhere },
+  side: { flexGrow: 1, flexShrink: 1, flexBasis: 220, minWidth: 0 },
+});

@@ -114,7 +114,7 @@ function NameFile({ onNames }: { readonly onNames: (names: readonly string[]) =>
 
 const styles = StyleSheet.create({
   empty: { flexDirection: 'row', alignItems: 'center', gap: 4, paddingRight: 6 },
-  container: { paddingHorizontal: 0, flex: 1 },
+  container: { paddingHorizontal: 0, flex: 1, minWidth: 0 },
   frame: {
     borderWidth: 2,
     borderBottomWidth: 2,
@@ -125,5 +125,12 @@ const styles = StyleSheet.create({
     paddingRight: 6,
     minHeight: 50,
   },
-  input: { fontFamily: fonts.mono, fontSize: 19, color: palette.pine, minHeight: 48, outlineStyle: 'none' as never },
+  input: {
+    fontFamily: fonts.mono,
+    fontSize: 19,
+    color: palette.pine,
+    minHeight: 48,
+    minWidth: 0,
+    outlineStyle: 'none' as never,
+  },
 });

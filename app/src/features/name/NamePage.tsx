@@ -250,7 +250,7 @@ function Prices({ row, rate }: { readonly row: Row; readonly rate: string }) {
 const styles = StyleSheet.create({
   summary: { flexDirection: 'row', alignItems: 'center', gap: 12, marginBottom: 4 },
   words: { flex: 1, minWidth: 0 },
-  tags: { flexDirection: 'row', gap: 8, marginBottom: 10 },
+  tags: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, marginBottom: 10 },
   sum: { marginTop: 10 },
   start: { alignItems: 'flex-start', marginTop: 8 },
 });

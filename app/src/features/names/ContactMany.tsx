@@ -99,6 +99,6 @@ function outcomeWords({ asked, waiting, cannot }: ChangedContacts, isDone: boole
 const styles = StyleSheet.create({
   whole: { maxHeight: 420 },
   roles: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 12 },
-  role: { flexGrow: 1, flexBasis: 300 },
+  role: { flexGrow: 1, flexShrink: 1, flexBasis: 300, minWidth: 0 },
   actions: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 14 },
 });

@@ -80,12 +80,18 @@ test('by touch all up to a box are chosen by holding it; a finger that moves on 
   const finger = (target: HTMLElement) => ({ changedTouches: [{ identifier: 1, target, force: 1 }] });
   fireEvent.touchStart(box('d'), finger(box('d')));
   fireEvent.touchMove(box('d'), finger(box('d')));
-  act(() => void jest.advanceTimersByTime(1000));
+  act(() => {
+    jest.advanceTimersByTime(1000);
+  });
   expect(screen.getByText('1 chosen')).toBeTruthy();
   fireEvent.touchStart(box('c'), finger(box('c')));
-  act(() => void jest.advanceTimersByTime(499));
+  act(() => {
+    jest.advanceTimersByTime(499);
+  });
   expect(screen.getByText('1 chosen')).toBeTruthy();
-  act(() => void jest.advanceTimersByTime(1));
+  act(() => {
+    jest.advanceTimersByTime(1);
+  });
   expect(screen.getByText('3 chosen')).toBeTruthy();
   // Or the tap that follows would leave it out again.
   expect(fireEvent.touchEnd(box('c'), finger(box('c')))).toBe(false);

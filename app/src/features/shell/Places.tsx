@@ -86,7 +86,8 @@ const styles = StyleSheet.create({
     paddingTop: 12,
     gap: 8,
   },
-  barPlace: { ...place, flex: 1 },
+  // As wide as the others where there is room, and never narrower than its word.
+  barPlace: { ...place, flex: 1, minWidth: 'max-content' as never },
   railPlace: { ...place, paddingVertical: 10 },
 
   title: { fontSize: 12, lineHeight: 15 },

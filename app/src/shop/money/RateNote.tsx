@@ -17,7 +17,7 @@ export function RateNote() {
       ? words.usd
       : words.rate(rateText(rate), currency, dayText(rates.at));
   return (
-    <Text kind="small" colour="quiet" style={{ flex: 1, minWidth: 160 }}>
+    <Text kind="small" colour="quiet" style={{ flexGrow: 1, flexShrink: 1, flexBasis: 160, minWidth: 0 }}>
       {note}
     </Text>
   );

@@ -37,7 +37,7 @@ export function CardForm({ card, onChange, problem, strict }: CardFormProps) {
         autoComplete="cc-number"
         maxLength={23}
       />
-      <View style={{ flexDirection: 'row', gap: 12 }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 12 }}>
         <Field
           shared
           label={words.expiry}
