@@ -57,10 +57,10 @@ const styles = StyleSheet.create({
     flexDirection: 'row',
     flexWrap: 'wrap',
     alignItems: 'center',
-    columnGap: 10,
+    columnGap: 6,
     borderBottomWidth: 1,
     borderBottomColor: palette.line,
   },
   name: { flexGrow: 1, flexShrink: 1, flexBasis: 150, minWidth: 0 },
-  toggle: { width: 124 },
+  toggle: { width: 108 },
 });
