@@ -18,7 +18,7 @@ async function toOwnName(shop: Page, name: string): Promise<void> {
   await expect(shop.getByRole('heading', { name: 'Renew it' })).toBeVisible();
 }
 
-const renewal = (shop: Page) => shop.getByRole('button', { name: 'Put a renewal in the basket' });
+const renewal = (shop: Page) => shop.getByRole('button', { name: 'Put a year in the basket' });
 const year = new Date().getFullYear();
 
 test('a name is renewed from its page for two years, beside a new one, and says so itself afterwards', async ({
@@ -26,11 +26,15 @@ test('a name is renewed from its page for two years, beside a new one, and says 
   baseURL,
 }) => {
   const name = await atOwnName(shop, baseURL ?? '');
-  await renewal(shop).click();
-  await shop.getByRole('button', { name: 'Go to the basket' }).click();
   const rail = shop.getByRole('radiogroup', { name: `Years for ${name}` });
+  // One of ten years is paid for.
+  await expect(rail.getByRole('radio')).toHaveCount(9);
+  await rail.getByRole('radio', { name: /^1 year,/ }).press('ArrowRight');
+  await expect(shop.getByText(new RegExp(`^2 years more: until .* ${year + 3}, .* before tax\\.$`))).toBeVisible();
+  await shop.getByRole('button', { name: 'Put 2 years in the basket' }).click();
+  await shop.getByRole('button', { name: 'Go to the basket' }).click();
   await expect(rail.getByRole('radio', { name: /^10 years.*not offered as a term$/ })).toBeDisabled();
-  await rail.getByRole('radio', { name: /^2 years/ }).click();
+  await expect(rail.getByRole('radio', { name: /^2 years/ })).toBeChecked();
   await expect(shop.getByText(new RegExp(`^Renewal: two years, until .* ${year + 3}$`))).toBeVisible();
   await expect(shop.getByText(`${name}, renewal`)).toBeVisible();
   await put(shop, freshWord(), 'boats');

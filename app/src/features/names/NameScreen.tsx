@@ -98,6 +98,12 @@ function Held({ name, onGivenBack }: HeldProps) {
         {change.isError ? <Failure fault={change.error} /> : null}
         <CardRule />
         <PrivacyChoice name={name} />
+        <CardRule />
+        <Link href={{ pathname: '/orders/[id]', params: { id: name.orderId } }} style={styles.order}>
+          <Text kind="small" colour="terracotta">
+            {words.itsOrder}
+          </Text>
+        </Link>
       </Card>
       <PayLonger name={name} />
       <Card label={words.after}>
@@ -185,4 +191,5 @@ function delegatedWords({ nameservers, signed, kept }: Extract<NameEvent, { type
 const styles = StyleSheet.create({
   group: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12, paddingVertical: 4 },
   groupTitle: { width: 104 },
+  order: { paddingVertical: 10 },
 });

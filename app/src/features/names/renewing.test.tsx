@@ -21,6 +21,10 @@ test('a rise that is announced is told with what renewing before saves, and so m
       'From Mar 1, 2027 a year costs $0.60 more, as its registry has announced. Adding 8 years before then saves $4.80, before tax.',
     ),
   ).toBeTruthy();
+  // Two of the ten years are paid for; the others are there to be chosen.
+  expect(screen.getAllByRole('radio')).toHaveLength(8);
+  expect(screen.getByText('One year more: until Nov 24, 2029, $14.68 before tax.')).toBeTruthy();
+  fireEvent.click(screen.getByRole('radio', { name: '8 years, until Nov 24, 2036, $117.44' }));
   fireEvent.click(screen.getByRole('button', { name: 'Put 8 years in the basket' }));
   await waitFor(() =>
     expect(server.asked.find(({ method }) => method === 'PUT')?.body).toMatchObject({ action: 'renew', years: 8 }),

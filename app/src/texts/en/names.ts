@@ -27,12 +27,16 @@ export const names = {
   free: (date: string) => `From ${date} anyone can register it.`,
   back: 'All names',
   renew: 'Renew it',
-  renewDetail: (until: string, each: string) => `It is paid until ${until}. Each further year costs ${each} today.`,
+  itsOrder: 'The order that it came with, and its invoice',
+  eachYear: (each: string) => `${each} a year`,
+  addedYears: (years: number, until: string, amount: string) =>
+    `${years === 1 ? '1 year' : `${years} years`}, until ${until}, ${amount}`,
+  renewUntil: (years: number, until: string, amount: string) =>
+    `${years === 1 ? 'One year' : `${years} years`} more: until ${until}, ${amount} before tax.`,
   rise: (on: string, more: string, years: number, saves: string) =>
     `From ${on} a year costs ${more} more, as its registry has announced. Adding ${years === 1 ? 'a year' : `${years} years`} before then saves ${saves}, before tax.`,
-  renewBefore: (years: number) => `Put ${years} years in the basket`,
   renewFull: 'It is paid for as far ahead as a name can be: ten years.',
-  renewPut: 'Put a renewal in the basket',
+  renewPut: (years: number) => (years === 1 ? 'Put a year in the basket' : `Put ${years} years in the basket`),
   renewInBasket: 'Its renewal is in the basket.',
   toBasket: 'Go to the basket',
   tooLate: 'It ran out too long ago to be renewed.',

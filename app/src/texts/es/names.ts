@@ -28,12 +28,15 @@ export const names: Texts['names'] = {
   free: (date) => `Desde el ${date} cualquiera puede registrarlo.`,
   back: 'Todos los nombres',
   renew: 'Renovarlo',
-  renewDetail: (until, each) => `Está pagado hasta el ${until}. Cada año más cuesta hoy ${each}.`,
+  itsOrder: 'El pedido con el que vino y su factura',
+  eachYear: (each) => `${each} al año`,
+  addedYears: (years, until, amount) => `${years === 1 ? '1 año' : `${years} años`}, hasta el ${until}, ${amount}`,
+  renewUntil: (years, until, amount) =>
+    `${years === 1 ? 'Un año' : `${years} años`} más: hasta el ${until}, ${amount} sin impuestos.`,
   rise: (on, more, years, saves) =>
     `Desde el ${on} un año costará ${more} más, según ha anunciado su operador. Añadir ${years === 1 ? 'un año' : `${years} años`} antes ahorra ${saves}, sin impuestos.`,
-  renewBefore: (years) => `Poner ${years} años en la cesta`,
   renewFull: 'Está pagado con toda la antelación posible: diez años.',
-  renewPut: 'Poner una renovación en la cesta',
+  renewPut: (years) => (years === 1 ? 'Poner un año en la cesta' : `Poner ${years} años en la cesta`),
   renewInBasket: 'Su renovación está en la cesta.',
   toBasket: 'Ir a la cesta',
   restore: 'Recuperarlo',
