@@ -24,13 +24,13 @@ async function expectRoom(page: Page, view: string): Promise<void> {
     page.evaluate((width) => {
       const scrolls = (element: Element | null): boolean =>
         element !== null && (/auto|scroll/.test(getComputedStyle(element).overflowX) || scrolls(element.parentElement));
-      return [...document.querySelectorAll('#root *')]
+      return Array.from(document.querySelectorAll('#root *'))
         .filter((element) =>
-          [...element.childNodes].some(({ nodeType, textContent }) => nodeType === 3 && textContent?.trim()),
+          Array.from(element.childNodes).some(({ nodeType, textContent }) => nodeType === 3 && textContent?.trim()),
         )
         .filter((element) => element.getBoundingClientRect().right > width + 1 && element.getClientRects().length > 0)
         .filter((element) => !scrolls(element))
-        .map((element) => (element.textContent ?? '').slice(0, 60));
+        .map((element) => element.textContent.slice(0, 60));
     }, twiceAsLarge.width);
   await expect.poll(cut, `${view}: cut off at the right`).toEqual([]);
 }

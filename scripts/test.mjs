@@ -123,7 +123,7 @@ const standIns = () => inWorld('standins', 4510, (env) => jest('standins', env))
 
 /** Servers that die, and outside services with every fault: long, and mostly waiting. */
 const deaths = '[cC]rashes|faults';
-const crashes = () => inWorld('crashes', 5610, (env) => jest('crashes', env, 'server', ['--testPathPatterns', deaths]));
+const crashes = () => inWorld('crashes', 5610, (env) => jest('crashes', env, 'server', ['--testPathPattern', deaths]));
 
 /** The server over HTTP. */
 const server = () =>

@@ -97,7 +97,7 @@ test('a rise is told once with what renewing before saves; it is on the name, in
   };
   const before = await quoted();
   expect(before.charge).toBe(prices.renew);
-  expect(before.renewal.risen).toEqual({ from: rise.from, each: before.renewal.each + more });
+  expect(before.renewal.risen).toEqual({ from: rise.from, each: Number(before.renewal.each) + more });
 
   const { text } = await mailTo(visitor, email, about);
   expect(text).toContain(`.${label}, from ${rise.from}: ${(more / 100).toFixed(2)} USD more a year.`);

@@ -62,5 +62,5 @@ const styles = StyleSheet.create({
     borderBottomColor: palette.line,
   },
   name: { flexGrow: 1, flexShrink: 1, flexBasis: 150, minWidth: 0 },
-  toggle: { width: 108 },
+  toggle: { width: 116 },
 });
