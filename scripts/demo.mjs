@@ -77,16 +77,16 @@ export async function signUp(visitor, email, password) {
   await visitor.expect(200, 'POST', '/api/accounts/confirm', { email, code: await codeFor(visitor, email) });
 }
 
-/** Mails whose code was read before. */
+/** Mails whose code was read before, of each shop. */
 const read = new Set();
 
 /** The latest code sent to an address and not read before, waited for in the demo inbox. */
 export async function codeFor(visitor, email, timeoutMs = 30_000) {
   for (const end = Date.now() + timeoutMs; Date.now() < end; await pause(50)) {
     const mails = await visitor.expect(200, 'GET', `/api/demo/inbox?to=${encodeURIComponent(email)}`);
-    const mail = mails.find(({ id, subject }) => !read.has(id) && /^\d{6} /.test(subject));
+    const mail = mails.find(({ id, subject }) => !read.has(`${visitor.url} ${id}`) && /^\d{6} /.test(subject));
     if (!mail) continue;
-    read.add(mail.id);
+    read.add(`${visitor.url} ${mail.id}`);
     return mail.subject.slice(0, 6);
   }
   throw new Error(`No code came for ${email}`);
