@@ -17,7 +17,7 @@ import {
 /**
  * Everything that must hold, each part counted. `npm test -- server e2e` runs only those parts.
  */
-const names = ['types', 'lint', 'imports', 'core', 'app', 'standins', 'server', 'crashes', 'e2e'];
+const names = ['types', 'lint', 'imports', 'core', 'app', 'standins', 'server', 'e2e'];
 const asked = process.argv.slice(2).filter((name) => !name.startsWith('-'));
 const wanted = asked.length > 0 ? asked : names;
 const unknown = wanted.find((name) => !names.includes(name));
@@ -58,11 +58,14 @@ async function check(part, name, args) {
 }
 
 /** A run of Jest, its tests counted from its own report. */
-async function jest(name, env, workspace = name, which = []) {
+async function jest(name, env) {
   say(`tests: ${name}`);
   const report = path.join(reports, `${name}.json`);
-  const settings = ['-c', `${workspace}/jest.config.cjs`, '--json', `--outputFile=${report}`, '--silent=false'];
-  const content = await tool(name, ['jest', ...settings, ...which], env);
+  const content = await tool(
+    name,
+    ['jest', '-c', `${name}/jest.config.cjs`, '--json', `--outputFile=${report}`, '--silent=false'],
+    env,
+  );
   count(report, content, ({ numPassedTests, numFailedTests, numFailedTestSuites }) => [
     numPassedTests,
     numFailedTests || numFailedTestSuites,
@@ -118,66 +121,42 @@ async function inWorld(name, base, act) {
   }
 }
 
-/** The stand-ins over their own protocols. */
-const standIns = () => inWorld('standins', 4510, (env) => jest('standins', env));
-
-/** Servers that die, and outside services with every fault: long, and mostly waiting. */
-const deaths = '[cC]rashes|faults';
-const crashes = () => inWorld('crashes', 5610, (env) => jest('crashes', env, 'server', ['--testPathPattern', deaths]));
-
-/** The server over HTTP. */
-const server = () =>
-  inWorld('test', 4610, (env) => jest('server', env, 'server', ['--testPathIgnorePatterns', deaths, 'node_modules']));
-
-/** The app as it is served, built once. */
-let built;
-async function appIsBuilt() {
-  const { buildApp } = await import('./build.mjs');
-  await (built ??= buildApp());
+/** The stand-ins over their own protocols, and the server over HTTP. */
+async function servers() {
+  const suites = ['standins', 'server'].filter((name) => wanted.includes(name));
+  if (suites.length === 0) return;
+  await inWorld('test', 4610, async (env) => {
+    for (const name of suites) await jest(name, env);
+  });
 }
 
-/** The real interface in Chromium, at one size. */
-async function endToEnd(size, base) {
-  await appIsBuilt();
+/** The real interface in Chromium. */
+async function endToEnd() {
+  if (!wanted.includes('e2e')) return;
+  const { buildApp } = await import('./build.mjs');
   const { startServer, stop } = await import('./world.mjs');
-  await inWorld(`e2e_${size}`, base, async (env) => {
-    say(`tests: end to end in Chromium, ${size}`);
-    const running = await startServer(env);
-    const report = path.join(reports, `e2e-${size}.json`);
-    const output = path.join(reports, `e2e-${size}`);
-    const content = await tool(size, ['playwright', 'test', '-c', 'e2e', `--project=${size}`, `--output=${output}`], {
+  await buildApp();
+  await inWorld('e2e', 5210, async (env) => {
+    say('tests: end to end in Chromium');
+    const server = await startServer(env);
+    const report = path.join(reports, 'e2e.json');
+    const content = await tool('e2e', ['playwright', 'test', '-c', 'e2e'], {
       ...env,
       PLAYWRIGHT_JSON_OUTPUT_FILE: report,
     });
     count(report, content, ({ stats }) => [stats.expected + stats.flaky, stats.unexpected]);
-    await stop(running);
+    await stop(server);
   });
 }
 
-/** Does so many things at once, the next one as one ends. */
-async function abreast(width, things) {
-  const left = [...things];
-  const lane = async () => {
-    for (let thing = left.shift(); thing; thing = left.shift())
-      await thing().catch((fault) => {
-        failed += 1;
-        console.error(fault);
-      });
-  };
-  await Promise.all(Array.from({ length: width }, lane));
-}
-
 const { buildServers } = await import('./build.mjs');
-if (wanted.some((name) => ['standins', 'server', 'crashes', 'e2e'].includes(name))) await buildServers();
-const parts = [
-  ['server', server],
-  ['e2e', () => endToEnd('phone', 5210)],
-  ['crashes', crashes],
-  ['e2e', () => endToEnd('wide', 5410)],
-  ['standins', standIns],
-];
-// What waits much beside what reckons much, each in a world of its own: two cores are kept busy by three.
-await abreast(3, [...parts.filter(([name]) => wanted.includes(name)).map(([, part]) => part), withoutServers]);
+if (wanted.some((name) => ['standins', 'server', 'e2e'].includes(name))) await buildServers();
+// The interface keeps one core busy; what needs no world and the servers take turns on the other.
+const parts = [endToEnd(), withoutServers().then(servers)];
+for (const { reason } of (await Promise.allSettled(parts)).filter(({ status }) => status === 'rejected')) {
+  failed += 1;
+  console.error(reason);
+}
 
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
