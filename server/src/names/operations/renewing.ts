@@ -94,8 +94,10 @@ export class Renewing implements OperationWork {
   async step(operation: TakenOperation): Promise<TakenOperation> {
     const effect = renew.effect(operation.state as RenewState);
     if (!effect) return operation;
-    if (effect.sentFrom !== undefined) return this.steps.askedFirst(operation, effect.sentFrom);
-    const begun = await this.parts.begin(operation, sentFrom);
+    const { sentFrom: from } = effect;
+    if (from !== undefined && !operation.isFirst) return this.steps.askedFirst(operation, from);
+    // It began as it was taken, unless the name is not as it was thought to be.
+    const begun = from === undefined ? await this.parts.begin(operation, sentFrom) : { operation, expiresOn: from };
     if ('cause' in begun) return this.steps.refused(operation, begun);
     const { orderId } = operation;
     if (orderId) this.parts.afterwards?.(orderId);

@@ -10,7 +10,7 @@ import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { transactionOf } from './identity';
 import { leaseEnd } from '../../platform/db/leases';
-import { contact, customerOrder, operation, orderEvent, registryMessage } from '../../platform/db/schema';
+import { contact, customerOrder, heldName, operation, orderEvent, registryMessage } from '../../platform/db/schema';
 
 /** An operation as it is kept. */
 export type KeptOperation = typeof operation.$inferSelect;
@@ -57,10 +57,16 @@ export const moved = sql`moved`;
 /** Every process hears of what happens to orders here; the payload is the order's id. */
 export const orderChannel = 'order_event';
 
-/** How a registration begins. */
-const begun = { type: 'sent' } as const;
 const ready = sql`${JSON.stringify({ at: 'ready' })}::jsonb`;
-const sent = sql`${JSON.stringify(nextOperation('register', { at: 'ready' }, begun))}::jsonb`;
+const sent = sql`${JSON.stringify({ at: 'sent' })}::jsonb`;
+/**
+ * The event with which an operation begins as it is taken; null where it has begun, or needs more than that. A renewal
+ * begins from the expiry that the name has: what was done to the name before has ended, and is seen with it.
+ */
+const beginning = sql`case when o.state <> ${ready} then null
+  when o.kind in ('register', 'update') then jsonb_build_object('type', 'sent')
+  when o.kind = 'renew' and h.expires_on = coalesce((o.request ->> 'ending')::date, h.expires_on)
+    then jsonb_build_object('type', 'sent', 'from', h.expires_on) end`;
 
 /** What carrying an operation out needs of others, read with it. */
 const needed = {
@@ -130,15 +136,17 @@ export class OperationStore {
   /**
    * Takes operations of a registry whose turn it is; other processes take others, and these again once the lease has
    * run out. Of those on one name of one account the oldest goes first, and the next not before what is begun has ended.
-   * A registration that is taken for the first time counts as sent from here on: it is sent at once.
+   * A registration, a renewal or a change that is taken for the first time counts as sent from here on: it is sent at once.
    */
   claim(registry: string, limit: number): Promise<TakenOperation[]> {
     const now = sql`${this.now()}::timestamptz`;
     const due = this.database.$with('due', {
       id: sql<string>`id`.as('id'),
-      begins: sql<boolean>`begins`.as('begins'),
+      event: sql<OperationEvent | null>`event`.as('event'),
     }).as(sql`
-      select o.id, o.order_id, o.name, o.kind = 'register' and o.state = ${ready} as begins from ${operation} o
+      select o.id, o.order_id, o.name, ${beginning} as event from ${operation} o
+        left join ${heldName} h
+          on o.kind = 'renew' and h.account_id = o.account_id and h.name = o.name and h.left_at is null
       where o.registry = ${registry} and o.next_at <= ${now} and (o.leased_until is null or o.leased_until < now())
         and not exists (
           select from ${operation} before
@@ -147,11 +155,11 @@ export class OperationStore {
             and (before.sequence < o.sequence or before.leased_until >= now() or before.state ->> 'at' <> 'ready'))
       order by o.next_at, o.sequence
       limit ${limit}
-      for update skip locked`);
+      for update of o skip locked`);
     const noted = this.database.$with('noted', {}).as(sql`
       insert into ${orderEvent} (order_id, event, at)
-      select order_id, ${JSON.stringify(begun)}::jsonb || jsonb_build_object('name', name), ${now}
-      from due where begins and order_id is not null
+      select order_id, event || jsonb_build_object('name', name), ${now}
+      from due where event is not null and order_id is not null
       returning pg_notify(${orderChannel}, order_id::text)`);
     return this.database
       .with(due, noted)
@@ -159,12 +167,12 @@ export class OperationStore {
       .set({
         leasedUntil: leaseEnd(this.leaseSeconds),
         attempts: sql`${operation.attempts} + 1`,
-        state: sql`case when due.begins then ${sent} else ${operation.state} end`,
-        version: sql`${operation.version} + due.begins::int`,
+        state: sql`case when due.event is null then ${operation.state} else ${sent} || (due.event - 'type') end`,
+        version: sql`${operation.version} + (due.event is not null)::int`,
       })
       .from(due)
       .where(sql`${operation.id} = due.id`)
-      .returning({ ...getTableColumns(operation), ...needed, isFirst: due.begins });
+      .returning({ ...getTableColumns(operation), ...needed, isFirst: sql<boolean>`due.event is not null` });
   }
 
   /** Registries that have operations whose turn it is. */

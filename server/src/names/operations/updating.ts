@@ -49,28 +49,27 @@ export class Updating implements OperationWork {
     const registry = registryOf(operation, registries);
     const found = await registry.info(operation.name);
     if (!found?.isSponsored) return this.refused(operation, { cause: 'gone' });
-    const sent = operation.state.at === 'ready' ? await record(operation, { type: 'sent' }) : operation;
     const { delegation } = operation.request as UpdateRequest;
     const holding = await this.holding(operation);
     if (holding) {
       const { known, contacts, privacy } = holding;
       const said = await needContacts({ ...operation, contacts: known }, registry, contacts, privacy, this.parts.keys);
-      if (said !== undefined) return this.refused(sent, { cause: 'refused', said });
+      if (said !== undefined) return this.refused(operation, { cause: 'refused', said });
     }
     if (delegation) {
       const said = await needHosts(registry, delegation);
-      if (said !== undefined) return this.refused(sent, { cause: 'refused', said });
+      if (said !== undefined) return this.refused(operation, { cause: 'refused', said });
     }
     const change = this.differing(operation, found, holding);
     if (change) {
       const outcome = await registry.update({ name: operation.name, ...change }, operation.transaction);
-      if (outcome.type === 'gone') return this.refused(sent, { cause: 'gone' });
-      if (outcome.type === 'refused') return this.refused(sent, { cause: 'refused', said: outcome.reason });
+      if (outcome.type === 'gone') return this.refused(operation, { cause: 'gone' });
+      if (outcome.type === 'refused') return this.refused(operation, { cause: 'refused', said: outcome.reason });
     }
     const kept: OwnHost[] = delegation
       ? await dropHosts(registry, found.hosts ?? [], new Set(delegation.hosts.map(({ host }) => host)))
       : [];
-    return record(sent, { type: 'done', ...(kept.length > 0 ? { kept } : {}) });
+    return record(operation, { type: 'done', ...(kept.length > 0 ? { kept } : {}) });
   }
 
   async giveUp(operation: TakenOperation): Promise<void> {
