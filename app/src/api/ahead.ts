@@ -21,7 +21,8 @@ export function useAheadView(feed: AheadFeed, question: AheadQuestion) {
   if (version.feed !== feed) setVersion({ feed, count: version.count + 1 });
   return useQuery({
     queryKey: ['me', 'ahead-view', version.count, question],
-    queryFn: () => desk.ask(feed, question),
+    // Where it is left, its question goes with the desk; whoever comes back asks anew.
+    queryFn: ({ signal }) => desk.ask(feed, question, signal),
     placeholderData: keepPreviousData,
     // What was reckoned is told apart by what it was reckoned from.
     staleTime: Infinity,

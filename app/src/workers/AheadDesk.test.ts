@@ -12,6 +12,7 @@ const question: AheadQuestion = { today: '2026-11-24', group: '', growth: '0', k
 class FakeWorker {
   static readonly opened: FakeWorker[] = [];
   static isSound = true;
+  static isSilent = false;
   readonly asked: AheadAsked[] = [];
   readonly terminate = jest.fn();
   onmessage?: (event: { data: unknown }) => void;
@@ -24,6 +25,7 @@ class FakeWorker {
 
   postMessage(asked: AheadAsked): void {
     this.asked.push(asked);
+    if (FakeWorker.isSilent) return;
     setTimeout(() => {
       if (FakeWorker.isSound) this.onmessage?.({ data: { id: asked.id, view: this.answers.answer(asked) } });
       else this.onerror?.();
@@ -34,6 +36,7 @@ class FakeWorker {
 beforeEach(() => {
   FakeWorker.opened.length = 0;
   FakeWorker.isSound = true;
+  FakeWorker.isSilent = false;
   Object.assign(globalThis, { Worker: FakeWorker });
 });
 afterEach(() => Reflect.deleteProperty(globalThis, 'Worker'));
@@ -57,4 +60,20 @@ test('where the script of the worker does not come, the page answers, and goes o
   expect((await desk.ask(feed, question)).ahead.total).toBe(9000);
   expect((await desk.ask(feed, question)).ahead.total).toBe(9000);
   expect(FakeWorker.opened).toHaveLength(1);
+});
+
+test('a worker that is silent is waited for ten seconds, then the page answers; who left is not answered', async () => {
+  jest.useFakeTimers();
+  FakeWorker.isSilent = true;
+  const desk = new AheadDesk();
+  const left = new AbortController();
+  const answered = jest.fn();
+  void desk.ask(feed, question, left.signal).then(answered);
+  const waits = desk.ask(feed, question);
+  left.abort();
+  jest.advanceTimersByTime(10_000);
+  expect((await waits).ahead.total).toBe(9000);
+  expect(answered).not.toHaveBeenCalled();
+  expect(FakeWorker.opened[0]?.terminate).toHaveBeenCalled();
+  jest.useRealTimers();
 });
