@@ -1,4 +1,4 @@
-import { and, eq, inArray, like, or, sql } from 'drizzle-orm';
+import { and, eq, inArray, like, or, sql, type Placeholder } from 'drizzle-orm';
 import { ownNameservers } from '@tienda/core/dns/delegation';
 import type { EppHostInfo } from '@tienda/core/epp/objects';
 import { isoDate } from '@tienda/core/time/isoDate';
@@ -20,17 +20,31 @@ const registrarsHosts = new Map(
 
 /** The hosts that are below a name of a registry, or are the name itself. */
 export function hostsBelow({ id }: Registry, name: string) {
-  const { registry, host } = registryHost;
-  return and(eq(registry, id), or(eq(host, name), like(host, `%.${name}`)));
+  return below(id, name, `%.${name}`);
+}
+
+function below(registry: string, name: string | Placeholder, lower: string | Placeholder) {
+  const { host } = registryHost;
+  return and(eq(registryHost.registry, registry), or(eq(host, name), like(host, lower)));
 }
 
 /** The hosts that names of one registry can be delegated to (RFC 5732). */
 export class RegistryHosts {
+  private readonly hostsOf;
+
   constructor(
     private readonly database: Database,
     private readonly registry: Registry,
     private readonly now: () => Date,
-  ) {}
+  ) {
+    const { host } = registryHost;
+    this.hostsOf = database
+      .select({ host })
+      .from(registryHost)
+      .where(below(registry.id, sql.placeholder('name'), sql.placeholder('lower')))
+      .orderBy(host)
+      .prepare(`hosts of ${registry.id}`);
+  }
 
   /** The name of this registry that a host is below, or is; undefined for hosts below names of others. */
   nameAbove(host: string): string | undefined {
@@ -94,12 +108,7 @@ export class RegistryHosts {
 
   /** Those below a name, or the name itself. */
   async below(name: string): Promise<string[]> {
-    const { host } = registryHost;
-    const rows = await this.database
-      .select({ host })
-      .from(registryHost)
-      .where(hostsBelow(this.registry, name))
-      .orderBy(host);
+    const rows = await this.hostsOf.execute({ name, lower: `%.${name}` });
     return rows.map((row) => row.host);
   }
 

@@ -188,11 +188,13 @@ export class RegistrySession {
   }
 
   private async infoDomain({ name, authCode, hosts = 'all' }: InfoDomain, client: string): Promise<Answer> {
-    const domain = await this.shared.store.domain(name);
+    const [domain, below] = await Promise.all([
+      this.shared.store.domain(name),
+      hosts === 'all' || hosts === 'sub' ? this.shared.hosts.below(name) : [],
+    ]);
     if (!domain) return { code: 2303 };
     if (authCode !== undefined && authCode !== domain.authCode) return { code: 2202 };
     const { authCode: secret, stage: _stage, transfer: _transfer, ...whole } = domain;
-    const below = hosts === 'all' || hosts === 'sub' ? await this.shared.hosts.below(name) : [];
     const open = {
       ...whole,
       nameservers: hosts === 'all' || hosts === 'del' ? whole.nameservers : [],

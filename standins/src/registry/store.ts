@@ -38,11 +38,19 @@ export const registrars = ['tienda', ...strangersRegistrars] as const;
 
 /** What one registry keeps: the names in its database, and those that strangers are made up to hold. */
 export class RegistryStore {
+  private readonly rowOf;
+
   constructor(
     private readonly database: Database,
     private readonly registry: Registry,
     private readonly now: () => Date,
-  ) {}
+  ) {
+    this.rowOf = database
+      .select()
+      .from(registeredDomain)
+      .where(eq(registeredDomain.name, sql.placeholder('name')))
+      .prepare('domain');
+  }
 
   /** Puts in the names that others hold; harmless when repeated. */
   async seed(): Promise<void> {
@@ -74,7 +82,7 @@ export class RegistryStore {
   }
 
   async domain(name: string): Promise<KeptDomain | undefined> {
-    const [row] = await this.database.select().from(registeredDomain).where(eq(registeredDomain.name, name));
+    const [row] = await this.rowOf.execute({ name });
     const stage = row && this.stage(row);
     if (!row || stage === undefined || stage === 'free') return this.strangers(name);
     const { registrant, contacts, sponsor, creator, authCode, createdAt, updatedBy, updatedAt, ds } = row;
@@ -282,6 +290,7 @@ export class RegistryStore {
   }
 
   async contacts(ids: readonly string[]): Promise<Map<string, EppContactInfo>> {
+    if (ids.length === 0) return new Map();
     const rows = await this.database
       .select()
       .from(registryContact)

@@ -233,53 +233,74 @@ export class NameStore {
     ];
   }
 
-  /** The name was renewed, or restored: it is paid for until a later day. */
-  async paidLonger(
-    transaction: Transaction,
-    { id }: HeldName,
+  /** The name was renewed, or restored: it is paid for until a later day; as parts of a statement, where `from` has a row. */
+  paidLonger(
+    { id }: Pick<HeldName, 'id'>,
     event: Extract<NameEvent, { type: 'renewed' | 'restored' }>,
     who: Who,
     at: Date,
-  ): Promise<void> {
-    const { expiresOn } = event;
-    await transaction
-      .update(heldName)
-      .set({ expiresOn, nextStageOn: expiresOn, stage: 'active', care: {}, careOn: careFrom(expiresOn) })
-      .where(eq(heldName.id, id));
-    await this.log(transaction, id, who, event, at);
+    from: SQL,
+  ): StatementPart[] {
+    const day = sql`${event.expiresOn}::date`;
+    return [
+      sql`paid_longer as (
+        update ${heldName} set expires_on = ${day}, next_stage_on = ${day}, stage = 'active', care = '{}',
+          care_on = ${careFrom(event.expiresOn)}::date
+        from ${from} where ${heldName}.id = ${id}::uuid
+      )`,
+      logged(id, who, [event], at, from),
+    ];
   }
 
-  /** Its registry has changed it as it was asked to. @param came hosts that were to go, and stay; who holds it now */
-  async updated(
-    transaction: Transaction,
-    { id, locked: before, privacy: wasHidden, delegation: pointed, contactId, contacts: known }: HeldName,
+  /**
+   * Its registry has changed it as it was asked to: as parts of a statement, where `from` has a row.
+   *
+   * @param before as it was until then
+   * @param came hosts that were to go, and stay; who holds it now
+   */
+  updated(
+    before: Pick<HeldName, 'id' | 'contactId' | 'contacts' | 'privacy' | 'locked' | 'delegation'>,
     { locked, newAuthCode, privacy, contacts, delegation }: UpdateRequest,
     { kept, holder }: { readonly kept: readonly OwnHost[]; readonly holder?: string },
     who: Who,
     at: Date,
-  ): Promise<void> {
-    if (locked !== undefined && locked !== before) {
-      await transaction.update(heldName).set({ locked }).where(eq(heldName.id, id));
-      await this.log(transaction, id, who, { type: locked ? 'locked' : 'unlocked' }, at);
+    from: SQL,
+  ): StatementPart[] {
+    const { id, contactId } = before;
+    const changes: SQL[] = [];
+    const events: NameEvent[] = [];
+    if (locked !== undefined && locked !== before.locked) {
+      changes.push(sql`locked = ${locked}`);
+      events.push({ type: locked ? 'locked' : 'unlocked' });
     }
     if (contacts) {
-      await transaction.update(heldName).set({ contacts, contactId: contacts.registrant }).where(eq(heldName.id, id));
-      const isOther = contactRoles.some((role) => contacts[role] !== (known ?? contactsOf(contactId))[role]);
-      if (contacts.registrant !== contactId && holder !== undefined)
-        await this.log(transaction, id, who, { type: 'holder', to: holder }, at);
-      else if (isOther) await this.log(transaction, id, who, { type: 'contacts' }, at);
+      const { registrant } = contacts;
+      changes.push(sql`contacts = ${JSON.stringify(contacts)}::jsonb, contact_id = ${registrant}::uuid`);
+      const known = before.contacts ?? contactsOf(contactId);
+      if (registrant !== contactId && holder !== undefined) events.push({ type: 'holder', to: holder });
+      else if (contactRoles.some((role) => contacts[role] !== known[role])) events.push({ type: 'contacts' });
     }
-    if (privacy !== undefined && privacy !== wasHidden) {
-      await transaction.update(heldName).set({ privacy }).where(eq(heldName.id, id));
-      await this.log(transaction, id, who, { type: 'privacy', on: privacy }, at);
+    if (privacy !== undefined && privacy !== before.privacy) {
+      changes.push(sql`privacy = ${privacy}`);
+      events.push({ type: 'privacy', on: privacy });
     }
     if (delegation) {
       const after = { ...delegation, hosts: [...delegation.hosts, ...kept] };
-      await transaction.update(heldName).set({ delegation: after }).where(eq(heldName.id, id));
-      if (kept.length > 0 || !isSameDelegation(after, pointed ?? startingDelegation))
-        await this.log(transaction, id, who, delegated(after, kept), at);
+      changes.push(sql`delegation = ${JSON.stringify(after)}::jsonb`);
+      if (kept.length > 0 || !isSameDelegation(after, before.delegation ?? startingDelegation))
+        events.push(delegated(after, kept));
     }
-    if (newAuthCode) await this.log(transaction, id, who, { type: 'authCode' }, at);
+    if (newAuthCode) events.push({ type: 'authCode' });
+    return [
+      ...(changes.length > 0
+        ? [
+            sql`updated as (
+              update ${heldName} set ${sql.join(changes, sql`, `)} from ${from} where ${heldName}.id = ${id}::uuid
+            )`,
+          ]
+        : []),
+      ...(events.length > 0 ? [logged(id, who, events, at, from)] : []),
+    ];
   }
 
   /** It was given back while it was new, and is free for anyone. */
@@ -331,6 +352,16 @@ export class NameStore {
   private async log(transaction: Transaction, heldId: string, who: Who, what: NameEvent, at: Date): Promise<void> {
     await transaction.insert(nameLog).values({ heldId, who, what, at });
   }
+}
+
+/** What happened to a name, in that order: a part of a statement, where `from` has a row. */
+function logged(heldId: string, who: Who, events: readonly NameEvent[], at: Date, from: SQL): StatementPart {
+  return sql`logged as (
+    insert into ${nameLog} (held_id, at, who, what)
+    select ${heldId}::uuid, ${at.toISOString()}::timestamptz, ${JSON.stringify(who)}::jsonb, happened.what
+    from ${from}, jsonb_array_elements(${JSON.stringify(events)}::jsonb) with ordinality happened (what, place)
+    order by happened.place
+  )`;
 }
 
 function delegated({ nameservers, ds }: Delegation, kept: readonly OwnHost[]): NameEvent {

@@ -32,7 +32,7 @@ export interface DeskParts {
 }
 
 /** Operations that one process carries out side by side at one registry. */
-const laneWidth = 8;
+const laneWidth = 16;
 /** How soon a registry that decides later is asked, where it tells nothing. */
 const lookAgainMs = 20_000;
 const longestRetryMs = 60_000;

@@ -8,6 +8,7 @@ import type { StoredContact } from '../../people/contacts/store';
 import type { RegistryMessage } from '../../gateways/registry/registryGateway';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
+import type { HeldName } from '../held/store';
 import { transactionOf } from './identity';
 import { leaseEnd } from '../../platform/db/leases';
 import { contact, customerOrder, heldName, operation, orderEvent, registryMessage } from '../../platform/db/schema';
@@ -33,9 +34,20 @@ export interface TakenOperation extends KeptOperation {
   } | null;
   /** Those that it names, also where their account has forgotten them. */
   readonly contacts: readonly StoredContact[];
+  /** The name as it is held; null for a registration, and where it is not held any more. */
+  readonly held: HeldBefore | null;
   /** True where it was never sent before. */
   readonly isFirst: boolean;
 }
+
+/**
+ * What an operation can change of a name, as it was when the operation was taken: nothing else changes that until it has
+ * ended, since of those on one name one goes after another.
+ */
+export type HeldBefore = Pick<
+  HeldName,
+  'id' | 'contactId' | 'contacts' | 'privacy' | 'autoRenew' | 'locked' | 'delegation'
+>;
 
 /** Somebody else moved it on meanwhile: what is known of it is out of date. */
 export class OperationMoved extends Error {
@@ -81,6 +93,12 @@ const needed = {
     from ${contact} c
     where c.account_id = operation.account_id and c.id in (
       select named.value::uuid from jsonb_each_text(operation.request -> 'contacts') named)), '[]')`,
+  held: sql<HeldBefore | null>`(
+    select jsonb_build_object('id', n.id, 'contactId', n.contact_id, 'contacts', n.contacts, 'privacy', n.privacy,
+      'autoRenew', n.auto_renew, 'locked', n.locked, 'delegation', n.delegation)
+    from ${heldName} n
+    where operation.kind <> 'register' and n.account_id = operation.account_id and n.name = operation.name
+      and n.left_at is null)`,
 };
 
 /** What is done to names at their registries: one row each, which is its own place in the queue. */

@@ -10,7 +10,6 @@ import { registryOf } from '../../gateways/registry/keeper';
 import type { Registries, RegistryDomain } from '../../gateways/registry/registryGateway';
 import type { ContactStore, StoredContact } from '../../people/contacts/store';
 import type { Keyring } from '../../platform/secrets/keyring';
-import type { NameStore } from '../held/store';
 import type { OperationWork } from './desk';
 import { needContacts } from './contacts';
 import { dropHosts, needHosts } from './hosts';
@@ -28,7 +27,6 @@ interface Holding {
 export interface UpdatingParts {
   readonly record: (operation: TakenOperation, event: OperationEvent) => Promise<TakenOperation>;
   readonly registries: Registries;
-  readonly names: Pick<NameStore, 'find'>;
   readonly contacts: Pick<ContactStore, 'find'>;
   readonly keys: Keyring;
 }
@@ -80,10 +78,9 @@ export class Updating implements OperationWork {
    * Who is to be what to the name, and whether hidden: what is not changed by this is as it is by now, whatever was asked
    * for before. Undefined where neither is changed.
    */
-  private async holding({ accountId, name, request, contacts: named }: TakenOperation): Promise<Holding | undefined> {
+  private async holding({ accountId, request, contacts: named, held }: TakenOperation): Promise<Holding | undefined> {
     const { contacts: wanted, privacy: hides } = request as UpdateRequest;
     if (!wanted && hides === undefined) return undefined;
-    const held = await this.parts.names.find(accountId, name);
     const contacts = wanted ?? held?.contacts ?? (held && contactsOf(held.contactId));
     if (!contacts) return undefined;
     const ids = [...new Set(Object.values(contacts))].filter((id) => !named.some((one) => one.id === id));

@@ -18,7 +18,7 @@ import type { HolderChecks } from '../holders/service';
 import type { InvoiceStore, IssuedFor } from '../../money/invoices/store';
 import type { Outbox } from '../../platform/outbox/outbox';
 import { written } from '../../platform/outbox/store';
-import type { HeldName, NameStore } from '../held/store';
+import type { NameStore } from '../held/store';
 import type { Begun } from '../operations/renewing';
 import { moved, type Moved, type OperationStore, type TakenOperation } from '../operations/store';
 import { documentMail, doneMail, endedMail, receivedMail } from './mails';
@@ -152,51 +152,46 @@ export class OrderRecorder {
 
   private movedWithAll(operation: TakenOperation, event: OperationEvent): Promise<Moved> {
     const { database, operations, names } = this.parts;
-    const { kind, accountId, name } = operation;
+    const { kind, name, held } = operation;
     if (event.type === 'done' && 'expiresOn' in event) {
       const { expiresOn } = event;
       if (kind === 'register')
         return operations.move(database, operation, event, this.registered(operation, expiresOn));
-      if (kind === 'renew' || kind === 'restore')
-        return database.transaction(async (transaction) => {
-          // In the order in which renewals begin: first the name, then what is done to it.
-          const held = await names.lock(transaction, accountId, name);
-          if (!held) throw new Error(`${name} was renewed and is held by nobody`);
-          const { autoRenew } = held;
-          const told = this.doneByMail(operation, `operation ${operation.id} done`, { expiresOn, autoRenew });
-          const after = await operations.move(transaction, operation, event, told);
-          const type = kind === 'renew' ? 'renewed' : 'restored';
-          const done = { type, years: yearsOf(operation), expiresOn } as const;
-          await names.paidLonger(transaction, held, done, placedBy(operation), this.now());
-          return after;
-        });
+      if (kind === 'renew' || kind === 'restore') {
+        if (!held) throw new Error(`${name} was renewed and is held by nobody`);
+        const { autoRenew } = held;
+        const done = { type: kind === 'renew' ? 'renewed' : 'restored', years: yearsOf(operation), expiresOn } as const;
+        return operations.move(database, operation, event, [
+          ...names.paidLonger(held, done, placedBy(operation), this.now(), moved),
+          ...this.doneByMail(operation, `operation ${operation.id} done`, { expiresOn, autoRenew }),
+        ]);
+      }
     }
-    if (kind === 'update' && event.type !== 'sent')
+    if (kind === 'update' && event.type !== 'sent') {
+      const changes = event.type === 'done' ? this.updated(operation, event) : [];
+      const { holderChange } = operation.request as UpdateRequest;
+      if (holderChange === undefined) return operations.move(database, operation, event, changes);
       return database.transaction(async (transaction) => {
-        const held = await names.lock(transaction, accountId, name);
-        const after = await operations.move(transaction, operation, event);
+        const after = await operations.move(transaction, operation, event, changes);
         const failure = 'cause' in event ? whyOf(event) : null;
-        if (held && event.type === 'done') await this.updated(transaction, operation, held, event);
         await this.parts.holderChanges.answered(transaction, operation, failure);
         return after;
       });
+    }
     return operations.move(database, operation, event);
   }
 
   /** Its registry has changed it as it was asked to. */
-  private async updated(
-    transaction: Transaction,
-    operation: TakenOperation,
-    held: HeldName,
-    event: OperationEvent,
-  ): Promise<void> {
+  private updated(operation: TakenOperation, event: Extract<OperationEvent, { type: 'done' }>): StatementPart[] {
+    const { held, contacts } = operation;
+    if (!held) return [];
     const request = operation.request as UpdateRequest;
-    const holder = operation.contacts.find(({ id }) => id === request.contacts?.registrant);
+    const holder = contacts.find(({ id }) => id === request.contacts?.registrant);
     const came = {
       kept: 'kept' in event ? event.kept : [],
       ...(holder ? { holder: holderText(holder) } : {}),
     };
-    await this.parts.names.updated(transaction, held, request, came, placedBy(operation), this.now());
+    return this.parts.names.updated(held, request, came, placedBy(operation), this.now(), moved);
   }
 
   /**

@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { toULabel } from '@tienda/core/idna/idna';
 import type { StatedPayment } from '@tienda/core/orders/statement';
 import { isoDate } from '@tienda/core/time/isoDate';
@@ -18,7 +18,7 @@ export class StatementStore {
       .where(and(eq(heldName.accountId, accountId), eq(heldName.groupId, groupId), isNull(heldName.leftAt)));
   }
 
-  /** What an account paid for names, what was given back left out. */
+  /** What an account paid for names, in the order in which it was ordered; what was given back left out. */
   async payments(accountId: string, names: readonly string[]): Promise<StatedPayment[]> {
     if (names.length === 0) return [];
     const rows = await this.database
@@ -39,7 +39,8 @@ export class StatementStore {
           inArray(operation.name, [...names]),
           sql`${operation.state} ->> 'at' = 'done'`,
         ),
-      );
+      )
+      .orderBy(asc(customerOrder.placedAt), asc(operation.sequence));
     return rows.flatMap(({ name, line, placedAt, terms, payment, number }): StatedPayment[] => {
       const credited = payment.at === 'captured' ? (payment.credited ?? []) : [];
       if (!line || credited.some((one) => one.name === name)) return [];
