@@ -121,7 +121,8 @@ const hidden: ReadonlySet<string> = new Set([
   ...['ipv4Mapped', 'discard'],
 ]);
 
-function isPublic(address: string): boolean {
+/** True for an address that can be reached from everywhere. */
+export function isPublic(address: string): boolean {
   return !hidden.has(ipaddr.parse(address).range());
 }
 

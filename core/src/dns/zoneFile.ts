@@ -7,7 +7,16 @@ export interface ZoneRecord {
   readonly data: readonly string[];
 }
 
-export class ZoneFileError extends Error {}
+export type ZoneFileFault = 'directive' | 'parenthesis' | 'noType' | 'ttl';
+
+export class ZoneFileError extends Error {
+  constructor(
+    readonly code: ZoneFileFault,
+    message: string,
+  ) {
+    super(message);
+  }
+}
 
 /** The tokens of a record; blank at the start says that the owner is the one before. */
 interface Entry {
@@ -34,6 +43,11 @@ export class ZoneFileReader {
     this.owner = origin;
   }
 
+  /** True in the middle of a record, whose parenthesis is open. */
+  get isOpen(): boolean {
+    return this.depth > 0;
+  }
+
   /** Takes the next line; gives the record that ends with it, if any. @throws ZoneFileError */
   push(line: string): ZoneRecord | undefined {
     const whole = this.joined(line);
@@ -49,7 +63,7 @@ export class ZoneFileReader {
       this.ttl = ttlOf(tokens[1] ?? '');
       return undefined;
     }
-    if (first.startsWith('$')) throw new ZoneFileError(`${first} is not read here`);
+    if (first.startsWith('$')) throw new ZoneFileError('directive', `${first} is not read here`);
     return this.record({ indented, tokens });
   }
 
@@ -61,7 +75,10 @@ export class ZoneFileReader {
       if (character === '(') this.depth += 1;
       if (character === ')') this.depth -= 1;
     }
-    if (this.depth < 0) throw new ZoneFileError('A parenthesis closes that was not open');
+    if (this.depth < 0) {
+      this.depth = 0;
+      throw new ZoneFileError('parenthesis', 'A parenthesis closes that was not open');
+    }
     this.held = this.held === '' ? bare : `${this.held} ${bare}`;
     if (this.depth > 0) return undefined;
     const whole = this.held.replace(/[()](?=(?:[^"]*"[^"]*")*[^"]*$)/g, ' ');
@@ -79,11 +96,12 @@ export class ZoneFileReader {
       else if (!classes.has(token.toUpperCase())) break;
     }
     const type = tokens[at];
-    if (type === undefined) throw new ZoneFileError(`${this.owner} has no record type`);
+    if (type === undefined) throw new ZoneFileError('noType', `${this.owner} has no record type`);
     return { name: this.owner, ttl, type: type.toUpperCase(), data: tokens.slice(at + 1) };
   }
 
-  private complete(name: string): string {
+  /** A name of the file, whole and without the last dot. */
+  complete(name: string): string {
     if (name === '@') return this.origin;
     const lower = name.toLowerCase();
     if (lower === '.') return '';
@@ -107,7 +125,7 @@ const units: Readonly<Record<string, number>> = { s: 1, m: 60, h: 3600, d: 86_40
 /** Seconds, or amounts with units as in `1h30m`. */
 function ttlOf(text: string): number {
   if (/^\d+$/.test(text)) return Number(text);
-  if (!/^(\d+[smhdw])+$/i.test(text)) throw new ZoneFileError(`“${text}” is not a time to live`);
+  if (!/^(\d+[smhdw])+$/i.test(text)) throw new ZoneFileError('ttl', `“${text}” is not a time to live`);
   return [...text.matchAll(/(\d+)([smhdw])/gi)].reduce(
     (sum, [, count, unit = 's']) => sum + Number(count) * (units[unit.toLowerCase()] ?? 1),
     0,

@@ -44,7 +44,7 @@ export interface TakenOperation extends KeptOperation {
  * What an operation can change of a name, as it was when the operation was taken: nothing else changes that until it has
  * ended, since of those on one name one goes after another.
  */
-export type HeldBefore = Pick<
+type HeldBefore = Pick<
   HeldName,
   'id' | 'contactId' | 'contacts' | 'privacy' | 'autoRenew' | 'locked' | 'delegation'
 >;

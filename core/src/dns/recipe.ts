@@ -1,0 +1,146 @@
+import { readRecord, shownData, usualTtl, type DnsRecord, type RecordProblem, type RecordType } from './record';
+import { withRecords } from './zone';
+
+/** What a recipe asks for. */
+export type RecipeField =
+  'ipv4' | 'ipv6' | 'host' | 'mailHost' | 'backupMailHost' | 'spf' | 'selector' | 'key' | 'reports' | 'text' | 'below';
+
+/** A few records made from a few answers. */
+export interface Recipe {
+  readonly id: RecipeId;
+  readonly fields: readonly { readonly id: RecipeField; readonly isOptional?: boolean }[];
+  /** Name, type and data with answers in braces; left out where an answer that it needs is empty. */
+  readonly records: readonly (readonly [name: string, type: RecordType, data: string])[];
+  /** What has to go: of these types at that name, or of texts those that begin so. */
+  readonly replaces: readonly {
+    readonly name: string;
+    readonly types: readonly RecordType[];
+    readonly begins?: string;
+  }[];
+}
+
+export type RecipeId = 'webAddress' | 'webName' | 'mail' | 'noMail' | 'proof';
+
+const web: readonly RecordType[] = ['A', 'AAAA', 'ALIAS', 'CNAME', 'HTTPS'];
+const site: Recipe['replaces'] = [
+  { name: '@', types: web },
+  { name: 'www', types: web },
+];
+const mailAtAll: Recipe['replaces'] = [
+  { name: '@', types: ['MX'] },
+  { name: '@', types: ['TXT'], begins: 'v=spf1' },
+  { name: '_dmarc', types: ['TXT', 'CNAME'] },
+];
+
+/** What people come for: in the order in which they are shown. */
+export const recipes: readonly Recipe[] = [
+  {
+    id: 'webAddress',
+    fields: [{ id: 'ipv4' }, { id: 'ipv6', isOptional: true }],
+    records: [
+      ['@', 'A', '{ipv4}'],
+      ['@', 'AAAA', '{ipv6}'],
+      ['www', 'CNAME', '@'],
+    ],
+    replaces: site,
+  },
+  {
+    id: 'webName',
+    fields: [{ id: 'host' }],
+    records: [
+      ['@', 'ALIAS', '{host}'],
+      ['www', 'CNAME', '{host}'],
+    ],
+    replaces: site,
+  },
+  {
+    id: 'mail',
+    fields: [
+      { id: 'mailHost' },
+      { id: 'backupMailHost', isOptional: true },
+      { id: 'spf', isOptional: true },
+      { id: 'selector', isOptional: true },
+      { id: 'key', isOptional: true },
+      { id: 'reports', isOptional: true },
+    ],
+    records: [
+      ['@', 'MX', '10 {mailHost}'],
+      ['@', 'MX', '20 {backupMailHost}'],
+      ['@', 'TXT', 'v=spf1 mx{?spf: include:} ~all'],
+      ['{selector}._domainkey', 'TXT', 'v=DKIM1; k=rsa; p={key}'],
+      ['_dmarc', 'TXT', 'v=DMARC1; p=quarantine{?reports:; rua=mailto:}'],
+    ],
+    replaces: mailAtAll,
+  },
+  {
+    id: 'noMail',
+    fields: [],
+    records: [
+      ['@', 'MX', '0 .'],
+      ['@', 'TXT', 'v=spf1 -all'],
+      ['_dmarc', 'TXT', 'v=DMARC1; p=reject'],
+    ],
+    replaces: mailAtAll,
+  },
+  {
+    id: 'proof',
+    fields: [{ id: 'text' }, { id: 'below', isOptional: true }],
+    records: [['{below}', 'TXT', '{text}']],
+    replaces: [],
+  },
+];
+
+export type RecipeAnswers = Readonly<Partial<Record<RecipeField, string>>>;
+
+/** An answer that a recipe cannot be made from. */
+export interface RecipeProblem {
+  readonly field: RecipeField;
+  readonly code: RecordProblem['code'];
+  readonly input: string;
+}
+
+/**
+ * The records of a zone after a recipe: what it makes is added, and what would contradict it is gone.
+ *
+ * @returns them, or the first answer that does not do
+ */
+export function withRecipe(
+  zone: string,
+  records: readonly DnsRecord[],
+  { fields, records: templates, replaces }: Recipe,
+  answers: RecipeAnswers,
+): DnsRecord[] | RecipeProblem {
+  const answerOf = (field: string) => (answers[field as RecipeField] ?? '').trim();
+  const missing = fields.find(({ id, isOptional }) => !isOptional && answerOf(id) === '');
+  if (missing) return { field: missing.id, code: 'missing', input: '' };
+  const added: DnsRecord[] = [];
+  for (const [name, type, data] of templates) {
+    const used = [...`${name} ${data}`.matchAll(/\{(\w+)\}/g)].map(([, field = '']) => field as RecipeField);
+    const isDue = used.every((field) => field === 'below' || answerOf(field) !== '');
+    if (!isDue) continue;
+    const typed = { name: filled(name, answerOf) || '@', type, ttl: usualTtl, data: filled(data, answerOf) };
+    const read = readRecord(zone, typed);
+    if ('code' in read) {
+      const field = used.find((one) => (read.at === 'name' ? name : data).includes(`{${one}}`));
+      if (field === undefined) throw new Error(`A recipe cannot make ${typed.name} ${type}: ${read.code}`);
+      return { field, code: read.code, input: answerOf(field) };
+    }
+    added.push(read);
+  }
+  const removed = records.filter((record) => replaces.some((one) => isReplaced(record, one)));
+  return withRecords(records, added, removed);
+}
+
+function isReplaced(record: DnsRecord, { name, types, begins }: Recipe['replaces'][number]): boolean {
+  if (record.name !== name || !types.includes(record.type)) return false;
+  return begins === undefined || shownData(record).toLowerCase().startsWith(begins);
+}
+
+/** `{field}` is its answer, `{?field:before}` what comes before it and it, where there is one. */
+function filled(template: string, answerOf: (field: string) => string): string {
+  return template
+    .replaceAll(/\{\?(\w+):([^}]*)\}/g, (_, field: string, before: string) =>
+      answerOf(field) === '' ? '' : `${before}${answerOf(field)}`,
+    )
+    .replaceAll(/\{(\w+)\}/g, (_, field: string) => answerOf(field));
+}

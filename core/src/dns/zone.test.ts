@@ -1,0 +1,100 @@
+import { readRecord, type DnsRecord } from './record';
+import { nextSerial, seenAfterSeconds, withRecords, zoneAdvice, zoneDifference, zoneProblems } from './zone';
+
+const zone = 'saltwhistle.sail';
+
+/** Records as lines: name, type, TTL where it is not an hour, data. */
+function records(...lines: string[]): DnsRecord[] {
+  return lines.map((line) => {
+    const [, name = '', type = '', ttl = '3600', data = ''] = /^(\S+) (\S+) (?:(\d+)s )?(.*)$/.exec(line) ?? [];
+    const record = readRecord(zone, { name, type, ttl: Number(ttl), data });
+    if ('code' in record) throw new Error(`${line}: ${record.code}`);
+    return record;
+  });
+}
+
+const codes = (...lines: string[]) => zoneProblems(zone, records(...lines)).map(({ code }) => code);
+const advice = (...lines: string[]) => zoneAdvice(records(...lines)).map(({ code }) => code);
+
+test('a site with mail is well, and nothing is to be said of it', () => {
+  const lines = [
+    '@ A 192.0.2.7',
+    'www CNAME @',
+    '@ MX 10 mx.lakepost.example',
+    '@ TXT v=spf1 include:lakepost.example ~all',
+    '_dmarc TXT v=DMARC1; p=quarantine',
+    'shop NS ns1.quayhost.example',
+    'shop NS ns2.quayhost.example',
+    `shop DS 60485 13 2 ${'AB'.repeat(32)}`,
+    'ns1.branch A 192.0.2.9',
+  ];
+  expect([codes(...lines), advice(...lines)]).toEqual([[], []]);
+});
+
+test.each([
+  ['twice', ['@ A 192.0.2.7', '@ A 192.0.2.7']],
+  ['aliasAtTop', ['@ CNAME www.quayhost.example']],
+  ['nameserversAtTop', ['@ NS ns1.quayhost.example']],
+  ['belowHandedOn', ['shop NS ns1.quayhost.example', 'www.shop CNAME @']],
+  ['belowHandedOn', ['shop NS ns1.quayhost.example', 'shop TXT hello']],
+  ['signerWithoutNameservers', [`shop DS 60485 13 2 ${'AB'.repeat(32)}`]],
+  ['addressesBesideAlias', ['@ ALIAS www.quayhost.example', '@ A 192.0.2.7']],
+  ['toAlias', ['mail CNAME mx.lakepost.example', '@ MX 10 mail']],
+  ['ttlsDiffer', ['@ A 192.0.2.7', '@ A 60s 192.0.2.8']],
+  ['noMailBesideMail', ['@ MX 0 .', '@ MX 10 mx.lakepost.example']],
+])('%s: %j cannot be', (code, lines) => {
+  expect(codes(...lines)).toEqual([code]);
+});
+
+test('an alias stands alone at its name', () => {
+  expect(codes('www CNAME @', 'www A 192.0.2.7')).toEqual(['aliasBesideOthers']);
+  expect(codes('www CNAME @', 'www CNAME shop')).toEqual(['severalAliases', 'severalAliases']);
+});
+
+test('a zone has room for what anyone writes by hand', () => {
+  const many = Array.from({ length: 5001 }, (_, i) => `n${i} A 192.0.2.7`);
+  expect(codes(...many.slice(0, 5000))).toEqual([]);
+  expect(codes(...many)).toEqual(['tooMany']);
+});
+
+test.each([
+  ['severalSpf', ['@ TXT v=spf1 mx -all', '@ TXT v=spf1 -all']],
+  ['spfForm', ['@ TXT v=spf1 includes:lakepost.example -all']],
+  ['spfLookups', [`@ TXT v=spf1 ${Array.from({ length: 11 }, (_, i) => `include:s${i}.example`).join(' ')} -all`]],
+  ['privateAddress', ['@ A 192.168.1.7']],
+  ['longTtl', ['@ A 604800s 192.0.2.7']],
+  ['dmarcForm', ['_dmarc TXT v=DMARC1; p=maybe']],
+])('%s is said of %j', (code, lines) => {
+  expect(advice(...lines)).toEqual([code]);
+});
+
+test('who takes mail is told which of its policies are missing; who takes none is not', () => {
+  expect(advice('@ MX 10 mx.lakepost.example')).toEqual(['mailWithoutSpf', 'mailWithoutDmarc']);
+  expect(advice('@ MX 0 .')).toEqual([]);
+});
+
+test('a change is what came, what went, and what is kept for another time', () => {
+  const before = records('@ A 192.0.2.7', 'www CNAME @', '@ MX 10 mx.lakepost.example');
+  const after = records('@ A 300s 192.0.2.7', '@ MX 10 mx.lakepost.example', 'www A 192.0.2.7');
+  expect(zoneDifference(before, after)).toMatchObject({
+    added: [{ name: 'www', type: 'A' }],
+    removed: [{ name: 'www', type: 'CNAME' }],
+    retimed: [{ name: '@', type: 'A', ttl: 300 }],
+  });
+  expect(withRecords(before, records('www A 192.0.2.7'), records('www CNAME @'))).toHaveLength(3);
+});
+
+test('an old answer lives as long as it was served for, and that there was none as long as the zone says', () => {
+  const before = records('@ A 7200s 192.0.2.7', 'www CNAME 600s @');
+  expect(seenAfterSeconds(before, records('@ A 192.0.2.8', 'www CNAME 600s @'))).toBe(7200);
+  expect(seenAfterSeconds(before, [...before, ...records('shop A 192.0.2.9')])).toBe(300);
+  expect(seenAfterSeconds(before, records('@ A 7200s 192.0.2.7', 'www A 192.0.2.9'))).toBe(600);
+  expect(seenAfterSeconds(before, before)).toBe(0);
+});
+
+test('a serial rises with each change, by the day where it can', () => {
+  expect(nextSerial(0, '2026-11-27')).toBe(2026112700);
+  expect(nextSerial(2026112700, '2026-11-27')).toBe(2026112701);
+  expect(nextSerial(2026112799, '2026-11-27')).toBe(2026112800);
+  expect(nextSerial(2026112800, '2026-11-28')).toBe(2026112801);
+});

@@ -1,0 +1,231 @@
+import ipaddr from 'ipaddr.js';
+import { isPublic } from './delegation';
+import { isSameRecord, recordKey, shownData, wholeName, type DnsRecord, type RecordType } from './record';
+import { spfLookups, spfProblem } from './spf';
+
+/** Records that a zone may have: written by hand, and read from a file. */
+export const mostRecords = { byHand: 5000, byFile: 10_000 } as const;
+
+export type ZoneProblemCode =
+  | 'tooMany'
+  | 'twice'
+  /** An alias stands alone at its name (RFC 1034 section 3.6.2). */
+  | 'aliasBesideOthers'
+  /** The zone's own name has its nameservers already: ALIAS does there what CNAME cannot. */
+  | 'aliasAtTop'
+  | 'severalAliases'
+  /** Which nameservers the zone itself has is set with the name. */
+  | 'nameserversAtTop'
+  | 'signerAtTop'
+  /** A sub-name that is handed on has nothing here but addresses of its nameservers. */
+  | 'belowHandedOn'
+  | 'signerWithoutNameservers'
+  /** ALIAS answers addresses: others beside it would be answered by turns. */
+  | 'addressesBesideAlias'
+  /** Mail, services and nameservers are sent to hosts, not to aliases (RFC 2181 section 10.3). */
+  | 'toAlias'
+  /** Answers are kept together, so those of one type at a name are kept equally long (RFC 2181 section 5.2). */
+  | 'ttlsDiffer'
+  /** Who takes no mail (RFC 7505) has no other host for it. */
+  | 'noMailBesideMail';
+
+/** What of a zone's records cannot be so together: of which record, and with which other. */
+export interface ZoneProblem {
+  readonly code: ZoneProblemCode;
+  readonly record: DnsRecord;
+  readonly other?: DnsRecord;
+}
+
+export type ZoneAdviceCode =
+  | 'severalSpf'
+  | 'spfLookups'
+  | 'spfForm'
+  | 'mailWithoutSpf'
+  | 'mailWithoutDmarc'
+  | 'dmarcForm'
+  | 'privateAddress'
+  | 'longTtl';
+
+/** What is allowed and most likely not meant. */
+export interface ZoneAdvice {
+  readonly code: ZoneAdviceCode;
+  readonly record: DnsRecord;
+  /** Look-ups that an SPF takes. */
+  readonly count?: number;
+}
+
+/** An hour before a move is soon, a day is not: so long are answers kept that were wrong. */
+const longTtl = 86_400;
+
+/** Everything of a zone that cannot be so, in the order of its records; nothing where it can be served. */
+export function zoneProblems(
+  zone: string,
+  records: readonly DnsRecord[],
+  most: number = mostRecords.byHand,
+): ZoneProblem[] {
+  const [first] = records;
+  if (first && records.length > most) return [{ code: 'tooMany', record: first }];
+  const at = byName(records);
+  const aliases = new Set(records.filter(({ type }) => type === 'CNAME').map((record) => wholeName(zone, record)));
+  const handedOn = records.filter(({ type, name }) => type === 'NS' && name !== '@').map(({ name }) => name);
+  const seen = new Set<string>();
+  return records.flatMap((record): ZoneProblem[] => {
+    const beside = (at.get(record.name) ?? []).filter((other) => other !== record);
+    const code = (code: ZoneProblemCode, other?: DnsRecord): ZoneProblem[] => [
+      { code, record, ...(other ? { other } : {}) },
+    ];
+    const key = recordKey(record);
+    if (seen.has(key)) return code('twice');
+    seen.add(key);
+    if (record.name === '@') {
+      if (record.type === 'CNAME') return code('aliasAtTop');
+      if (record.type === 'NS') return code('nameserversAtTop');
+      if (record.type === 'DS') return code('signerAtTop');
+    }
+    const above = handedOn.find((name) => record.name === name || record.name.endsWith(`.${name}`));
+    if (above !== undefined && !mayStandBelow(record, above)) return code('belowHandedOn', at.get(above)?.[0]);
+    if (record.type === 'DS' && !handedOn.includes(record.name)) return code('signerWithoutNameservers');
+    const conflict = conflictWith(record, beside);
+    if (conflict) return code(...conflict);
+    const target = targetOf(record);
+    if (target !== undefined && aliases.has(target)) return code('toAlias');
+    const otherTtl = beside.find(({ type, ttl }) => type === record.type && ttl !== record.ttl);
+    return otherTtl && records.indexOf(otherTtl) < records.indexOf(record) ? code('ttlsDiffer', otherTtl) : [];
+  });
+}
+
+function mayStandBelow({ name, type }: DnsRecord, above: string): boolean {
+  if (name === above) return type === 'NS' || type === 'DS' || type === 'A' || type === 'AAAA';
+  return type === 'A' || type === 'AAAA';
+}
+
+function conflictWith(record: DnsRecord, beside: readonly DnsRecord[]): [ZoneProblemCode, DnsRecord] | undefined {
+  const ofType = (...types: RecordType[]) => beside.find(({ type }) => types.includes(type));
+  const [other] = beside;
+  if (record.type === 'CNAME' && other) return [other.type === 'CNAME' ? 'severalAliases' : 'aliasBesideOthers', other];
+  const addresses = record.type === 'ALIAS' ? ofType('A', 'AAAA', 'ALIAS') : undefined;
+  if (addresses) return [addresses.type === 'ALIAS' ? 'severalAliases' : 'addressesBesideAlias', addresses];
+  const mail = isNullMx(record) ? ofType('MX') : undefined;
+  return mail && ['noMailBesideMail', mail];
+}
+
+function isNullMx({ type, data }: DnsRecord): boolean {
+  return type === 'MX' && data[1] === '.';
+}
+
+/** The host that a record sends to, where that has to be no alias. */
+function targetOf({ type, data }: DnsRecord): string | undefined {
+  if (type === 'MX') return data[1];
+  if (type === 'SRV') return data[3];
+  return type === 'NS' ? data[0] : undefined;
+}
+
+/** What is allowed and most likely not meant. */
+export function zoneAdvice(records: readonly DnsRecord[]): ZoneAdvice[] {
+  return [...byName(records)].flatMap(([name, here]) => {
+    const texts = here.filter(({ type }) => type === 'TXT');
+    const spf = texts.filter((record) => /^v=spf1( |$)/i.test(shownData(record)));
+    const mail = here.find((record) => record.type === 'MX' && !isNullMx(record));
+    const policy = records.find(
+      (record) => record.type === 'TXT' && record.name === dmarcName(name) && /^v=dmarc1/i.test(shownData(record)),
+    );
+    return [
+      ...here.flatMap((record): ZoneAdvice[] => [
+        ...(isHidden(record) ? [{ code: 'privateAddress', record } as const] : []),
+        ...(record.ttl > longTtl ? [{ code: 'longTtl', record } as const] : []),
+      ]),
+      ...spf.slice(1, 2).map((record): ZoneAdvice => ({ code: 'severalSpf', record })),
+      ...spf.flatMap((record): ZoneAdvice[] => {
+        if (spfProblem(shownData(record)) !== undefined) return [{ code: 'spfForm', record }];
+        const count = spfLookups(shownData(record));
+        return count > 10 ? [{ code: 'spfLookups', record, count }] : [];
+      }),
+      ...(mail && spf.length === 0 ? [{ code: 'mailWithoutSpf', record: mail } as const] : []),
+      ...(mail && !policy && name === '@' ? [{ code: 'mailWithoutDmarc', record: mail } as const] : []),
+      ...texts.flatMap((record): ZoneAdvice[] =>
+        /^_dmarc(\.|$)/.test(name) && !/^v=DMARC1\s*;\s*p=(none|quarantine|reject)\s*(;|$)/.test(shownData(record))
+          ? [{ code: 'dmarcForm', record }]
+          : [],
+      ),
+    ];
+  });
+}
+
+function dmarcName(name: string): string {
+  return name === '@' ? '_dmarc' : `_dmarc.${name}`;
+}
+
+function isHidden({ type, data: [address = ''] }: DnsRecord): boolean {
+  return (type === 'A' || type === 'AAAA') && ipaddr.isValid(address) && !isPublic(address);
+}
+
+function byName(records: readonly DnsRecord[]): Map<string, DnsRecord[]> {
+  const at = new Map<string, DnsRecord[]>();
+  for (const record of records) {
+    const there = at.get(record.name);
+    if (there) there.push(record);
+    else at.set(record.name, [record]);
+  }
+  return at;
+}
+
+/** What takes one state of a zone to another. */
+export interface ZoneDifference {
+  readonly added: readonly DnsRecord[];
+  readonly removed: readonly DnsRecord[];
+  /** Those that stay and are kept for another time, as they are to be. */
+  readonly retimed: readonly DnsRecord[];
+}
+
+export function zoneDifference(before: readonly DnsRecord[], after: readonly DnsRecord[]): ZoneDifference {
+  const was = new Map(before.map((record) => [recordKey(record), record]));
+  const is = new Map(after.map((record) => [recordKey(record), record]));
+  return {
+    added: after.filter((record) => !was.has(recordKey(record))),
+    removed: before.filter((record) => !is.has(recordKey(record))),
+    retimed: after.filter((record) => {
+      const known = was.get(recordKey(record));
+      return known !== undefined && known.ttl !== record.ttl;
+    }),
+  };
+}
+
+/** Seconds that resolvers may keep it that there is nothing (RFC 2308): the zone's SOA says so. */
+export const absenceTtl = 300;
+
+/**
+ * The longest that anyone may still see the old state, from the moment when the new one is served, in seconds: what was
+ * there is kept as long as it was served for, and that there was nothing as long as the SOA says.
+ */
+export function seenAfterSeconds(before: readonly DnsRecord[], after: readonly DnsRecord[]): number {
+  const { added, removed, retimed } = zoneDifference(before, after);
+  const touched = [...added, ...removed, ...retimed];
+  return Math.max(
+    0,
+    ...touched.map(({ name, type }) => {
+      const there = before.filter(
+        (record) => record.name === name && (record.type === type || record.type === 'CNAME'),
+      );
+      return there.length > 0 ? Math.max(...there.map(({ ttl }) => ttl)) : absenceTtl;
+    }),
+  );
+}
+
+/** A zone after records came and went: those that come are told apart from those that are there. */
+export function withRecords(
+  records: readonly DnsRecord[],
+  added: readonly DnsRecord[],
+  removed: readonly DnsRecord[] = [],
+): DnsRecord[] {
+  const staying = records.filter((record) => !removed.some((gone) => isSameRecord(gone, record)));
+  return [...staying, ...added.filter((record) => !staying.some((other) => isSameRecord(other, record)))];
+}
+
+/**
+ * The serial of a zone's next state (RFC 1982): the day and a number, and always higher than the one before.
+ *
+ * @param today `2026-11-27`
+ */
+export function nextSerial(before: number, today: string): number {
+  return Math.max(before + 1, Number(today.replaceAll('-', '')) * 100);
+}
