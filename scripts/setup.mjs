@@ -67,6 +67,8 @@ export const chromium = {
   found: () => existsSync(headlessShell) || (!isRoot && existsSync(wholeBrowser)),
 };
 export const pgbouncer = { name: 'pgbouncer', found: () => existsSync('/usr/sbin/pgbouncer') };
+export const dig = { name: 'bind9-dnsutils', found: () => existsSync('/usr/bin/dig') };
+export const checkZone = { name: 'bind9-utils', found: () => existsSync('/usr/bin/named-checkzone') };
 export const poppler = { name: 'poppler-utils', found: () => existsSync('/usr/bin/pdftotext') };
 export const xmllint = { name: 'libxml2-utils', found: () => existsSync('/usr/bin/xmllint') };
 

@@ -1,11 +1,12 @@
 import path from 'node:path';
+import { powerDns, startNameServers } from './nameServers.mjs';
 import { needNodeModules, needPackages, postgresql, root, say } from './setup.mjs';
 
 const fresh = process.argv.includes('--fresh');
 const data = path.resolve(root, process.env.TIENDA_DATA ?? '.data');
 const base = 4310;
 
-needPackages([postgresql]);
+needPackages([postgresql, ...powerDns]);
 needNodeModules();
 const { build } = await import('./build.mjs');
 const { prepareWorld, startServer, startStandIns, stop } = await import('./world.mjs');
@@ -39,7 +40,9 @@ try {
   say('starting PostgreSQL');
   const { env, postgres } = await prepareWorld({ data, base, name: 'tienda', fresh, more: { TIENDA_DEMO: '1' } });
   started.push(() => postgres.stop());
-  say('starting the stand-ins and the server');
+  say('starting the name servers, the stand-ins and the server');
+  const nameServers = startNameServers(env);
+  started.push(() => nameServers.stop());
   await run(startStandIns, env);
   await run(startServer, env);
   const { demoSignIns, loadDemo } = await import('./demo.mjs');

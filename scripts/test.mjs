@@ -2,8 +2,11 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { createInterface } from 'node:readline';
+import { powerDns, startNameServers } from './nameServers.mjs';
 import {
+  checkZone,
   chromium,
+  dig,
   needNodeModules,
   needPackages,
   pgbouncer,
@@ -26,7 +29,7 @@ if (unknown) {
   process.exit(2);
 }
 
-needPackages([postgresql, pgbouncer, chromium, xmllint, poppler]);
+needPackages([postgresql, ...powerDns, pgbouncer, chromium, dig, checkZone, xmllint, poppler]);
 needNodeModules();
 
 const reports = path.join(root, 'test-results');
@@ -113,9 +116,11 @@ async function inWorld(name, base, act) {
     outlivesPower: false,
   });
   const standIns = await startStandIns(env);
+  const nameServers = startNameServers(env);
   try {
     await act(env);
   } finally {
+    await nameServers.stop();
     await stop(standIns);
     postgres.stop();
   }

@@ -4,6 +4,8 @@ import type { NameCounts } from '@tienda/core/names/nameCounts';
 import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSession';
 import type { Agreement, Extension, WholeExtension } from '@tienda/core/catalogue/extension';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
+import type { DnsRecord } from '@tienda/core/dns/record';
+import type { ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
 import type { SearchEvent } from '@tienda/core/search/searchEvent';
 import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
 import type { Statement } from '@tienda/core/orders/statement';
@@ -75,6 +77,8 @@ type Paper = string;
 
 /** Days of names, in text/calendar (RFC 5545). */
 type CalendarFile = string;
+/** Records of a name, in text/dns (RFC 4027). */
+type ZoneText = string;
 /** Nothing: 204. */
 type Nothing = null;
 
@@ -137,6 +141,11 @@ export interface Answers {
   'POST /api/me/holder-checks 202': SentTo;
   'POST /api/holder-checks/confirm': { readonly email: string };
 
+  'GET /api/me/names/:name/zone': ShownZone;
+  'PUT /api/me/names/:name/zone': ShownZone;
+  'GET /api/me/names/:name/zone/versions': readonly ShownZoneVersion[];
+  'GET /api/me/names/:name/zone/versions/:version': readonly DnsRecord[];
+  'GET /api/me/names/:name/zone/file': ZoneText;
   'GET /api/me/names': readonly ShownName[];
   'GET /api/calendars/:secret': CalendarFile;
   'GET /api/me/calendar': { readonly url: string };

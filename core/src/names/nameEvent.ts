@@ -18,6 +18,8 @@ export type NameEvent =
   /** Somebody else holds it by law, by name and organisation; or its other contacts are others. */
   | { readonly type: 'holder'; readonly to: string }
   | { readonly type: 'contacts' }
+  /** Its records at Tienda's name servers were changed: which state of them that is, counted from one. */
+  | { readonly type: 'records'; readonly version: number }
   /** Against transfer. */
   | { readonly type: 'locked' | 'unlocked' }
   /** It was given back while it was new, and deleted at its registry. */

@@ -37,6 +37,8 @@ import { RegistryLooks } from './looks/service';
 import { offerRoutes } from './offers/routes';
 import { OfferService } from './offers/service';
 import { OfferStore } from './offers/store';
+import { pointRoutes } from './points/routes';
+import { Pointing } from './points/service';
 import { statementRoutes } from './statements/routes';
 import { StatementStore } from './statements/store';
 import { openOrders } from './openOrders';
@@ -46,6 +48,7 @@ import { PriceRises } from './priceRises/service';
 import { RiseStore } from './priceRises/store';
 import { Renewals } from './renewals/service';
 import { CareStore } from './renewals/store';
+import { ZoneStore } from './zones/store';
 import { orderRoutes } from './orders/routes';
 import type { AgreedVersion } from './orders/store';
 
@@ -195,6 +198,7 @@ export async function openNames(
       ...offerRoutes(offers, idempotency),
       ...nameListRoutes(new NameLists(database, rises), views, catalogue, clock),
       ...nameRoutes(held, views),
+      ...pointRoutes(new Pointing({ database, names: held, zones: new ZoneStore(database), clock })),
       ...lookRoutes(new RegistryLooks(registries, catalogue, attention), held, isChanging),
       ...calendarRoutes({ accounts, names: held, catalogue, clock, keys: codeKeys, publicUrl }),
       ...givingBackRoutes(givingBack, held, asking, idempotency),

@@ -67,6 +67,7 @@ export const names = {
     hostsKept: (hosts: string) => `${hosts} stays: other names use it`,
     grouped: (title: string) => `put in the group “${title}”`,
     ungrouped: 'taken out of its group',
+    records: 'its DNS records were changed',
     authCode: 'a new auth code was made',
     suspended: 'put out of service: its holder’s address was not confirmed',
     released: 'back in service',

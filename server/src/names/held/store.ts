@@ -13,6 +13,7 @@ import type { Database, StatementPart, Transaction } from '../../platform/db/dat
 import { notFound } from '../../platform/http/problem';
 import { availability, heldName, nameGroup, nameLog } from '../../platform/db/schema';
 import { nameChanges } from '../../find/zones/changes';
+import { zoneBegun, zoneGone } from '../zones/store';
 
 /** A name that an account holds, as it is kept. */
 export interface HeldName {
@@ -230,6 +231,7 @@ export class NameStore {
         select ${id}::uuid, ${now}::timestamptz, ${JSON.stringify(who)}::jsonb, ${JSON.stringify(registered)}::jsonb from ${from}
         returning pg_notify(${channel}, ${written(held.name, 'taken')})
       )`,
+      ...zoneBegun(held.name, at, from),
     ];
   }
 
@@ -306,6 +308,7 @@ export class NameStore {
   /** It was given back while it was new, and is free for anyone. */
   async givenBack(transaction: Transaction, { id, name }: HeldName, who: Who, at: Date): Promise<void> {
     await transaction.update(heldName).set({ stage: 'gone', leftAt: at }).where(eq(heldName.id, id));
+    await zoneGone(transaction, name);
     await this.log(transaction, id, who, { type: 'givenBack' }, at);
     await transaction.delete(availability).where(eq(availability.name, name));
     const { channel, written } = nameChanges;
@@ -334,7 +337,10 @@ export class NameStore {
     if (entered.length === 0) return false;
     await this.log(transaction, held.id, { type: 'registry' }, { type: stage }, at);
     const { channel, written } = nameChanges;
-    if (isGone) await transaction.execute(sql`select pg_notify(${channel}, ${written(held.name, 'available')})`);
+    if (isGone) {
+      await zoneGone(transaction, held.name);
+      await transaction.execute(sql`select pg_notify(${channel}, ${written(held.name, 'available')})`);
+    }
     return true;
   }
 
@@ -349,7 +355,8 @@ export class NameStore {
     return rows.map(({ at, who, what }) => ({ at: at.toISOString(), who: who.type, what }));
   }
 
-  private async log(transaction: Transaction, heldId: string, who: Who, what: NameEvent, at: Date): Promise<void> {
+  /** Something happened to a name. */
+  async log(transaction: Transaction, heldId: string, who: Who, what: NameEvent, at: Date): Promise<void> {
     await transaction.insert(nameLog).values({ heldId, who, what, at });
   }
 }

@@ -44,10 +44,7 @@ export interface TakenOperation extends KeptOperation {
  * What an operation can change of a name, as it was when the operation was taken: nothing else changes that until it has
  * ended, since of those on one name one goes after another.
  */
-type HeldBefore = Pick<
-  HeldName,
-  'id' | 'contactId' | 'contacts' | 'privacy' | 'autoRenew' | 'locked' | 'delegation'
->;
+type HeldBefore = Pick<HeldName, 'id' | 'contactId' | 'contacts' | 'privacy' | 'autoRenew' | 'locked' | 'delegation'>;
 
 /** Somebody else moved it on meanwhile: what is known of it is out of date. */
 export class OperationMoved extends Error {

@@ -6,3 +6,4 @@ export * from './outgoing';
 export * from './money';
 export * from './orders';
 export * from './shop';
+export * from './zones';

@@ -1,0 +1,86 @@
+import { ownNameservers } from './delegation';
+import { masterData, usualTtl, wholeName, type DnsRecord } from './record';
+import { soaData } from './zoneText';
+
+/** A row of what name servers read. */
+export interface ServedRow {
+  /** Whole, without the last dot. */
+  readonly name: string;
+  /** Null where there is nothing but names below (RFC 4592 section 2.2.2): then there is neither content nor TTL. */
+  readonly type: string | null;
+  readonly content: string | null;
+  readonly ttl: number | null;
+  /** Where it stands among the names of its zone (RFC 4034 section 6.1); null for what is not denied here. */
+  readonly ordername: string | null;
+  /** False for what a sub-name's own servers answer. */
+  readonly auth: boolean;
+}
+
+/**
+ * Everything that name servers have of a zone, with Tienda's own records.
+ *
+ * @example servedRows('saltwhistle.sail', [], 2026112700) // SOA and two NS
+ */
+export function servedRows(zone: string, records: readonly DnsRecord[], serial: number): ServedRow[] {
+  const handedOn = new Set(records.filter(({ type }) => type === 'NS').map(({ name }) => name));
+  const own = [
+    { type: 'SOA', content: soaData(serial) },
+    ...ownNameservers.map((host) => ({ type: 'NS', content: `${host}.` })),
+  ].map((row): ServedRow => ({ ...row, name: zone, ttl: usualTtl, ordername: '', auth: true }));
+  const written = records.map((record): ServedRow => {
+    const { name, type, ttl } = record;
+    const isAddress = type === 'A' || type === 'AAAA';
+    const isBelow = isBelowAny(name, handedOn);
+    const isGlue = isBelow || (handedOn.has(name) && isAddress);
+    return {
+      name: wholeName(zone, record),
+      type,
+      content: masterData(record),
+      ttl,
+      ordername: isGlue ? null : orderOf(name),
+      auth: !isBelow && (!handedOn.has(name) || type === 'DS'),
+    };
+  });
+  return [...own, ...written, ...emptyNames(zone, records)];
+}
+
+function isBelowAny(name: string, others: ReadonlySet<string>): boolean {
+  for (let rest = name; rest.includes('.');) {
+    rest = rest.slice(rest.indexOf('.') + 1);
+    if (others.has(rest)) return true;
+  }
+  return false;
+}
+
+function orderOf(name: string): string {
+  return name === '@' ? '' : name.split('.').reverse().join(' ');
+}
+
+/** Names that exist only since there are others below them: asked for, they answer that there is nothing of that type. */
+function emptyNames(zone: string, records: readonly DnsRecord[]): ServedRow[] {
+  const there = new Set(records.map(({ name }) => name));
+  const empty = new Set<string>();
+  for (const { name } of records)
+    for (let rest = name; rest.includes('.');) {
+      rest = rest.slice(rest.indexOf('.') + 1);
+      if (!there.has(rest)) empty.add(rest);
+    }
+  return [...empty].map((name) => ({
+    name: `${name}.${zone}`,
+    type: null,
+    content: null,
+    ttl: null,
+    ordername: orderOf(name),
+    auth: true,
+  }));
+}
+
+/** What takes the rows of one state to those of another. */
+export function servedChange(
+  before: readonly ServedRow[],
+  after: readonly ServedRow[],
+): { readonly gone: readonly ServedRow[]; readonly come: readonly ServedRow[] } {
+  const key = (row: ServedRow) => JSON.stringify(Object.values(row));
+  const [was, is] = [new Set(before.map(key)), new Set(after.map(key))];
+  return { gone: before.filter((row) => !is.has(key(row))), come: after.filter((row) => !was.has(key(row))) };
+}

@@ -1,0 +1,90 @@
+import { ArrayMaxSize, IsArray, IsBoolean, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
+import { mostRecords } from '@tienda/core/dns/zone';
+import { ListOf, MayBeLeftOut } from '../../platform/http/readModel';
+import { accountRoute, type Route } from '../../platform/http/route';
+import type { Pointing } from './service';
+
+class RecordModel {
+  @IsString({ message: 'The name is text.' })
+  @MaxLength(255, { message: 'A name has at most 255 characters.' })
+  name!: string;
+
+  @IsString({ message: 'The type is text.' })
+  @MaxLength(10, { message: 'A type has at most 10 characters.' })
+  type!: string;
+
+  @IsInt({ message: 'The TTL is a whole number of seconds.' })
+  ttl!: number;
+
+  @IsString({ message: 'The data is text.' })
+  @MaxLength(10_000, { message: 'The data has at most 10,000 characters.' })
+  data!: string;
+}
+
+class ZoneModel {
+  @IsInt({ message: 'The version is a whole number.' })
+  @Min(0)
+  @Max(2 ** 31 - 1)
+  version!: number;
+
+  @IsArray({ message: 'Records come as a list.' })
+  @ArrayMaxSize(mostRecords.byFile, { message: `A zone has at most ${mostRecords.byFile} records.` })
+  @ListOf(RecordModel)
+  records!: RecordModel[];
+
+  @MayBeLeftOut()
+  @IsBoolean({ message: 'Whether they come from a file is true or false.' })
+  fromFile?: boolean;
+}
+
+const fileType = 'text/dns';
+
+export function pointRoutes(pointing: Pointing): Route[] {
+  const path = '/api/me/names/:name/zone';
+  return [
+    accountRoute(
+      'get',
+      path,
+      { needs: 'seeNames', summary: 'The records that Tienda’s name servers answer for a name' },
+      async ({ actor: { account }, params }) => ({ body: await pointing.of(account, params['name'] ?? '') }),
+    ),
+    accountRoute(
+      'put',
+      path,
+      {
+        needs: 'changeRecords',
+        summary: 'Writes the records of a name, whole; answered from then on',
+        model: ZoneModel,
+        perMinute: 60,
+      },
+      async ({ actor, params, body }) => ({ body: await pointing.change(actor, params['name'] ?? '', body) }),
+    ),
+    accountRoute(
+      'get',
+      `${path}/versions`,
+      { needs: 'seeNames', summary: 'The states that the records had, the latest first' },
+      async ({ actor: { account }, params }) => ({ body: await pointing.versions(account, params['name'] ?? '') }),
+    ),
+    accountRoute(
+      'get',
+      `${path}/versions/:version`,
+      { needs: 'seeNames', summary: 'The records as they were' },
+      async ({ actor: { account }, params }) => ({
+        body: await pointing.recordsAt(account, params['name'] ?? '', Number(params['version'])),
+      }),
+    ),
+    accountRoute(
+      'get',
+      `${path}/file`,
+      { needs: 'seeNames', summary: 'The records as a zone file (RFC 1035)', produces: fileType },
+      async ({ ctx, actor: { account }, params }) => {
+        const name = params['name'] ?? '';
+        const file = await pointing.file(account, name);
+        ctx.type = fileType;
+        ctx.attachment(`${name}.zone`);
+        ctx.body = file;
+        return undefined;
+      },
+    ),
+  ];
+}

@@ -1,0 +1,118 @@
+import type { Actor } from '@tienda/core/accounts/actor';
+import { pointsTo, startingDelegation } from '@tienda/core/dns/delegation';
+import { readRecord, type DnsRecord, type TypedRecord } from '@tienda/core/dns/record';
+import type { ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
+import { mostRecords, zoneProblems } from '@tienda/core/dns/zone';
+import { writeZoneText } from '@tienda/core/dns/zoneText';
+import type { Clock } from '../../platform/clock/clock';
+import type { Database } from '../../platform/db/database';
+import { badFields, notFound, Problem, type FieldError } from '../../platform/http/problem';
+import type { HeldName, NameStore } from '../held/store';
+import type { KeptZone, ZoneStore } from '../zones/store';
+import { recordDetail, zoneDetail } from './texts';
+
+export interface PointingParts {
+  readonly database: Database;
+  readonly names: Pick<NameStore, 'need' | 'log'>;
+  readonly zones: ZoneStore;
+  readonly clock: Clock;
+}
+
+/** Where names point: the records that Tienda's name servers answer. */
+export class Pointing {
+  constructor(private readonly parts: PointingParts) {}
+
+  /** @throws Problem 404 where the account does not hold the name */
+  async of(account: string, name: string): Promise<ShownZone> {
+    const { held, kept } = await this.need(account, name);
+    return shown(held, kept);
+  }
+
+  /**
+   * Writes the next state of a zone, whole.
+   *
+   * @param version the one that was changed
+   * @throws Problem 422 naming each record that cannot be so, 409 where somebody changed the zone meanwhile
+   */
+  async change(
+    { account, who }: Actor,
+    name: string,
+    { version, records: typed, fromFile = false }: ZoneChange,
+  ): Promise<ShownZone> {
+    const { database, names, zones, clock } = this.parts;
+    const { held, kept } = await this.need(account, name);
+    const records = readRecords(name, typed, fromFile);
+    const changed =
+      version === kept.version &&
+      (await database.transaction(async (transaction) => {
+        const after = await zones.change(transaction, kept, records, who, clock.now());
+        if (after) await names.log(transaction, held.id, who, { type: 'records', version: after.version }, clock.now());
+        return after;
+      }));
+    if (changed) return shown(held, changed);
+    throw new Problem(
+      409,
+      'changed-meanwhile',
+      'Somebody else changed the records',
+      'These records were changed meanwhile: look at what is there now, then save yours again.',
+    );
+  }
+
+  async versions(account: string, name: string): Promise<ShownZoneVersion[]> {
+    await this.need(account, name);
+    return this.parts.zones.versions(name);
+  }
+
+  /** @throws Problem 404 where it is not kept */
+  async recordsAt(account: string, name: string, version: number): Promise<readonly DnsRecord[]> {
+    await this.need(account, name);
+    const records = Number.isSafeInteger(version) ? await this.parts.zones.recordsAt(name, version) : undefined;
+    if (!records) throw notFound('version of these records');
+    return records;
+  }
+
+  /** As a file that any name server reads. */
+  async file(account: string, name: string): Promise<string> {
+    const { kept } = await this.need(account, name);
+    return writeZoneText(name, kept.records, kept.serial);
+  }
+
+  private async need(account: string, name: string): Promise<{ held: HeldName; kept: KeptZone }> {
+    const held = await this.parts.names.need(account, name);
+    const kept = await this.parts.zones.find(name);
+    if (!kept) throw new Error(`${name} is held and has no zone`);
+    return { held, kept };
+  }
+}
+
+export interface ZoneChange {
+  readonly version: number;
+  readonly records: readonly TypedRecord[];
+  /** They came from a file: then there may be more of them. */
+  readonly fromFile?: boolean;
+}
+
+function shown({ delegation }: HeldName, { name, version, serial, records }: KeptZone): ShownZone {
+  const isAsked = pointsTo(delegation ?? startingDelegation) === 'tienda';
+  return { name, version, serial, records, isAsked };
+}
+
+/** @throws Problem 422 naming each that cannot be so */
+function readRecords(zone: string, typed: readonly TypedRecord[], fromFile: boolean): DnsRecord[] {
+  const read = typed.map((one) => readRecord(zone, one));
+  const bad = read.flatMap((one, index): FieldError[] =>
+    'code' in one ? [{ pointer: `/records/${index}/${one.at}`, code: one.code, detail: recordDetail(one, zone) }] : [],
+  );
+  if (bad.length > 0) throw badFields(bad);
+  const records = read.filter((one): one is DnsRecord => !('code' in one));
+  const problems = zoneProblems(zone, records, fromFile ? mostRecords.byFile : mostRecords.byHand);
+  if (problems.length > 0)
+    throw badFields(
+      problems.map((problem) => ({
+        pointer: `/records/${records.indexOf(problem.record)}`,
+        code: problem.code,
+        detail: zoneDetail(problem),
+      })),
+    );
+  return records;
+}

@@ -1,0 +1,117 @@
+import { and, desc, eq, lt, sql, type SQL } from 'drizzle-orm';
+import type { Who } from '@tienda/core/accounts/actor';
+import type { DnsRecord } from '@tienda/core/dns/record';
+import { servedChange, servedRows, type ServedRow } from '@tienda/core/dns/servedZone';
+import type { ShownZoneVersion } from '@tienda/core/dns/shownZone';
+import { nextSerial } from '@tienda/core/dns/zone';
+import { isoDate } from '@tienda/core/time/isoDate';
+import type { Database, StatementPart, Transaction } from '../../platform/db/database';
+import { servedRecord, servedZone, zone, zoneVersion } from '../../platform/db/schema';
+
+export type KeptZone = typeof zone.$inferSelect;
+
+/** Older states are let go, the oldest first. */
+const mostVersions = 200;
+
+/** Rows as PostgreSQL reads them from JSON. */
+const rowsOf = (rows: readonly ServedRow[]) =>
+  sql`jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
+    r (name text, type text, content text, ttl int, ordername text, auth boolean)`;
+
+/** A name is answered for from now on: parts of a statement, where `from` has a row. */
+export function zoneBegun(name: string, at: Date, from: SQL): StatementPart[] {
+  const serial = nextSerial(0, isoDate(at));
+  return [
+    sql`zone_begun as (
+      insert into ${zone} (name, serial) select ${name}, ${serial}::bigint from ${from}
+      on conflict (name) do update set version = 0, serial = excluded.serial, records = '[]'
+    )`,
+    sql`zone_served as (
+      insert into ${servedZone} (name, type) select ${name}, 'NATIVE' from ${from}
+      on conflict (name) do update set type = excluded.type returning id
+    )`,
+    sql`zone_rows as (
+      insert into ${servedRecord} (domain_id, name, type, content, ttl, ordername, auth)
+      select zone_served.id, r.name, r.type, r.content, r.ttl, r.ordername, r.auth
+      from zone_served, ${rowsOf(servedRows(name, [], serial))}
+    )`,
+  ];
+}
+
+/** A name is nobody's any more: nothing is answered for it. */
+export async function zoneGone(transaction: Transaction, name: string): Promise<void> {
+  await transaction.delete(zone).where(eq(zone.name, name));
+  await transaction.delete(servedZone).where(eq(servedZone.name, name));
+}
+
+/** The zones of names that are held, and what name servers read of them: both in one transaction. */
+export class ZoneStore {
+  constructor(private readonly database: Database) {}
+
+  async find(name: string): Promise<KeptZone | undefined> {
+    const [found] = await this.database.select().from(zone).where(eq(zone.name, name));
+    return found;
+  }
+
+  /**
+   * Writes the next state of a zone; name servers answer it from here on.
+   *
+   * @param known what is changed
+   * @returns the zone after it; undefined where somebody changed it meanwhile
+   */
+  async change(
+    transaction: Transaction,
+    known: KeptZone,
+    records: readonly DnsRecord[],
+    who: Who,
+    at: Date,
+  ): Promise<KeptZone | undefined> {
+    const { name, version, serial: before } = known;
+    const serial = nextSerial(before, isoDate(at));
+    const [changed] = await transaction
+      .update(zone)
+      .set({ version: version + 1, serial, records })
+      .where(and(eq(zone.name, name), eq(zone.version, version)))
+      .returning();
+    if (!changed) return undefined;
+    await transaction.insert(zoneVersion).values({ name, version: version + 1, at, who, records });
+    await transaction
+      .delete(zoneVersion)
+      .where(and(eq(zoneVersion.name, name), lt(zoneVersion.version, version + 1 - mostVersions)));
+    const { gone, come } = servedChange(servedRows(name, known.records, before), servedRows(name, records, serial));
+    await transaction.execute(sql`
+      with served as (select id from ${servedZone} where name = ${name}), gone as (
+        delete from ${servedRecord} d using served, ${rowsOf(gone)}
+        where d.domain_id = served.id and d.name = r.name and d.type is not distinct from r.type
+          and d.content is not distinct from r.content
+      )
+      insert into ${servedRecord} (domain_id, name, type, content, ttl, ordername, auth)
+      select served.id, r.name, r.type, r.content, r.ttl, r.ordername, r.auth from served, ${rowsOf(come)}`);
+    return changed;
+  }
+
+  /** The latest first. */
+  async versions(name: string): Promise<ShownZoneVersion[]> {
+    const rows = await this.database
+      .select({
+        version: zoneVersion.version,
+        at: zoneVersion.at,
+        who: zoneVersion.who,
+        records: sql<number>`jsonb_array_length(${zoneVersion.records})`,
+      })
+      .from(zoneVersion)
+      .where(eq(zoneVersion.name, name))
+      .orderBy(desc(zoneVersion.version));
+    return rows.map(({ at, who, ...rest }) => ({ ...rest, at: at.toISOString(), who: who.type }));
+  }
+
+  /** What a zone was; nothing before it was changed for the first time. */
+  async recordsAt(name: string, version: number): Promise<readonly DnsRecord[] | undefined> {
+    if (version === 0) return [];
+    const [row] = await this.database
+      .select({ records: zoneVersion.records })
+      .from(zoneVersion)
+      .where(and(eq(zoneVersion.name, name), eq(zoneVersion.version, version)));
+    return row?.records;
+  }
+}

@@ -1,0 +1,82 @@
+import {
+  bigint,
+  bigserial,
+  boolean,
+  index,
+  integer,
+  jsonb,
+  pgSchema,
+  pgTable,
+  primaryKey,
+  text,
+} from 'drizzle-orm/pg-core';
+import type { Who } from '@tienda/core/accounts/actor';
+import type { DnsRecord } from '@tienda/core/dns/record';
+import { instant } from './instant';
+
+/** What Tienda's name servers answer for a name, for as long as it is held. */
+export const zone = pgTable('zone', {
+  /** A-label. */
+  name: text().primaryKey(),
+  /** Counts the changes: who changes it says which it knows. */
+  version: integer().notNull().default(0),
+  /** Of its SOA. */
+  serial: bigint({ mode: 'number' }).notNull(),
+  records: jsonb().$type<readonly DnsRecord[]>().notNull().default([]),
+});
+
+/** A state that a zone had, from when on, and by whom. */
+export const zoneVersion = pgTable(
+  'zone_version',
+  {
+    name: text()
+      .notNull()
+      .references(() => zone.name, { onDelete: 'cascade' }),
+    version: integer().notNull(),
+    at: instant('at').notNull(),
+    who: jsonb().$type<Who>().notNull(),
+    records: jsonb().$type<readonly DnsRecord[]>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.name, table.version] })],
+);
+
+/** What the name servers read, as they know it; their other tables are their own. */
+const dns = pgSchema('dns');
+
+export const servedZone = dns.table('domains', {
+  id: integer().primaryKey().generatedByDefaultAsIdentity(),
+  name: text().notNull().unique(),
+  master: text(),
+  lastCheck: integer('last_check'),
+  type: text().notNull(),
+  notifiedSerial: bigint('notified_serial', { mode: 'number' }),
+  account: text(),
+  options: text(),
+  catalog: text(),
+});
+
+export const servedRecord = dns.table(
+  'records',
+  {
+    id: bigserial({ mode: 'number' }).primaryKey(),
+    domainId: integer('domain_id')
+      .notNull()
+      .references(() => servedZone.id, { onDelete: 'cascade' }),
+    /** Whole, without the last dot. */
+    name: text().notNull(),
+    /** Null where there is nothing but names below. */
+    type: text(),
+    content: text(),
+    ttl: integer(),
+    prio: integer(),
+    disabled: boolean().notNull().default(false),
+    /** Its place for denials of existence: the labels below the zone, the last one first. */
+    ordername: text(),
+    /** False for what a sub-name's own servers answer. */
+    auth: boolean().notNull().default(true),
+  },
+  (table) => [
+    index('record_name').on(table.name, table.type),
+    index('record_order').on(table.domainId, table.ordername.op('text_pattern_ops')),
+  ],
+);

@@ -1,0 +1,179 @@
+import { execFile } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { setTimeout as pause } from 'node:timers/promises';
+import { promisify } from 'node:util';
+import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { ServerProcess, unique } from './serverProcess';
+
+/** What name servers answer, with `dig` and `named-checkzone` as judges. */
+let server: ServerProcess;
+let visitor: Visitor;
+
+const run = promisify(execFile);
+const ports = [0, 1].map((place) => Number(process.env['TIENDA_DNS_PORT']) + place);
+
+beforeAll(async () => {
+  server = await ServerProcess.start(24);
+  ({ visitor } = await server.member());
+});
+afterAll(() => server.end());
+
+/** The answers of one of the name servers, a line each. */
+async function dig(question: string, port = ports[0]): Promise<string[]> {
+  const asked = ['@127.0.0.1', '-p', String(port), '+norecurse', '+time=2', '+tries=3', '+noall', '+answer'];
+  const { stdout } = await run('dig', [...asked, ...question.split(' ')]);
+  return stdout
+    .trim()
+    .split('\n')
+    .filter((line) => line !== '' && !line.startsWith(';'))
+    .map((line) => line.replaceAll(/\s+/g, ' '));
+}
+
+/** How a question is answered: NOERROR, NXDOMAIN, REFUSED. */
+async function status(question: string): Promise<string> {
+  const { stdout } = await run('dig', ['@127.0.0.1', '-p', String(ports[0]), '+norecurse', ...question.split(' ')]);
+  return /status: (\w+)/.exec(stdout)?.[1] ?? stdout;
+}
+
+async function held(): Promise<string> {
+  const name = `${unique('berth')}.org`;
+  await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
+  return name;
+}
+
+const record = (name: string, type: string, data: string, ttl = 300) => ({ name, type, ttl, data });
+const zoneOf = (name: string) => visitor.expect(200, 'GET', `/api/me/names/${name}/zone`);
+const put = (status: number, name: string, version: number, ...records: object[]) =>
+  visitor.expect(status, 'PUT', `/api/me/names/${name}/zone`, { version, records });
+
+test('a name is answered for from the moment it is registered, by both name servers, and no more once it is given back', async () => {
+  const name = await held();
+  for (const port of ports) {
+    expect((await dig(`${name} NS`, port)).sort()).toEqual([
+      `${name}. 3600 IN NS ns1.tienda.example.`,
+      `${name}. 3600 IN NS ns2.tienda.example.`,
+    ]);
+  }
+  expect(await zoneOf(name)).toMatchObject({ name, version: 0, records: [], isAsked: true });
+  await visitor.expect(200, 'POST', `/api/me/names/${name}/give-back`, {}, { 'Idempotency-Key': unique('key') });
+  for (let i = 0; i < 100 && (await status(`${name} NS`)) !== 'REFUSED'; i += 1) await pause(100);
+  expect(await status(`${name} NS`)).toBe('REFUSED');
+});
+
+test('what is saved is answered as it was typed, sub-names are handed on, and what goes is gone', async () => {
+  const name = await held();
+  const saved = await put(
+    200,
+    name,
+    0,
+    record('@', 'A', '192.0.2.7'),
+    record(`www.${name}`, 'CNAME', '@'),
+    record('@', 'MX', '10 mail'),
+    record('@', 'TXT', '"salt" "whistle"'),
+    record('long', 'TXT', 'ñ'.repeat(200)),
+    record('@', 'CAA', '0 issue "quayca.example"'),
+    record('_sip._tcp', 'SRV', '10 60 5060 sip.quayhost.example'),
+    record('@', 'HTTPS', '1 . alpn=h2,h3'),
+    record('*.stall', 'A', '192.0.2.8'),
+    record('shop', 'NS', 'ns1.quayhost.example'),
+  );
+  expect(saved).toMatchObject({ version: 1, serial: expect.any(Number) });
+  expect(saved.records[1]).toEqual({ name: 'www', type: 'CNAME', ttl: 300, data: [name] });
+  const answers = async (question: string) => (await dig(question)).map((line) => line.split(' ').slice(3).join(' '));
+  expect(await answers(`${name} A`)).toEqual(['A 192.0.2.7']);
+  expect(await answers(`www.${name} A`)).toEqual([`CNAME ${name}.`, 'A 192.0.2.7']);
+  expect(await answers(`${name} MX`)).toEqual([`MX 10 mail.${name}.`]);
+  expect(await answers(`${name} TXT`)).toEqual(['TXT "saltwhistle"']);
+  expect(await answers(`long.${name} TXT`)).toEqual([
+    `TXT "${'\\195\\177'.repeat(127)}\\195" "\\177${'\\195\\177'.repeat(72)}"`,
+  ]);
+  expect(await answers(`${name} CAA`)).toEqual(['CAA 0 issue "quayca.example"']);
+  expect(await answers(`_sip._tcp.${name} SRV`)).toEqual(['SRV 10 60 5060 sip.quayhost.example.']);
+  expect(await answers(`${name} HTTPS`)).toEqual(['HTTPS 1 . alpn="h2,h3"']);
+  expect(await answers(`any.stall.${name} A`)).toEqual(['A 192.0.2.8']);
+  expect(await status(`stall.${name} A`)).toBe('NOERROR');
+  expect(await status(`nothing.${name} A`)).toBe('NXDOMAIN');
+  expect(await dig(`web.shop.${name} A +authority`)).toEqual([`shop.${name}. 300 IN NS ns1.quayhost.example.`]);
+  await put(200, name, 1, record('@', 'A', '192.0.2.9'));
+  expect(await answers(`${name} A`)).toEqual(['A 192.0.2.9']);
+  expect(await status(`www.${name} A`)).toBe('NXDOMAIN');
+  expect((await answers(`${name} SOA`))[0]).toContain(` ${Number(saved.serial) + 1} `);
+});
+
+test('two who change the same records: the second is told, and loses nothing', async () => {
+  const name = await held();
+  await put(200, name, 0, record('@', 'A', '192.0.2.7'));
+  expect(await put(409, name, 0, record('@', 'A', '192.0.2.8'))).toMatchObject({ type: '/problems/changed-meanwhile' });
+  expect(await zoneOf(name)).toMatchObject({ version: 1, records: [{ data: ['192.0.2.7'] }] });
+  await put(200, name, 1, record('@', 'A', '192.0.2.8'));
+  const both = await Promise.all(
+    ['192.0.2.10', '192.0.2.11'].map((address) =>
+      visitor.send('PUT', `/api/me/names/${name}/zone`, { version: 2, records: [record('@', 'A', address)] }),
+    ),
+  );
+  expect(both.map(({ status: answered }) => answered).sort()).toEqual([200, 409]);
+});
+
+test('each state is kept with who and when, and comes back when it is saved again', async () => {
+  const name = await held();
+  await put(200, name, 0, record('@', 'A', '192.0.2.7'));
+  await put(200, name, 1);
+  const versions = await visitor.expect(200, 'GET', `/api/me/names/${name}/zone/versions`);
+  expect(versions).toMatchObject([
+    { version: 2, who: 'owner', records: 0 },
+    { version: 1, who: 'owner', records: 1 },
+  ]);
+  const before = await visitor.expect(200, 'GET', `/api/me/names/${name}/zone/versions/1`);
+  expect(before).toEqual([{ name: '@', type: 'A', ttl: 300, data: ['192.0.2.7'] }]);
+  expect(await visitor.expect(200, 'GET', `/api/me/names/${name}/zone/versions/0`)).toEqual([]);
+  await visitor.expect(404, 'GET', `/api/me/names/${name}/zone/versions/9`);
+  const log = await visitor.expect(200, 'GET', `/api/me/names/${name}/log`);
+  expect(log[0]).toMatchObject({ who: 'owner', what: { type: 'records', version: 2 } });
+});
+
+test('a record that cannot be is named with its remedy, and nothing of it is saved', async () => {
+  const name = await held();
+  const problem = await put(422, name, 0, record('@', 'A', '192.0.2.7'), record('@', 'MX', '10 192.0.2.7'));
+  expect(problem.errors).toMatchObject([{ pointer: '/records/1/data', code: 'addressForHost' }]);
+  const together = await put(422, name, 0, record('www', 'CNAME', '@'), record('www', 'A', '192.0.2.7'));
+  expect(together.errors).toMatchObject([{ pointer: '/records/0', code: 'aliasBesideOthers' }]);
+  expect(await zoneOf(name)).toMatchObject({ version: 0, records: [] });
+});
+
+test('records come out as a file that another name server takes', async () => {
+  const name = await held();
+  await put(
+    200,
+    name,
+    0,
+    record('@', 'A', '192.0.2.7'),
+    record('@', 'TXT', 'a "quoted" text; with ñ'),
+    record('a.b', 'CAA', '0 issue "quayca.example"'),
+    record('sip', 'ALIAS', 'sip.quayhost.example'),
+  );
+  const { body, headers } = await visitor.send('GET', `/api/me/names/${name}/zone/file`);
+  expect(headers.get('Content-Type')).toContain('text/dns');
+  const file = path.join(mkdtempSync(path.join(os.tmpdir(), 'tienda-zone-')), 'zone');
+  writeFileSync(file, body);
+  const { stdout } = await run('named-checkzone', [name, file]);
+  expect(stdout).toContain('OK');
+});
+
+test('nobody sees or changes the records of names of others', async () => {
+  const name = await held();
+  const { visitor: other } = await server.member();
+  await other.expect(404, 'GET', `/api/me/names/${name}/zone`);
+  await other.expect(404, 'PUT', `/api/me/names/${name}/zone`, { version: 0, records: [] });
+  await other.expect(404, 'GET', `/api/me/names/${name}/zone/file`);
+  await other.expect(404, 'GET', `/api/me/names/${name}/zone/versions`);
+});
+
+test('the name servers hand nobody a whole zone, nor long answers to short questions', async () => {
+  const name = await held();
+  const transfer = await run('dig', ['@127.0.0.1', '-p', String(ports[0]), '+tcp', name, 'AXFR']);
+  expect(transfer.stdout).toContain('Transfer failed');
+  const any = await run('dig', ['@127.0.0.1', '-p', String(ports[0]), '+notcp', '+ignore', name, 'ANY']);
+  expect(any.stdout).toMatch(/flags: [^;]*\btc\b/);
+});
