@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { addDays, addYears, comingAnniversary, daysBetween, isIsoDate, isoDate } from './isoDate';
 
 test('a year after 29 February is 28 February unless that year has a 29th', () => {
@@ -30,4 +31,22 @@ test.each([
   ['2024-02-29', '2026-11-26', '2027-02-28'],
 ])('%s comes after %s on %s', (date, today, coming) => {
   expect(comingAnniversary(date, today)).toBe(coming);
+});
+
+test('dates are those of the calendar, whatever is added', () => {
+  const instant = fc.date({ min: new Date('0001-01-01'), max: new Date('9899-12-31'), noInvalidDate: true });
+  fc.assert(
+    fc.property(instant, fc.integer({ min: -40_000, max: 36_000 }), (start, days) => {
+      const day = start.toISOString().slice(0, 10);
+      expect([isoDate(start), isIsoDate(day)]).toEqual([day, true]);
+      const moved = new Date(Date.parse(day) + days * 86_400_000);
+      fc.pre(moved.getUTCFullYear() > 0 && moved.getUTCFullYear() < 10_000);
+      const other = moved.toISOString().slice(0, 10);
+      expect([addDays(day, days), daysBetween(day, other)]).toEqual([other, days]);
+    }),
+  );
+});
+
+test('an instant that is none has no date', () => {
+  expect(() => isoDate(new Date(NaN))).toThrow(RangeError);
 });

@@ -4,7 +4,6 @@ import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { NameGroup } from '@tienda/core/names/nameGroup';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
-import { renewableBefore } from '@tienda/core/pricing/renewableBefore';
 import type { IsoDate } from '@tienda/core/time/isoDate';
 import type { Find } from '../find/openFind';
 import type { Gateways } from '../gateways/openGateways';
@@ -139,7 +138,7 @@ export async function openNames(
   });
   const cards = { database, cards: new EndingCards(database), outbox, clock, publicUrl };
   const priceRises = new PriceRises({ store: new RiseStore(database), catalogue, outbox, clock, publicUrl });
-  const rises = (today: IsoDate) => renewableBefore(catalogue.current().values(), today);
+  const rises = (today: IsoDate) => catalogue.renewableBefore(today);
   const care = new CareStore(database);
   const renewals = new Renewals({
     ...money,

@@ -2,7 +2,8 @@ import { gzipSync } from 'node:zlib';
 import { brief, type Agreement, type Catalogue, type WholeExtension } from '@tienda/core/catalogue/extension';
 import { readCatalogue } from '@tienda/core/catalogue/readCatalogue';
 import { agreements, extensionEntries } from '@tienda/core/catalogue/shipped';
-import { isoDate } from '@tienda/core/time/isoDate';
+import { renewableBefore } from '@tienda/core/pricing/renewableBefore';
+import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Clock } from '../../platform/clock/clock';
 
 /** Something as it is sent to everyone alike: written and packed once. */
@@ -15,6 +16,7 @@ interface Sent {
 export class CatalogueReader {
   private month = '';
   private read: Catalogue<WholeExtension> = new Map();
+  private rising: { of: Catalogue; today: IsoDate; last: ReadonlyMap<string, IsoDate> } | undefined;
   private sent: { of: Catalogue; brief?: Sent; whole?: Sent } | undefined;
 
   constructor(private readonly clock: Clock) {}
@@ -26,6 +28,14 @@ export class CatalogueReader {
       this.month = month;
     }
     return this.read;
+  }
+
+  /** Of each extension whose renewals are about to cost more: the last expiry with which a name can be renewed before. */
+  renewableBefore(today: IsoDate): ReadonlyMap<string, IsoDate> {
+    const of = this.current();
+    if (this.rising?.of !== of || this.rising.today !== today)
+      this.rising = { of, today, last: renewableBefore(of.values(), today) };
+    return this.rising.last;
   }
 
   /**

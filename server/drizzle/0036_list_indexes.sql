@@ -1,0 +1,2 @@
+CREATE INDEX "held_name_names" ON "held_name" USING btree ("account_id","name","id") WHERE "held_name"."left_at" is null;--> statement-breakpoint
+CREATE INDEX "held_name_late" ON "held_name" USING btree ("account_id","stage","registered_on","name","privacy","id") WHERE "held_name"."left_at" is null and "held_name"."stage" <> 'active';
