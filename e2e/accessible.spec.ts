@@ -137,6 +137,17 @@ const holdersViews: readonly View[] = [
   simply('order', ({ order }) => `/orders/${order}`, /^Order/),
   simply('order, unpaid', ({ unpaidOrder }) => `/orders/${unpaidOrder}`, /^Order/),
   simply('names', '/names', 'Names'),
+  {
+    name: 'where it points, a record and a recipe open',
+    open: async (page, { registered }) => {
+      await settled(page, `/names/${registered}/points`, 'Where it points');
+      await page.getByRole('button', { name: 'Prove that it is mine' }).click();
+      await page.getByRole('button', { name: 'Add a record' }).click();
+      await page.getByLabel('Data', { exact: true }).fill('192.0.2');
+      await page.getByRole('button', { name: 'Put it with the others' }).click();
+      await expect(page.getByText(/is not an IPv4 address/)).toBeVisible();
+    },
+  },
   simply('one name', ({ registered }) => `/names/${registered}`, /^saltwhistle/),
   {
     name: 'one name, its forms open',

@@ -1,5 +1,17 @@
 import { readRecord, type DnsRecord } from './record';
-import { nextSerial, seenAfterSeconds, withRecords, zoneAdvice, zoneDifference, zoneProblems } from './zone';
+import {
+  changedOnto,
+  inOrder,
+  missingRecords,
+  nextSerial,
+  pointedAt,
+  seenAfterSeconds,
+  withRecord,
+  withRecords,
+  zoneAdvice,
+  zoneDifference,
+  zoneProblems,
+} from './zone';
 
 const zone = 'saltwhistle.sail';
 
@@ -71,6 +83,9 @@ test.each([
 test('who takes mail is told which of its policies are missing; who takes none is not', () => {
   expect(advice('@ MX 10 mx.lakepost.example')).toEqual(['mailWithoutSpf', 'mailWithoutDmarc']);
   expect(advice('@ MX 0 .')).toEqual([]);
+  const mail = records('@ MX 10 mx.lakepost.example');
+  const mended = zoneAdvice(mail).flatMap(({ code }) => missingRecords[code] ?? []);
+  expect(zoneAdvice([...mail, ...mended])).toEqual([]);
 });
 
 test('a change is what came, what went, and what is kept for another time', () => {
@@ -97,4 +112,41 @@ test('a serial rises with each change, by the day where it can', () => {
   expect(nextSerial(2026112700, '2026-11-27')).toBe(2026112701);
   expect(nextSerial(2026112799, '2026-11-27')).toBe(2026112800);
   expect(nextSerial(2026112800, '2026-11-28')).toBe(2026112801);
+});
+
+test('where it leads is told from its own name, the first mail host first', () => {
+  const lines = ['@ A 192.0.2.7', 'www A 192.0.2.9', '@ MX 20 b.lakepost.example', '@ MX 10 a.lakepost.example'];
+  expect(pointedAt(records(...lines))).toEqual({
+    web: ['192.0.2.7'],
+    mail: ['a.lakepost.example', 'b.lakepost.example'],
+  });
+  expect(pointedAt([])).toEqual({ web: [], mail: [] });
+  expect(pointedAt(records('@ MX 0 .'))).toEqual({ web: [], mail: undefined });
+});
+
+test('two who change the same zone: what the second changed is done to what the first left', () => {
+  const before = records('@ A 192.0.2.7', 'www CNAME @', 'shop A 192.0.2.9');
+  const first = records('@ A 192.0.2.7', 'www CNAME @', 'till A 192.0.2.10');
+  const second = records('@ A 60s 192.0.2.7', 'shop A 192.0.2.9', 'www A 192.0.2.8');
+  expect(changedOnto(first, before, second)).toEqual(
+    records('@ A 60s 192.0.2.7', 'till A 192.0.2.10', 'www A 192.0.2.8'),
+  );
+});
+
+test('a record that is written takes the place of the one before, and those of its name and type its time', () => {
+  const [first, second] = records('@ A 192.0.2.7', '@ A 192.0.2.8');
+  const [changed] = records('@ A 60s 192.0.2.9');
+  expect(withRecord([first!, second!], changed!, second)).toEqual(records('@ A 60s 192.0.2.7', '@ A 60s 192.0.2.9'));
+  expect(withRecord([first!], first!)).toEqual([first]);
+});
+
+test('records are shown with the name itself first, what is below a name after it', () => {
+  const shuffled = records('www A 192.0.2.7', 'a.shop A 192.0.2.7', '@ MX 0 .', 'shop A 192.0.2.7', '@ A 192.0.2.7');
+  expect(inOrder(shuffled).map(({ name, type }) => `${name} ${type}`)).toEqual([
+    '@ A',
+    '@ MX',
+    'shop A',
+    'a.shop A',
+    'www A',
+  ]);
 });

@@ -1,6 +1,15 @@
 import ipaddr from 'ipaddr.js';
 import { isPublic } from './delegation';
-import { isSameRecord, recordKey, shownData, wholeName, type DnsRecord, type RecordType } from './record';
+import {
+  isSameRecord,
+  recordKey,
+  recordTypes,
+  shownData,
+  usualTtl,
+  wholeName,
+  type DnsRecord,
+  type RecordType,
+} from './record';
 import { spfLookups, spfProblem } from './spf';
 
 /** Records that a zone may have: written by hand, and read from a file. */
@@ -53,6 +62,12 @@ export interface ZoneAdvice {
   /** Look-ups that an SPF takes. */
   readonly count?: number;
 }
+
+/** The record that is missing, where what is to be done is plain. */
+export const missingRecords: Partial<Record<ZoneAdviceCode, DnsRecord>> = {
+  mailWithoutSpf: { name: '@', type: 'TXT', ttl: usualTtl, data: ['v=spf1 mx ~all'] },
+  mailWithoutDmarc: { name: '_dmarc', type: 'TXT', ttl: usualTtl, data: ['v=DMARC1; p=quarantine'] },
+};
 
 /** An hour before a move is soon, a day is not: so long are answers kept that were wrong. */
 const longTtl = 86_400;
@@ -219,6 +234,58 @@ export function withRecords(
 ): DnsRecord[] {
   const staying = records.filter((record) => !removed.some((gone) => isSameRecord(gone, record)));
   return [...staying, ...added.filter((record) => !staying.some((other) => isSameRecord(other, record)))];
+}
+
+/** A zone after a record was written in it, in the place of another or new: those of its name and type are kept equally long. */
+export function withRecord(records: readonly DnsRecord[], record: DnsRecord, before?: DnsRecord): DnsRecord[] {
+  const { name, type, ttl } = record;
+  const others = before ? records.filter((one) => !isSameRecord(one, before)) : records;
+  return withRecords(
+    others
+      .filter((one) => !isSameRecord(one, record))
+      .map((one) => (one.name === name && one.type === type ? { ...one, ttl } : one)),
+    [record],
+  );
+}
+
+/** Records as they are shown: the zone's own name first, then by name, by type at each. */
+export function inOrder(records: readonly DnsRecord[]): DnsRecord[] {
+  const place = ({ name }: DnsRecord) => (name === '@' ? '' : name.split('.').toReversed().join('.'));
+  return records.toSorted((a, b) => {
+    const [first, second] = [place(a), place(b)];
+    if (first !== second) return first < second ? -1 : 1;
+    return recordTypes.indexOf(a.type) - recordTypes.indexOf(b.type);
+  });
+}
+
+/** What somebody changed of a zone, done to what it has become meanwhile: nothing of either is lost. */
+export function changedOnto(
+  now: readonly DnsRecord[],
+  before: readonly DnsRecord[],
+  mine: readonly DnsRecord[],
+): DnsRecord[] {
+  const { added, removed, retimed } = zoneDifference(before, mine);
+  const timed = now.map((record) => retimed.find((one) => isSameRecord(one, record)) ?? record);
+  return withRecords(timed, added, removed);
+}
+
+/** Where a zone leads, at its own name: to which addresses or host, and to which hosts with its mail. */
+export interface PointedAt {
+  readonly web: readonly string[];
+  /** Undefined where it is said that there is no mail. */
+  readonly mail: readonly string[] | undefined;
+}
+
+export function pointedAt(records: readonly DnsRecord[]): PointedAt {
+  const top = records.filter(({ name }) => name === '@');
+  const web = top.filter(({ type }) => type === 'A' || type === 'AAAA' || type === 'ALIAS');
+  const mail = top.filter(({ type }) => type === 'MX');
+  return {
+    web: web.flatMap(({ data }) => data),
+    mail: mail.some(isNullMx)
+      ? undefined
+      : mail.toSorted((a, b) => Number(a.data[0]) - Number(b.data[0])).flatMap(({ data }) => data.slice(1)),
+  };
 }
 
 /**

@@ -54,6 +54,7 @@ test('each line that cannot be read says which and why, and the others are read'
     'www 1y A 192.0.2.7',
     '@ RRSIG A 13 2 3600 (',
     '2026 )',
+    '@ MX 10 192.0.2.9',
     '@ TXT ( "open"',
   ];
   const { records, notes } = readZoneText(zone, lines.join('\n'));
@@ -68,7 +69,8 @@ test('each line that cannot be read says which and why, and the others are read'
     { line: 8, problem: 'generate' },
     { line: 9, problem: 'ttl' },
     { line: 11, passedOver: 'signature' },
-    { line: 12, problem: 'parenthesis' },
+    { line: 12, problem: 'addressForHost' },
+    { line: 13, problem: 'parenthesis' },
   ]);
 });
 

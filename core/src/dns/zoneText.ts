@@ -1,4 +1,4 @@
-import { ownNameservers } from './delegation';
+import { ownNameservers, readAddress } from './delegation';
 import {
   isRecordType,
   longestTtl,
@@ -86,7 +86,9 @@ function typedData(type: DnsRecord['type'], data: readonly string[], reader: Zon
     .map((field, at) => {
       const kind = kinds[at];
       if (kind === 'text') return quoted(field);
-      return kind === 'host' || kind === 'hostOrNone' ? reader.complete(field) || '.' : field;
+      const isHost = kind === 'host' || kind === 'hostOrNone';
+      // An address where a host belongs would be a name below the zone, which nobody means.
+      return isHost && readAddress(field) === undefined ? reader.complete(field) || '.' : field;
     })
     .join(' ');
 }

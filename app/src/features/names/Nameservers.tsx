@@ -1,3 +1,4 @@
+import { Link } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { isSameDelegation, pointsTo, startingDelegation } from '@tienda/core/dns/delegation';
@@ -43,6 +44,9 @@ export function Nameservers({ name }: { readonly name: ShownName }) {
               {hosts.map(({ host, addresses }) => [host, ...addresses].join(' ')).join('; ')}
             </Fact>
           ) : null}
+          <Link href={`/names/${name.name}/points`} style={styles.records}>
+            <Text colour="terracotta">{texts.points.open} →</Text>
+          </Link>
           {canRenew(stage) ? (
             <View style={styles.actions}>
               <Action
@@ -113,5 +117,6 @@ function Setting({ name: { name, unicode, delegation = startingDelegation }, typ
 
 const styles = StyleSheet.create({
   link: { alignItems: 'flex-start' },
+  records: { paddingVertical: 10 },
   actions: { flexDirection: 'row', flexWrap: 'wrap', gap: 10, marginTop: 8 },
 });

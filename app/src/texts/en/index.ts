@@ -9,6 +9,7 @@ import { balance, documents, order, payment, waiting } from './order';
 import { groups } from './groups';
 import { statement } from './statement';
 import { names } from './names';
+import { points } from './points';
 import { holderChange, holderCheck, security } from './security';
 import { nameCount, terms, years } from './counts';
 
@@ -69,6 +70,7 @@ export const en = {
   groups,
   statement,
   names,
+  points,
   ahead: {
     title: 'Ahead',
     empty: 'Nothing falls due',

@@ -5,6 +5,7 @@ import { balance, documents, order, payment, waiting } from './order';
 import { groups } from './groups';
 import { statement } from './statement';
 import { names } from './names';
+import { points } from './points';
 import { holderChange, holderCheck, security } from './security';
 import { lineup, wordbench } from './compare';
 import { nameCount, terms, years } from './counts';
@@ -69,6 +70,7 @@ export const es: Texts = {
   groups,
   statement,
   names,
+  points,
   ahead: {
     title: 'Por venir',
     empty: 'No vence nada',

@@ -19,6 +19,7 @@ import {
   orderEvent,
 } from '../../platform/db/schema';
 import { transactionOf } from '../../names/operations/identity';
+import { beginZones } from '../../names/zones/store';
 import type { BookedOperation, BookedOrder } from './bookkeeping';
 
 /** Rows of one table that go in together. */
@@ -184,6 +185,8 @@ export class StudioStore {
       })),
     );
     await inParts(logged, (some) => transaction.insert(nameLog).values(some));
+    const served = names.filter(({ leftAt }) => !leftAt).map(({ name }) => name);
+    await inParts(served, (some) => beginZones(transaction, some, new Date()));
   }
 }
 

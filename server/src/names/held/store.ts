@@ -13,7 +13,7 @@ import type { Database, StatementPart, Transaction } from '../../platform/db/dat
 import { notFound } from '../../platform/http/problem';
 import { availability, heldName, nameGroup, nameLog } from '../../platform/db/schema';
 import { nameChanges } from '../../find/zones/changes';
-import { zoneBegun, zoneGone } from '../zones/store';
+import { zoneGone, zonesBegun } from '../zones/store';
 
 /** A name that an account holds, as it is kept. */
 export interface HeldName {
@@ -231,7 +231,7 @@ export class NameStore {
         select ${id}::uuid, ${now}::timestamptz, ${JSON.stringify(who)}::jsonb, ${JSON.stringify(registered)}::jsonb from ${from}
         returning pg_notify(${channel}, ${written(held.name, 'taken')})
       )`,
-      ...zoneBegun(held.name, at, from),
+      ...zonesBegun([held.name], at, from),
     ];
   }
 

@@ -16,26 +16,35 @@ const mostVersions = 200;
 /** Rows as PostgreSQL reads them from JSON. */
 const rowsOf = (rows: readonly ServedRow[]) =>
   sql`jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
-    r (name text, type text, content text, ttl int, ordername text, auth boolean)`;
+    r (zone text, name text, type text, content text, ttl int, ordername text, auth boolean)`;
 
-/** A name is answered for from now on: parts of a statement, where `from` has a row. */
-export function zoneBegun(name: string, at: Date, from: SQL): StatementPart[] {
+/** Names are answered for from now on: parts of a statement, where `from` has a row. */
+export function zonesBegun(names: readonly string[], at: Date, from: SQL): StatementPart[] {
   const serial = nextSerial(0, isoDate(at));
+  const all = sql`jsonb_array_elements_text(${JSON.stringify(names)}::jsonb) held (name)`;
+  const rows = names.flatMap((name) => servedRows(name, [], serial).map((row) => ({ ...row, zone: name })));
   return [
     sql`zone_begun as (
-      insert into ${zone} (name, serial) select ${name}, ${serial}::bigint from ${from}
+      insert into ${zone} (name, serial) select held.name, ${serial}::bigint from ${from}, ${all}
       on conflict (name) do update set version = 0, serial = excluded.serial, records = '[]'
     )`,
     sql`zone_served as (
-      insert into ${servedZone} (name, type) select ${name}, 'NATIVE' from ${from}
-      on conflict (name) do update set type = excluded.type returning id
+      insert into ${servedZone} (name, type) select held.name, 'NATIVE' from ${from}, ${all}
+      on conflict (name) do update set type = excluded.type returning id, name
     )`,
     sql`zone_rows as (
       insert into ${servedRecord} (domain_id, name, type, content, ttl, ordername, auth)
       select zone_served.id, r.name, r.type, r.content, r.ttl, r.ordername, r.auth
-      from zone_served, ${rowsOf(servedRows(name, [], serial))}
+      from zone_served join ${rowsOf(rows)} on r.zone = zone_served.name
     )`,
   ];
+}
+
+/** The same as a statement of its own. */
+export async function beginZones(transaction: Transaction, names: readonly string[], at: Date): Promise<void> {
+  if (names.length === 0) return;
+  const parts = zonesBegun(names, at, sql`(select 1) one`);
+  await transaction.execute(sql`with ${sql.join(parts, sql`, `)} select 1`);
 }
 
 /** A name is nobody's any more: nothing is answered for it. */

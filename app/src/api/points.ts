@@ -1,0 +1,55 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { masterData, type DnsRecord } from '@tienda/core/dns/record';
+import type { ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
+import { call } from './client';
+import { useMine } from './mine';
+
+const addressOf = (name: string) => `/api/me/names/${encodeURIComponent(name)}/zone`;
+
+/** The records that Tienda's name servers answer for a name. */
+export function useZone(name: string) {
+  return useMine<ShownZone>(['names', 'zone', name], addressOf(name));
+}
+
+export interface WrittenZone {
+  /** The one that was changed. */
+  readonly version: number;
+  readonly records: readonly DnsRecord[];
+  readonly fromFile: boolean;
+}
+
+/** Writes the records of a name, whole; where somebody changed them meanwhile, what is there now is fetched. */
+export function useSaveZone(name: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: ({ version, records, fromFile }: WrittenZone) =>
+      call<ShownZone>('PUT', addressOf(name), {
+        version,
+        records: records.map((record) => ({ ...record, data: masterData(record) })),
+        fromFile,
+      }),
+    onSuccess: (zone) => {
+      queries.setQueryData(['me', 'names', 'zone', name], zone);
+      for (const about of ['log', 'zone-versions'])
+        void queries.invalidateQueries({ queryKey: ['me', 'names', about, name] });
+    },
+    onError: () => queries.invalidateQueries({ queryKey: ['me', 'names', 'zone', name] }),
+  });
+}
+
+/** The states that the records of a name had, the latest first. */
+export function useZoneVersions(name: string) {
+  return useMine<ShownZoneVersion[]>(['names', 'zone-versions', name], `${addressOf(name)}/versions`);
+}
+
+/** The records of a name as they were. */
+export function useOlderZone(name: string) {
+  return useMutation({
+    mutationFn: (version: number) => call<DnsRecord[]>('GET', `${addressOf(name)}/versions/${version}`),
+  });
+}
+
+/** The records of a name as a zone file. */
+export function zoneFileUrl(name: string): string {
+  return `${addressOf(name)}/file`;
+}

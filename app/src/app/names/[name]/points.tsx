@@ -1,0 +1,1 @@
+export { PointsScreen as default } from '../../../features/points/PointsScreen';

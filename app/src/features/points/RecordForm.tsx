@@ -1,0 +1,99 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import {
+  readRecord,
+  settableTypes,
+  shownData,
+  usualTtl,
+  type DnsRecord,
+  type RecordProblem,
+} from '@tienda/core/dns/record';
+import { texts } from '../../texts/texts';
+import { Action } from '../../ui/Action';
+import { Card } from '../../ui/Card';
+import { Choice } from '../../ui/Choice';
+import { Field } from '../../ui/Field';
+
+const words = texts.points;
+
+interface RecordFormProps {
+  readonly zone: string;
+  /** The one that is changed; a new one where left out. */
+  readonly record?: DnsRecord;
+  readonly onPut: (record: DnsRecord) => void;
+  readonly onRemove?: () => void;
+  readonly onLeave: () => void;
+}
+
+/** One record, as it is typed. */
+export function RecordForm({ zone, record, onPut, onRemove, onLeave }: RecordFormProps) {
+  const [typed, setTyped] = useState({
+    name: record?.name ?? '@',
+    type: record?.type ?? 'A',
+    ttl: record?.ttl ?? usualTtl,
+    data: record ? shownData(record) : '',
+  });
+  const [problem, setProblem] = useState<RecordProblem>();
+  const type = (change: Partial<typeof typed>) => {
+    setProblem(undefined);
+    setTyped({ ...typed, ...change });
+  };
+  const put = () => {
+    const read = readRecord(zone, typed);
+    if ('code' in read) setProblem(read);
+    else onPut(read);
+  };
+  const problemAt = (at: RecordProblem['at']) => (problem?.at === at ? recordProblemText(problem) : undefined);
+  const title = record ? words.editing : words.adding;
+  const known = Object.keys(words.ttls).map(Number);
+  const ttls = known.includes(typed.ttl) ? known : [...known, typed.ttl].toSorted((a, b) => a - b);
+  return (
+    <Card label={title}>
+      <Choice
+        label={words.type}
+        value={typed.type}
+        options={settableTypes.map((value) => ({ value, title: value }))}
+        error={problemAt('type')}
+        onChange={(value) => type({ type: settableTypes.find((one) => one === value) ?? typed.type })}
+      />
+      <Field
+        mono
+        label={words.name}
+        hint={words.nameHint(zone)}
+        value={typed.name}
+        error={problemAt('name')}
+        onChange={(name) => type({ name })}
+      />
+      <Field
+        mono
+        multiline={typed.type === 'TXT'}
+        label={words.data}
+        hint={words.dataHints[typed.type]}
+        value={typed.data}
+        error={problemAt('data')}
+        onChange={(data) => type({ data })}
+        onSubmitEditing={put}
+      />
+      <Choice
+        label={words.ttl}
+        value={String(typed.ttl)}
+        options={ttls.map((ttl) => ({ value: String(ttl), title: words.ttls[ttl] ?? words.seconds(ttl) }))}
+        error={problemAt('ttl')}
+        onChange={(ttl) => type({ ttl: Number(ttl) })}
+      />
+      <View style={styles.actions}>
+        <Action title={words.put} onPress={put} />
+        {onRemove ? <Action kind="link" title={words.remove} onPress={onRemove} /> : null}
+        <Action kind="link" title={words.leave} onPress={onLeave} />
+      </View>
+    </Card>
+  );
+}
+
+export function recordProblemText({ code, input }: Pick<RecordProblem, 'code' | 'input'>): string {
+  return words.problems[code](input);
+}
+
+const styles = StyleSheet.create({
+  actions: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
+});
