@@ -81,9 +81,13 @@ function keepRunning(directory) {
   let isStopping = false;
   let timer;
   const start = () => {
-    child = spawn(program, [`--config-dir=${directory}`], { stdio: ['ignore', 'ignore', 'inherit'] });
-    child.once('exit', () => {
-      if (!isStopping) timer = setTimeout(start, restartMs);
+    let said = '';
+    child = spawn(program, [`--config-dir=${directory}`], { stdio: ['ignore', 'ignore', 'pipe'] });
+    child.stderr.on('data', (piece) => (said = `${said}${piece}`.slice(-1000)));
+    child.once('exit', (code) => {
+      if (isStopping) return;
+      console.error(`A name server ended (${code}) and is started again:\n${said}`);
+      timer = setTimeout(start, restartMs);
     });
   };
   start();

@@ -117,11 +117,6 @@ await picture(
   },
   { locale: 'es-ES' },
 );
-await picture('account-step-phone', phone, async (page) => {
-  await basket(page);
-  await page.getByRole('button', { name: 'Go to checkout' }).click();
-  await page.getByLabel('Mail address').fill('maren@saltwhistle.example');
-});
 await picture(
   'review-phone',
   phone,
@@ -151,6 +146,7 @@ await picture(
 await emptyBasket();
 await picture('names-phone', phone, at('/names', studio));
 await picture('name-phone', phone, at('/names/saltwhistle.sail'));
+await picture('points-phone', phone, at('/names/saltwhistle.sail/points'));
 await picture('ahead-phone', phone, at('/ahead', studio));
 await picture(
   'order-phone',

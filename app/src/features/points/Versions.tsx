@@ -39,9 +39,7 @@ function List({ name, version, onBring }: VersionsProps) {
       {version === 0 ? <Text colour="quiet">{words.earlierNone}</Text> : null}
       {versions.data?.map(({ version: one, at, who, records }) => (
         <View key={one} style={{ alignItems: 'flex-start' }}>
-          <Text kind="small">
-            {words.earlierOne(one, records, timeText(at), texts.names.logWho[who])}
-          </Text>
+          <Text kind="small">{words.earlierOne(one, records, timeText(at), texts.names.logWho[who])}</Text>
           {one === version ? null : <Action kind="link" title={words.bring(one)} onPress={() => bring(one)} />}
         </View>
       ))}

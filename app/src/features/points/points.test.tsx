@@ -1,0 +1,99 @@
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import type { DnsRecord } from '@tienda/core/dns/record';
+import type { ShownZone } from '@tienda/core/dns/shownZone';
+import { serverWithNames, boats } from '../../../test/heldNames';
+import { FakeServer, show } from '../../../test/shop';
+import { forgetPersonal } from '../../stored/stored';
+import { PointsScreen } from './PointsScreen';
+
+jest.mock('expo-router', () => ({
+  Link: ({ children }: { children: unknown }) => children,
+  useLocalSearchParams: () => ({ name: 'saltwhistle.boats' }),
+}));
+
+const path = '/api/me/names/saltwhistle.boats/zone';
+const web: DnsRecord = { name: '@', type: 'A', ttl: 3600, data: ['192.0.2.7'] };
+const zone: ShownZone = { name: 'saltwhistle.boats', version: 3, serial: 1, records: [web], isAsked: true };
+
+beforeEach(() => forgetPersonal());
+
+function serverWith(shown: Partial<ShownZone> = {}): FakeServer {
+  const server = serverWithNames(boats);
+  server.instead.set(`GET ${path}`, { status: 200, body: { ...zone, ...shown } });
+  return server;
+}
+
+const button = (name: string) => screen.getByRole('button', { name });
+const saved = (server: FakeServer) => server.asked.filter(({ method }) => method === 'PUT').map(({ body }) => body);
+
+async function add(type: string, name: string, data: string): Promise<void> {
+  fireEvent.click(await screen.findByRole('button', { name: 'Add a record' }));
+  fireEvent.change(screen.getByLabelText('Type'), { target: { value: type } });
+  fireEvent.change(screen.getByLabelText('Name'), { target: { value: name } });
+  fireEvent.change(screen.getByLabelText('Data'), { target: { value: data } });
+  fireEvent.click(button('Put it with the others'));
+}
+
+test('a record that is changed is seen beside what it was before it is saved, and saved whole', async () => {
+  const server = serverWith();
+  server.instead.set(`PUT ${path}`, {
+    status: 200,
+    body: { ...zone, version: 4, records: [{ ...web, data: ['192.0.2.8'] }] },
+  });
+  show(<PointsScreen />);
+  fireEvent.click(await screen.findByRole('button', { name: 'A at @: change' }));
+  fireEvent.change(screen.getByLabelText('Data'), { target: { value: '192.0.2.8' } });
+  fireEvent.click(button('Put it with the others'));
+  expect(screen.getByText('will go')).toBeTruthy();
+  expect(screen.getByText(/^1 record more, 1 record less\. Nothing else changes\..* within an hour/)).toBeTruthy();
+  expect(screen.getByText('answers at 192.0.2.7')).toBeTruthy();
+  fireEvent.click(button('Save'));
+  expect(await screen.findByText(/^Saved as version 4/)).toBeTruthy();
+  expect(saved(server)).toEqual([
+    { version: 3, fromFile: false, records: [{ name: '@', type: 'A', ttl: 3600, data: '192.0.2.8' }] },
+  ]);
+});
+
+test('what was changed is put back with one tap, and nothing was sent', async () => {
+  const server = serverWith();
+  show(<PointsScreen />);
+  fireEvent.click(await screen.findByRole('button', { name: 'A at @: change' }));
+  fireEvent.click(button('Take it away'));
+  fireEvent.click(button('Put it back'));
+  expect(screen.queryByRole('button', { name: 'Save' })).toBeNull();
+  await add('TXT', '@', '"quay" "-proof"');
+  expect(screen.getByText('quay-proof')).toBeTruthy();
+  fireEvent.click(button('Undo'));
+  expect(screen.queryByText('quay-proof')).toBeNull();
+  expect(saved(server)).toEqual([]);
+});
+
+test('a record of a name and type is kept as long as the others there', async () => {
+  serverWith();
+  show(<PointsScreen />);
+  fireEvent.click(await screen.findByRole('button', { name: 'Add a record' }));
+  fireEvent.change(screen.getByLabelText('Data'), { target: { value: '192.0.2.8' } });
+  fireEvent.change(screen.getByLabelText('Kept by others for'), { target: { value: '300' } });
+  fireEvent.click(button('Put it with the others'));
+  expect(screen.getByText('kept for another time')).toBeTruthy();
+  expect(screen.getByText(/1 record more, 1 record kept for another time\./)).toBeTruthy();
+});
+
+test('a refusal is said, and what was changed is still there to be saved again', async () => {
+  const server = serverWith();
+  server.instead.set(`PUT ${path}`, { status: 503, body: { type: 'about:blank', detail: 'Tienda is closing down.' } });
+  show(<PointsScreen />);
+  await add('A', 'www', '192.0.2.9');
+  fireEvent.click(button('Save'));
+  expect(await screen.findByText('Tienda is closing down.')).toBeTruthy();
+  server.instead.set(`PUT ${path}`, { status: 200, body: { ...zone, version: 4 } });
+  fireEvent.click(button('Save'));
+  await waitFor(() => expect(saved(server)).toHaveLength(2));
+  expect(await screen.findByText(/^Saved as version 4/)).toBeTruthy();
+});
+
+test('who uses other nameservers is told that nobody asks for these records', async () => {
+  serverWith({ isAsked: false });
+  show(<PointsScreen />);
+  expect(await screen.findByText(/^This name uses other nameservers/)).toBeTruthy();
+});
