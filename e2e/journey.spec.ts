@@ -106,6 +106,9 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
     await expect(shop.getByText('US$18.73 is held, not yet taken.')).toBeVisible();
     await expect(shop.getByRole('heading', { name: 'Registered' })).toBeVisible();
     await expect(shop.getByText('US$18.73 was taken.')).toBeVisible();
+    await shop.getByRole('button', { name: `Point ${name} somewhere` }).click();
+    await expect(shop.getByText('No records yet')).toBeVisible();
+    await shop.goBack();
     await shop.getByRole('button', { name: 'See it under Names' }).click();
   });
 

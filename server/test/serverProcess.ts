@@ -115,12 +115,17 @@ export interface Intent {
   readonly refunded: number;
 }
 
-/** What the payment provider keeps for an order or a top-up. */
+/** What the payment provider keeps for an order or a top-up; asked again where it fails, as it may after its database has. */
 export async function intentsOf(reference: string): Promise<Intent[]> {
-  const response = await fetch(`${paymentsUrl}/v1/intents?reference=${reference}`, {
-    headers: { Authorization: `Bearer ${process.env['TIENDA_PAYMENTS_KEY']}` },
-  });
-  return JSON.parse(await response.text());
+  for (let attempt = 0; ; attempt += 1) {
+    const response = await fetch(`${paymentsUrl}/v1/intents?reference=${reference}`, {
+      headers: { Authorization: `Bearer ${process.env['TIENDA_PAYMENTS_KEY']}` },
+    });
+    const text = await response.text();
+    if (response.ok) return JSON.parse(text);
+    if (attempt >= 20) throw new Error(`The payment provider answered ${response.status}: ${text}`);
+    await pause(100);
+  }
 }
 
 /** What the buyer does on the wallet's page, the phone or at the bank; tells what the provider answered. */

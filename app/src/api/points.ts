@@ -49,6 +49,11 @@ export function useOlderZone(name: string) {
   });
 }
 
+/** The records of another name that is held. */
+export function useOtherZone() {
+  return useMutation({ mutationFn: (name: string) => call<ShownZone>('GET', addressOf(name)) });
+}
+
 /** The records of a name as a zone file. */
 export function zoneFileUrl(name: string): string {
   return `${addressOf(name)}/file`;

@@ -1,5 +1,5 @@
 import { readRecord, type DnsRecord } from './record';
-import { recipes, withRecipe, type RecipeAnswers, type RecipeId } from './recipe';
+import { asIn, recipes, withRecipe, type RecipeAnswers, type RecipeId } from './recipe';
 import { zoneAdvice, zoneProblems } from './zone';
 
 const zone = 'saltwhistle.sail';
@@ -70,4 +70,15 @@ test('an answer that does not do is named', () => {
   expect(problem('webAddress', { ipv4: '192.0.2' })).toEqual({ field: 'ipv4', code: 'ipv4', input: '192.0.2' });
   expect(problem('mail', { mailHost: '192.0.2.7' })).toMatchObject({ field: 'mailHost', code: 'addressForHost' });
   expect(problem('proof', { text: 'x', below: 'a b' })).toMatchObject({ field: 'below', code: 'label' });
+});
+
+test('what another name has is taken over, its own hosts as hosts of this one', () => {
+  const other = made('mail', { mailHost: 'mail' }, made('webAddress', { ipv4: '192.0.2.7' }));
+  expect(shown(asIn(other, zone, 'quayquill.studio'))).toEqual([
+    '@ A 192.0.2.7',
+    'www CNAME quayquill.studio',
+    '@ MX 10 mail.quayquill.studio',
+    '@ TXT v=spf1 mx ~all',
+    '_dmarc TXT v=DMARC1; p=quarantine',
+  ]);
 });

@@ -1,4 +1,12 @@
-import { readRecord, shownData, usualTtl, type DnsRecord, type RecordProblem, type RecordType } from './record';
+import {
+  readRecord,
+  recordFields,
+  shownData,
+  usualTtl,
+  type DnsRecord,
+  type RecordProblem,
+  type RecordType,
+} from './record';
 import { withRecords } from './zone';
 
 /** What a recipe asks for. */
@@ -143,4 +151,20 @@ function filled(template: string, answerOf: (field: string) => string): string {
       answerOf(field) === '' ? '' : `${before}${answerOf(field)}`,
     )
     .replaceAll(/\{(\w+)\}/g, (_, field: string) => answerOf(field));
+}
+
+/** The records of another name as they are for this one: what leads to hosts of the other leads to hosts of this one. */
+export function asIn(records: readonly DnsRecord[], other: string, zone: string): DnsRecord[] {
+  const moved = (host: string) => {
+    if (host === other) return zone;
+    return host.endsWith(`.${other}`) ? `${host.slice(0, -other.length)}${zone}` : host;
+  };
+  return records.map((record) => {
+    const kinds = recordFields[record.type];
+    const data = record.data.map((field, at) => {
+      const kind = kinds[at];
+      return kind === 'host' || kind === 'hostOrNone' ? moved(field) : field;
+    });
+    return { ...record, data };
+  });
 }

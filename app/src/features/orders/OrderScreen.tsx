@@ -181,6 +181,14 @@ function LineProgress({ line: { kind, unicode, name, state } }: { readonly line:
           {words.done[kind](done.until === undefined ? '' : dateText(done.until))}
         </Text>
       ) : null}
+      {done && kind === 'register' ? (
+        <Action
+          kind="link"
+          title={words.point}
+          label={words.pointName(unicode)}
+          onPress={() => router.navigate({ pathname: '/names/[name]/points', params: { name } })}
+        />
+      ) : null}
       {failed ? (
         <Text kind="small" colour="plum">
           {failureWords(state, languageStore.get(), (cents) => wholeAmount(cents, 'USD'))}

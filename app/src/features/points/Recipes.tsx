@@ -2,17 +2,30 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { DnsRecord } from '@tienda/core/dns/record';
 import { settableTypes } from '@tienda/core/dns/record';
-import { recipes, withRecipe, type Recipe, type RecipeAnswers, type RecipeProblem } from '@tienda/core/dns/recipe';
+import {
+  asIn,
+  recipes,
+  withRecipe,
+  type Recipe,
+  type RecipeAnswers,
+  type RecipeProblem,
+} from '@tienda/core/dns/recipe';
+import { toALabel } from '@tienda/core/idna/idna';
+import { ApiProblem } from '../../api/client';
+import { useOtherZone } from '../../api/points';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Chip } from '../../ui/Chip';
 import { ChipStrip } from '../../ui/ChipStrip';
+import { Failure } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Text } from '../../ui/Text';
 import { recordProblemText } from './RecordForm';
 
 const words = texts.points;
+/** What is taken over from another name is no recipe of answers. */
+const sameAs = 'sameAs';
 const offered = recipes.filter(({ records }) => records.every(([, type]) => settableTypes.includes(type)));
 
 interface RecipesProps {
@@ -23,13 +36,18 @@ interface RecipesProps {
 
 /** What people come for, each as a few answers; what it changes is seen among the records before it is saved. */
 export function Recipes({ zone, records, onUse }: RecipesProps) {
-  const [chosen, setChosen] = useState<Recipe>();
+  const [chosen, setChosen] = useState<Recipe | typeof sameAs>();
+  const leave = () => setChosen(undefined);
+  const use = (after: readonly DnsRecord[]) => {
+    onUse(after);
+    leave();
+  };
   return (
     <View style={styles.part}>
       <Text kind="heading" level={2}>
         {words.recipesFor}
       </Text>
-      <ChipStrip at={chosen?.id ?? ''}>
+      <ChipStrip at={chosen === sameAs ? sameAs : (chosen?.id ?? '')}>
         {offered.map((recipe) => (
           <Chip
             key={recipe.id}
@@ -39,19 +57,16 @@ export function Recipes({ zone, records, onUse }: RecipesProps) {
             onPress={() => setChosen(chosen === recipe ? undefined : recipe)}
           />
         ))}
-      </ChipStrip>
-      {chosen ? (
-        <RecipeForm
-          key={chosen.id}
-          recipe={chosen}
-          zone={zone}
-          records={records}
-          onUse={(after) => {
-            onUse(after);
-            setChosen(undefined);
-          }}
-          onLeave={() => setChosen(undefined)}
+        <Chip
+          title={words.sameAs}
+          pressed={chosen === sameAs}
+          expanded={chosen === sameAs}
+          onPress={() => setChosen(chosen === sameAs ? undefined : sameAs)}
         />
+      </ChipStrip>
+      {chosen === sameAs ? <SameAs zone={zone} onUse={use} onLeave={leave} /> : null}
+      {chosen && chosen !== sameAs ? (
+        <RecipeForm key={chosen.id} recipe={chosen} zone={zone} records={records} onUse={use} onLeave={leave} />
       ) : null}
     </View>
   );
@@ -88,6 +103,41 @@ function RecipeForm({ recipe, zone, records, onUse, onLeave }: RecipeFormProps) 
       ))}
       <View style={styles.actions}>
         <Action title={words.use} onPress={use} />
+        <Action kind="link" title={words.leave} onPress={onLeave} />
+      </View>
+    </Card>
+  );
+}
+
+interface SameAsProps extends Pick<RecipesProps, 'zone' | 'onUse'> {
+  readonly onLeave: () => void;
+}
+
+/** The records of another name of the account, in the place of these. */
+function SameAs({ zone, onUse, onLeave }: SameAsProps) {
+  const [typed, setTyped] = useState('');
+  const other = useOtherZone();
+  const name = toALabel(typed.trim().toLowerCase());
+  const isUnknown = other.error instanceof ApiProblem && other.error.status === 404;
+  const take = () => {
+    if (name) other.mutate(name, { onSuccess: (from) => onUse(asIn(from.records, from.name, zone)) });
+  };
+  return (
+    <Card label={words.sameAs}>
+      <Field
+        mono
+        label={words.sameAsName}
+        value={typed}
+        error={isUnknown ? words.sameAsUnknown(typed.trim()) : undefined}
+        onChange={(text) => {
+          other.reset();
+          setTyped(text);
+        }}
+        onSubmitEditing={take}
+      />
+      {other.isError && !isUnknown ? <Failure fault={other.error} /> : null}
+      <View style={styles.actions}>
+        <Action title={words.use} busy={other.isPending} disabled={!name} onPress={take} />
         <Action kind="link" title={words.leave} onPress={onLeave} />
       </View>
     </Card>

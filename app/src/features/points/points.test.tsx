@@ -97,3 +97,23 @@ test('who uses other nameservers is told that nobody asks for these records', as
   show(<PointsScreen />);
   expect(await screen.findByText(/^This name uses other nameservers/)).toBeTruthy();
 });
+
+test('what another name has is taken over as a change that is not saved yet; a name of others is named', async () => {
+  const server = serverWith();
+  const other: DnsRecord = { name: 'www', type: 'CNAME', ttl: 3600, data: ['a.org'] };
+  server.instead.set('GET /api/me/names/b.org/zone', { status: 404, body: { type: 'x', detail: 'no' } });
+  server.instead.set('GET /api/me/names/a.org/zone', {
+    status: 200,
+    body: { ...zone, name: 'a.org', records: [other] },
+  });
+  show(<PointsScreen />);
+  fireEvent.click(await screen.findByRole('button', { name: 'The same as my other name' }));
+  fireEvent.change(screen.getByLabelText('Your other name'), { target: { value: 'b.org' } });
+  fireEvent.click(button('Show what it changes'));
+  expect(await screen.findByText('b.org is not among your names.')).toBeTruthy();
+  fireEvent.change(screen.getByLabelText('Your other name'), { target: { value: 'A.org ' } });
+  fireEvent.click(button('Show what it changes'));
+  expect(await screen.findByText('saltwhistle.boats')).toBeTruthy();
+  expect(screen.getByText(/^1 record more, 1 record less\./)).toBeTruthy();
+  expect(saved(server)).toEqual([]);
+});

@@ -127,6 +127,8 @@ export const order = {
     'This registry reviews each name first. That takes minutes, sometimes days; a mail tells you what it decided.',
   leave: 'You can leave this page. A mail tells you how it ends.',
   next: 'What next',
+  point: 'Point it somewhere',
+  pointName: (name: string) => `Point ${name} somewhere`,
   toNames: 'See it under Names',
   renewAgain: 'Go to the name and try again',
   toNamesMany: 'See them under Names',

@@ -125,6 +125,8 @@ export const order: Texts['order'] = {
   pending: 'Este operador mira antes cada nombre. Lo dice en minutos, a veces en días; un correo contará qué decidió.',
   leave: 'Puede dejar esta página. Un correo dirá cómo termina.',
   next: 'Y ahora',
+  point: 'Decidir adónde lleva',
+  pointName: (name: string) => `Decidir adónde lleva ${name}`,
   toNames: 'Verlo en Nombres',
   renewAgain: 'Ir al nombre e intentarlo otra vez',
   toNamesMany: 'Verlos en Nombres',
