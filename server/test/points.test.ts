@@ -128,7 +128,8 @@ test('each state is kept with who and when, and comes back when it is saved agai
   const before = await visitor.expect(200, 'GET', `/api/me/names/${name}/zone/versions/1`);
   expect(before).toEqual([{ name: '@', type: 'A', ttl: 300, data: ['192.0.2.7'] }]);
   expect(await visitor.expect(200, 'GET', `/api/me/names/${name}/zone/versions/0`)).toEqual([]);
-  await visitor.expect(404, 'GET', `/api/me/names/${name}/zone/versions/9`);
+  for (const none of ['9', '99999999999', '-1', 'one'])
+    await visitor.expect(404, 'GET', `/api/me/names/${name}/zone/versions/${none}`);
   const log = await visitor.expect(200, 'GET', `/api/me/names/${name}/log`);
   expect(log[0]).toMatchObject({ who: 'owner', what: { type: 'records', version: 2 } });
 });

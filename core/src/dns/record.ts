@@ -262,6 +262,12 @@ export function wholeName(zone: string, { name }: Pick<DnsRecord, 'name'>): stri
   return name === '@' ? zone : `${name}.${zone}`;
 }
 
+/** The names that a name is below, the nearest first, without the zone's own: `a.b.c` is below `b.c` and `c`. */
+export function namesAbove(name: string): string[] {
+  const labels = name.split('.');
+  return labels.slice(1).map((_, at) => labels.slice(at + 1).join('.'));
+}
+
 /** The data of a record as zone files and name servers have it (RFC 1035 section 5.1): hosts with their last dot, texts in quotes. */
 export function masterData({ type, data }: Pick<DnsRecord, 'type' | 'data'>): string {
   const kinds = recordFields[type];

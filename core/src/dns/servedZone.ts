@@ -1,5 +1,5 @@
 import { ownNameservers } from './delegation';
-import { masterData, usualTtl, wholeName, type DnsRecord } from './record';
+import { masterData, namesAbove, usualTtl, wholeName, type DnsRecord } from './record';
 import { soaData } from './zoneText';
 
 /** A row of what name servers read. */
@@ -30,7 +30,7 @@ export function servedRows(zone: string, records: readonly DnsRecord[], serial: 
   const written = records.map((record): ServedRow => {
     const { name, type, ttl } = record;
     const isAddress = type === 'A' || type === 'AAAA';
-    const isBelow = isBelowAny(name, handedOn);
+    const isBelow = namesAbove(name).some((above) => handedOn.has(above));
     const isGlue = isBelow || (handedOn.has(name) && isAddress);
     return {
       name: wholeName(zone, record),
@@ -44,14 +44,6 @@ export function servedRows(zone: string, records: readonly DnsRecord[], serial: 
   return [...own, ...written, ...emptyNames(zone, records)];
 }
 
-function isBelowAny(name: string, others: ReadonlySet<string>): boolean {
-  for (let rest = name; rest.includes('.');) {
-    rest = rest.slice(rest.indexOf('.') + 1);
-    if (others.has(rest)) return true;
-  }
-  return false;
-}
-
 function orderOf(name: string): string {
   return name === '@' ? '' : name.split('.').reverse().join(' ');
 }
@@ -59,12 +51,7 @@ function orderOf(name: string): string {
 /** Names that exist only since there are others below them: asked for, they answer that there is nothing of that type. */
 function emptyNames(zone: string, records: readonly DnsRecord[]): ServedRow[] {
   const there = new Set(records.map(({ name }) => name));
-  const empty = new Set<string>();
-  for (const { name } of records)
-    for (let rest = name; rest.includes('.');) {
-      rest = rest.slice(rest.indexOf('.') + 1);
-      if (!there.has(rest)) empty.add(rest);
-    }
+  const empty = new Set(records.flatMap(({ name }) => namesAbove(name)).filter((name) => !there.has(name)));
   return [...empty].map((name) => ({
     name: `${name}.${zone}`,
     type: null,

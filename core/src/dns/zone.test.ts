@@ -150,3 +150,9 @@ test('records are shown with the name itself first, what is below a name after i
     'www A',
   ]);
 });
+
+test('what is below two names that are handed on belongs to the upper one, in whatever order they stand', () => {
+  const upper = 'shop NS ns1.quayhost.example';
+  const lower = 'a.shop NS ns1.quayhost.example';
+  expect([codes(upper, lower), codes(lower, upper)]).toEqual([['belowHandedOn'], ['belowHandedOn']]);
+});

@@ -2,6 +2,7 @@ import ipaddr from 'ipaddr.js';
 import { isPublic } from './delegation';
 import {
   isSameRecord,
+  namesAbove,
   recordKey,
   recordTypes,
   shownData,
@@ -82,10 +83,10 @@ export function zoneProblems(
   if (first && records.length > most) return [{ code: 'tooMany', record: first }];
   const at = byName(records);
   const aliases = new Set(records.filter(({ type }) => type === 'CNAME').map((record) => wholeName(zone, record)));
-  const handedOn = records.filter(({ type, name }) => type === 'NS' && name !== '@').map(({ name }) => name);
+  const handedOn = new Set(records.filter(({ type, name }) => type === 'NS' && name !== '@').map(({ name }) => name));
+  const otherTtls = differingTtls(records);
   const seen = new Set<string>();
   return records.flatMap((record): ZoneProblem[] => {
-    const beside = (at.get(record.name) ?? []).filter((other) => other !== record);
     const code = (code: ZoneProblemCode, other?: DnsRecord): ZoneProblem[] => [
       { code, record, ...(other ? { other } : {}) },
     ];
@@ -97,16 +98,32 @@ export function zoneProblems(
       if (record.type === 'NS') return code('nameserversAtTop');
       if (record.type === 'DS') return code('signerAtTop');
     }
-    const above = handedOn.find((name) => record.name === name || record.name.endsWith(`.${name}`));
+    // The one nearest to the top: what is below that is not answered here at all.
+    const above = [record.name, ...namesAbove(record.name)].findLast((name) => handedOn.has(name));
     if (above !== undefined && !mayStandBelow(record, above)) return code('belowHandedOn', at.get(above)?.[0]);
-    if (record.type === 'DS' && !handedOn.includes(record.name)) return code('signerWithoutNameservers');
-    const conflict = conflictWith(record, beside);
+    if (record.type === 'DS' && !handedOn.has(record.name)) return code('signerWithoutNameservers');
+    const conflict = conflictWith(record, at.get(record.name) ?? []);
     if (conflict) return code(...conflict);
     const target = targetOf(record);
     if (target !== undefined && aliases.has(target)) return code('toAlias');
-    const otherTtl = beside.find(({ type, ttl }) => type === record.type && ttl !== record.ttl);
-    return otherTtl && records.indexOf(otherTtl) < records.indexOf(record) ? code('ttlsDiffer', otherTtl) : [];
+    const otherTtl = otherTtls.get(record);
+    return otherTtl ? code('ttlsDiffer', otherTtl) : [];
   });
+}
+
+/** Of each record that is kept for another time than one of its name and type before it: that one. */
+function differingTtls(records: readonly DnsRecord[]): Map<DnsRecord, DnsRecord> {
+  const sets = new Map<string, { readonly first: DnsRecord; different?: DnsRecord }>();
+  const found = new Map<DnsRecord, DnsRecord>();
+  for (const record of records) {
+    const key = `${record.name} ${record.type}`;
+    const set = sets.get(key);
+    const other = record.ttl === set?.first.ttl ? set.different : set?.first;
+    if (other) found.set(record, other);
+    if (!set) sets.set(key, { first: record });
+    else if (record.ttl !== set.first.ttl) set.different ??= record;
+  }
+  return found;
 }
 
 function mayStandBelow({ name, type }: DnsRecord, above: string): boolean {
@@ -114,9 +131,10 @@ function mayStandBelow({ name, type }: DnsRecord, above: string): boolean {
   return type === 'A' || type === 'AAAA';
 }
 
-function conflictWith(record: DnsRecord, beside: readonly DnsRecord[]): [ZoneProblemCode, DnsRecord] | undefined {
-  const ofType = (...types: RecordType[]) => beside.find(({ type }) => types.includes(type));
-  const [other] = beside;
+/** @param here all records at its name */
+function conflictWith(record: DnsRecord, here: readonly DnsRecord[]): [ZoneProblemCode, DnsRecord] | undefined {
+  const ofType = (...types: RecordType[]) => here.find((one) => one !== record && types.includes(one.type));
+  const other = here.find((one) => one !== record);
   if (record.type === 'CNAME' && other) return [other.type === 'CNAME' ? 'severalAliases' : 'aliasBesideOthers', other];
   const addresses = record.type === 'ALIAS' ? ofType('A', 'AAAA', 'ALIAS') : undefined;
   if (addresses) return [addresses.type === 'ALIAS' ? 'severalAliases' : 'addressesBesideAlias', addresses];
@@ -137,13 +155,12 @@ function targetOf({ type, data }: DnsRecord): string | undefined {
 
 /** What is allowed and most likely not meant. */
 export function zoneAdvice(records: readonly DnsRecord[]): ZoneAdvice[] {
-  return [...byName(records)].flatMap(([name, here]) => {
+  const at = byName(records);
+  const hasPolicy = at.get('_dmarc')?.some((one) => one.type === 'TXT' && /^v=dmarc1/i.test(shownData(one))) ?? false;
+  return [...at].flatMap(([name, here]) => {
     const texts = here.filter(({ type }) => type === 'TXT');
     const spf = texts.filter((record) => /^v=spf1( |$)/i.test(shownData(record)));
     const mail = here.find((record) => record.type === 'MX' && !isNullMx(record));
-    const policy = records.find(
-      (record) => record.type === 'TXT' && record.name === dmarcName(name) && /^v=dmarc1/i.test(shownData(record)),
-    );
     return [
       ...here.flatMap((record): ZoneAdvice[] => [
         ...(isHidden(record) ? [{ code: 'privateAddress', record } as const] : []),
@@ -156,7 +173,7 @@ export function zoneAdvice(records: readonly DnsRecord[]): ZoneAdvice[] {
         return count > 10 ? [{ code: 'spfLookups', record, count }] : [];
       }),
       ...(mail && spf.length === 0 ? [{ code: 'mailWithoutSpf', record: mail } as const] : []),
-      ...(mail && !policy && name === '@' ? [{ code: 'mailWithoutDmarc', record: mail } as const] : []),
+      ...(mail && !hasPolicy && name === '@' ? [{ code: 'mailWithoutDmarc', record: mail } as const] : []),
       ...texts.flatMap((record): ZoneAdvice[] =>
         /^_dmarc(\.|$)/.test(name) && !/^v=DMARC1\s*;\s*p=(none|quarantine|reject)\s*(;|$)/.test(shownData(record))
           ? [{ code: 'dmarcForm', record }]
@@ -164,10 +181,6 @@ export function zoneAdvice(records: readonly DnsRecord[]): ZoneAdvice[] {
       ),
     ];
   });
-}
-
-function dmarcName(name: string): string {
-  return name === '@' ? '_dmarc' : `_dmarc.${name}`;
 }
 
 function isHidden({ type, data: [address = ''] }: DnsRecord): boolean {
@@ -232,8 +245,10 @@ export function withRecords(
   added: readonly DnsRecord[],
   removed: readonly DnsRecord[] = [],
 ): DnsRecord[] {
-  const staying = records.filter((record) => !removed.some((gone) => isSameRecord(gone, record)));
-  return [...staying, ...added.filter((record) => !staying.some((other) => isSameRecord(other, record)))];
+  const gone = new Set(removed.map(recordKey));
+  const staying = records.filter((record) => !gone.has(recordKey(record)));
+  const there = new Set(staying.map(recordKey));
+  return [...staying, ...added.filter((record) => !there.has(recordKey(record)))];
 }
 
 /** A zone after a record was written in it, in the place of another or new: those of its name and type are kept equally long. */
@@ -265,7 +280,8 @@ export function changedOnto(
   mine: readonly DnsRecord[],
 ): DnsRecord[] {
   const { added, removed, retimed } = zoneDifference(before, mine);
-  const timed = now.map((record) => retimed.find((one) => isSameRecord(one, record)) ?? record);
+  const timedAs = new Map(retimed.map((record) => [recordKey(record), record]));
+  const timed = now.map((record) => timedAs.get(recordKey(record)) ?? record);
   return withRecords(timed, added, removed);
 }
 

@@ -110,7 +110,8 @@ function Pointing({ zone, head }: PointingProps) {
       {head}
       {zone.isAsked ? null : <Notice kind="notice">{words.notAsked}</Notice>}
       {save.isError && isChanged ? <Failure fault={save.error} /> : null}
-      {saved && saved.version === version && !isChanged ? (
+      {save.isError && !isChanged ? <Notice kind="good">{words.saved(version)}</Notice> : null}
+      {saved && saved.version === version && !isChanged && !save.isError ? (
         <Notice
           kind="good"
           action={

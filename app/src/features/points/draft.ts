@@ -36,12 +36,14 @@ export function useZoneDraft(zone: ShownZone): ZoneDraft {
       : draft.records;
   const difference = zoneDifference(zone.records, records);
   const fromFile = draft?.fromFile ?? false;
+  const isChanged = Object.values(difference).some((some: readonly DnsRecord[]) => some.length > 0);
   return {
     records,
     fromFile,
     difference,
-    isChanged: Object.values(difference).some((some: readonly DnsRecord[]) => some.length > 0),
-    meanwhile: isOlder ? zoneDifference(draft.from.records, zone.records) : undefined,
+    isChanged,
+    // Where nothing of it is left to be saved, it was saved from here, and its answer was lost.
+    meanwhile: isOlder && isChanged ? zoneDifference(draft.from.records, zone.records) : undefined,
     change: (changed, isFile = fromFile) =>
       drafts.set({ ...drafts.get(), [zone.name]: { from: zone, records: changed, fromFile: isFile } }),
     drop: () => {

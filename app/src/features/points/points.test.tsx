@@ -117,3 +117,16 @@ test('what another name has is taken over as a change that is not saved yet; a n
   expect(screen.getByText(/^1 record more, 1 record less\./)).toBeTruthy();
   expect(saved(server)).toEqual([]);
 });
+
+test('where the answer to a save is lost, what is there now is asked for, and says that it was saved', async () => {
+  const server = serverWith();
+  server.instead.set(`PUT ${path}`, { status: 502, body: { type: 'about:blank', detail: 'No answer came.' } });
+  show(<PointsScreen />);
+  await add('A', 'www', '192.0.2.9');
+  const there = { ...zone, version: 4, records: [web, { ...web, name: 'www', data: ['192.0.2.9'] }] };
+  server.instead.set(`GET ${path}`, { status: 200, body: there });
+  fireEvent.click(button('Save'));
+  expect(await screen.findByText(/^Saved as version 4/)).toBeTruthy();
+  expect(screen.queryByText(/^Somebody else/)).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Save' })).toBeNull();
+});

@@ -67,7 +67,7 @@ export const names: Texts['names'] = {
     grouped: (title) => `puesto en el grupo «${title}»`,
     ungrouped: 'sacado de su grupo',
     givenBack: 'devuelto, borrado en su operador',
-    records: 'se cambiaron sus registros DNS',
+    records: 'se cambiaron sus entradas DNS',
     authCode: 'se hizo un nuevo código de autorización',
     suspended: 'fuera de servicio: no se confirmó la dirección del titular',
     released: 'otra vez en servicio',

@@ -45,8 +45,9 @@ export class Pointing {
     const changed =
       version === kept.version &&
       (await database.transaction(async (transaction) => {
-        const after = await zones.change(transaction, kept, records, who, clock.now());
-        if (after) await names.log(transaction, held.id, who, { type: 'records', version: after.version }, clock.now());
+        const now = clock.now();
+        const after = await zones.change(transaction, kept, records, who, now);
+        if (after) await names.log(transaction, held.id, who, { type: 'records', version: after.version }, now);
         return after;
       }));
     if (changed) return shown(held, changed);
@@ -65,8 +66,9 @@ export class Pointing {
 
   /** @throws Problem 404 where it is not kept */
   async recordsAt(account: string, name: string, version: number): Promise<readonly DnsRecord[]> {
-    await this.need(account, name);
-    const records = Number.isSafeInteger(version) ? await this.parts.zones.recordsAt(name, version) : undefined;
+    const { kept } = await this.need(account, name);
+    const isOne = Number.isInteger(version) && version >= 0 && version <= kept.version;
+    const records = isOne ? await this.parts.zones.recordsAt(name, version) : undefined;
     if (!records) throw notFound('version of these records');
     return records;
   }
@@ -110,10 +112,11 @@ function readRecords(zone: string, typed: readonly TypedRecord[], fromFile: bool
   if (bad.length > 0) throw badFields(bad);
   const records = read.filter((one): one is DnsRecord => !('code' in one));
   const problems = zoneProblems(zone, records, fromFile ? mostRecords.byFile : mostRecords.byHand);
+  const places = new Map(records.map((record, index) => [record, index]));
   if (problems.length > 0)
     throw badFields(
       problems.map((problem) => ({
-        pointer: `/records/${records.indexOf(problem.record)}`,
+        pointer: `/records/${places.get(problem.record)}`,
         code: problem.code,
         detail: zoneDetail(problem),
       })),
