@@ -1,12 +1,12 @@
 import path from 'node:path';
-import { powerDns, startNameServers } from './nameServers.mjs';
+import { dnsPackages, startDns } from './dns.mjs';
 import { needNodeModules, needPackages, postgresql, root, say } from './setup.mjs';
 
 const fresh = process.argv.includes('--fresh');
 const data = path.resolve(root, process.env.TIENDA_DATA ?? '.data');
 const base = 4310;
 
-needPackages([postgresql, ...powerDns]);
+needPackages([postgresql, ...dnsPackages]);
 needNodeModules();
 const { build } = await import('./build.mjs');
 const { prepareWorld, startServer, startStandIns, stop } = await import('./world.mjs');
@@ -41,8 +41,8 @@ try {
   const { env, postgres } = await prepareWorld({ data, base, name: 'tienda', fresh, more: { TIENDA_DEMO: '1' } });
   started.push(() => postgres.stop());
   say('starting the name servers, the stand-ins and the server');
-  const nameServers = startNameServers(env);
-  started.push(() => nameServers.stop());
+  const dns = startDns(env);
+  started.push(() => dns.stop());
   await run(startStandIns, env);
   await run(startServer, env);
   const { demoSignIns, loadDemo } = await import('./demo.mjs');

@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { createInterface } from 'node:readline';
-import { powerDns, startNameServers } from './nameServers.mjs';
+import { dnsPackages, startDns } from './dns.mjs';
 import {
   checkZone,
   chromium,
@@ -29,7 +29,7 @@ if (unknown) {
   process.exit(2);
 }
 
-needPackages([postgresql, ...powerDns, pgbouncer, chromium, dig, checkZone, xmllint, poppler]);
+needPackages([postgresql, ...dnsPackages, pgbouncer, chromium, dig, checkZone, xmllint, poppler]);
 needNodeModules();
 
 const reports = path.join(root, 'test-results');
@@ -116,11 +116,11 @@ async function inWorld(name, base, act) {
     outlivesPower: false,
   });
   const standIns = await startStandIns(env);
-  const nameServers = startNameServers(env);
+  const dns = startDns(env);
   try {
     await act(env);
   } finally {
-    await nameServers.stop();
+    await dns.stop();
     await stop(standIns);
     postgres.stop();
   }

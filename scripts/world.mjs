@@ -25,6 +25,9 @@ function secretsIn(data) {
   // Data from before the two were kept apart was sealed with the other.
   const older = known.TIENDA_SECRET && !known.TIENDA_SEALING_KEY ? known.TIENDA_SECRET : known.TIENDA_OLD_SEALING_KEYS;
   if (older) secrets.TIENDA_OLD_SEALING_KEYS = older;
+  // A number below the order of P-256, as it begins with 0.
+  secrets.TIENDA_PARENTS_KEY =
+    known.TIENDA_PARENTS_KEY ?? Buffer.concat([Buffer.alloc(1), randomBytes(31)]).toString('base64');
   writeFileSync(file, JSON.stringify(secrets), { mode: 0o600 });
   return secrets;
 }
@@ -62,6 +65,7 @@ export async function prepareWorld({ data, base, name, fresh = false, more = {},
     TIENDA_PAYMENTS_PORT: String(process.env.TIENDA_PAYMENTS_PORT ?? base + 30),
     TIENDA_SMTP_PORT: String(process.env.TIENDA_SMTP_PORT ?? base + 40),
     TIENDA_DNS_PORT: String(process.env.TIENDA_DNS_PORT ?? base + 43),
+    TIENDA_RESOLVER_PORT: String(process.env.TIENDA_RESOLVER_PORT ?? base + 46),
     TIENDA_DATA: data,
     ...(postgres.directory ? { TIENDA_POSTGRES_DIRECTORY: postgres.directory } : {}),
     DATABASE_URL: await needDatabase(postgres.url, name, fresh),

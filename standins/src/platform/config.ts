@@ -10,6 +10,12 @@ export interface StandInConfig {
   readonly registryControlPort: number;
   /** HTTP: the registries' zone files. */
   readonly zonesPort: number;
+  /** HTTP: the root and the extensions' zones, for the name server that answers for them. */
+  readonly parentsPort: number;
+  /** The number of the key that they are signed with, base 64. */
+  readonly parentsKey: string;
+  /** How long resolvers may keep what they say, seconds. */
+  readonly parentsTtl: number;
   readonly rdapPort: number;
   readonly brokerPort: number;
   readonly brokerKey: string;
@@ -48,6 +54,9 @@ export function readConfig(): StandInConfig {
     registryControlPort: number('TIENDA_REGISTRY_CONTROL_PORT', registryPort + 9),
     zonesPort: number('TIENDA_ZONES_PORT', registryPort + 7),
     zonesPassword: secret('TIENDA_REGISTRY_PASSWORD'),
+    parentsPort: number('TIENDA_PARENTS_PORT', registryPort + 8),
+    parentsKey: secret('TIENDA_PARENTS_KEY'),
+    parentsTtl: number('TIENDA_PARENTS_TTL', 3600),
     rdapPort: number('TIENDA_RDAP_PORT', registryPort + 10),
     brokerPort: number('TIENDA_BROKER_PORT', registryPort + 40),
     brokerKey: secret('TIENDA_BROKER_KEY'),

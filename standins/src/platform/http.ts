@@ -20,7 +20,8 @@ export function serveHttp(router: Router, host: string, port: number, log: Logge
       ctx.body = { error: fault instanceof TypeError ? fault.message : 'It failed here' };
     }
   });
-  app.use(bodyParser({ enableTypes: ['json'], jsonStrict: false }));
+  // PowerDNS sends its JSON under the other type.
+  app.use(bodyParser({ enableTypes: ['json'], extendTypes: { json: ['text/javascript'] }, jsonStrict: false }));
   app.use(router.routes());
   return new Promise((resolve, reject) => {
     const server = app.listen(port, host, () => resolve(server));

@@ -151,6 +151,15 @@ export class RegistryHosts {
       .where(eq(registeredDomain.name, above));
   }
 
+  /** Where a host is, if it was made with addresses. */
+  async addressesOf(host: string): Promise<readonly string[]> {
+    const [row] = await this.database
+      .select({ addresses: registryHost.addresses })
+      .from(registryHost)
+      .where(and(eq(registryHost.registry, this.registry.id), eq(registryHost.host, host)));
+    return row?.addresses ?? [];
+  }
+
   /** Those with addresses that are below names of a zone, with whose they are: the glue. */
   glue(zone: string): Promise<{ host: string; addresses: string[] }[]> {
     const { registry, host, addresses } = registryHost;

@@ -11,6 +11,7 @@ import { RegistryHosts } from './hosts';
 import type { RegistryKeeper } from './keeper';
 import { RegistryMessages } from './messages';
 import { registrars, RegistryStore } from './store';
+import { ParentZones, parentsRouter } from './parents';
 import { readPast, remember } from './pastStore';
 import { RegistrySwitches } from './switches';
 import { RegistryTransfers } from './transfers';
@@ -86,6 +87,8 @@ export async function startRegistries(
     ctx.status = 204;
   });
   await serveHttp(router, config.host, config.registryControlPort, log);
+  const parents = new ParentZones(keepers, { secret: config.parentsKey, ttl: config.parentsTtl }, now);
+  await serveHttp(parentsRouter(parents), config.host, config.parentsPort, log);
   await serveHttp(zoneFileRouter(keepers, config.zonesPassword, log), config.host, config.zonesPort, log);
   return keepers;
 }

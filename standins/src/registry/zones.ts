@@ -1,15 +1,20 @@
 import { Readable } from 'node:stream';
 import { eq, like, sql } from 'drizzle-orm';
+import type { Delegation } from '@tienda/core/dns/delegation';
 import { dsText } from '@tienda/core/dns/delegationSigner';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { Database } from '../db/database';
 import { registeredDomain } from '../db/schema';
-import { strangersLabels } from './background';
+import { heldByStranger, strangersLabels } from './background';
 import type { Registry } from './registries';
 import { labelOf, stageOn, zoneOf } from './life';
 import { nameserversOf, type RegistryHosts } from './hosts';
+import { serversOf } from './internet';
 
 const dayInSeconds = 24 * 3600;
+
+/** Strangers’ names are all delegated to the nameservers of one. */
+const strangersSponsor = 'harbourgate';
 
 /** When a zone last changed, as its SOA serial. */
 export interface ZoneSerial {
@@ -47,6 +52,21 @@ export class RegistryZones {
     }));
   }
 
+  /** To where a name is delegated this moment; undefined where its zone says nothing of it. */
+  async delegationOf(name: string): Promise<(Pick<Delegation, 'ds'> & { nameservers: readonly string[] }) | undefined> {
+    const [row] = await this.database.select().from(registeredDomain).where(eq(registeredDomain.name, name));
+    if (row && this.isDelegated(row)) return { nameservers: row.nameservers ?? nameserversOf(row.sponsor), ds: row.ds };
+    const isStrangers = !row && heldByStranger(labelOf(name), zoneOf(name));
+    return isStrangers ? { nameservers: nameserversOf(strangersSponsor), ds: [] } : undefined;
+  }
+
+  private isDelegated(row: typeof registeredDomain.$inferSelect): boolean {
+    return (
+      ['active', 'grace'].includes(stageOn(row, isoDate(this.now()))) &&
+      !row.statuses.some((status) => ['pendingCreate', 'clientHold'].includes(status))
+    );
+  }
+
   /** The master file of a zone, in pieces of many lines. */
   zoneFile(zone: string): Readable {
     return Readable.from(this.zoneLines(zone));
@@ -54,30 +74,23 @@ export class RegistryZones {
 
   private async *zoneLines(zone: string): AsyncGenerator<string> {
     const serial = (await this.serials()).find((known) => known.zone === zone)?.serial ?? 0;
+    const servers = serversOf(this.registry.id);
     yield [
       `$ORIGIN ${zone}.`,
       '$TTL 86400',
-      `@ IN SOA ns1.${this.registry.id}.example. hostmaster.${this.registry.id}.example. (`,
+      `@ IN SOA ${servers[0]}. hostmaster.${this.registry.id}.example. (`,
       `    ${serial} ; serial`,
       '    3600 900 1209600 3600 )',
-      `  IN NS ns1.${this.registry.id}.example.`,
-      `  IN NS ns2.${this.registry.id}.example.`,
+      ...servers.map((host) => `  IN NS ${host}.`),
       '',
     ].join('\n');
     const rows = await this.database
       .select()
       .from(registeredDomain)
       .where(like(registeredDomain.name, `%.${zone}`));
-    const ours = rows.filter(
-      (row) =>
-        zoneOf(row.name) === zone &&
-        ['active', 'grace'].includes(stageOn(row, isoDate(this.now()))) &&
-        !row.statuses.some((status) => ['pendingCreate', 'clientHold'].includes(status)),
-    );
+    const ours = rows.filter((row) => zoneOf(row.name) === zone && this.isDelegated(row));
     yield ours
-      .map(({ name, sponsor, nameservers, ds }) =>
-        delegation(labelOf(name), nameservers ?? nameserversOf(sponsor), ds.map(dsText)),
-      )
+      .map((row) => delegation(labelOf(row.name), row.nameservers ?? nameserversOf(row.sponsor), row.ds.map(dsText)))
       .join('');
     const delegated = new Set(ours.map(({ name }) => name));
     yield (await this.hosts.glue(zone))
@@ -93,7 +106,7 @@ export class RegistryZones {
       .join('');
     let piece = '';
     for (const label of strangersLabels(zone)) {
-      piece += delegation(label, nameserversOf('harbourgate'));
+      piece += delegation(label, nameserversOf(strangersSponsor));
       if (piece.length < 60_000) continue;
       yield piece;
       piece = '';

@@ -1,0 +1,182 @@
+import { spawn } from 'node:child_process';
+import { createECDH } from 'node:crypto';
+import { chownSync, existsSync, mkdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { isRoot, run } from './setup.mjs';
+import { stop } from './world.mjs';
+
+const nameServer = '/usr/sbin/pdns_server';
+const resolver = '/usr/sbin/named';
+const backends = '/usr/lib/x86_64-linux-gnu/pdns';
+const hasBackend = (name) =>
+  existsSync(path.join(backends, `lib${name}backend.so`)) || existsSync(`/usr/share/doc/pdns-backend-${name}`);
+
+export const dnsPackages = [
+  { name: 'pdns-server', found: () => existsSync(nameServer) },
+  { name: 'pdns-backend-pgsql', found: () => existsSync('/usr/share/doc/pdns-backend-pgsql') || hasBackend('gpgsql') },
+  { name: 'pdns-backend-remote', found: () => hasBackend('remote') },
+  { name: 'bind9', found: () => existsSync(resolver) },
+];
+
+/** So long a server that has ended is left before it is started again. */
+const restartMs = 500;
+
+/** Every name server of the made-up internet has an address of its own, and all of them one port. */
+const nameServerAddresses = ['127.0.0.1', '127.0.0.2'];
+const parentsAddress = '127.0.0.3';
+const resolvers = 3;
+
+/**
+ * Starts everything that answers questions about names: Tienda's two name servers, which read what the shop writes into
+ * PostgreSQL; the one of root and extensions, which asks the registries; and three resolvers, which begin at the root, keep
+ * what they hear, and check what is signed. What ends is started again.
+ *
+ * @param {Record<string, string>} env `TIENDA_DNS_PORT` is the first name server's, the second has the next as well;
+ *   `TIENDA_RESOLVER_PORT` the first resolver's, the others have those that follow
+ * @returns {{ stop: () => Promise<void> }}
+ */
+export function startDns(env) {
+  const servers = [
+    ...nameServerAddresses.map((_, place) => startNameServer(env, place)),
+    startParents(env),
+    ...Array.from({ length: resolvers }, (_, place) => startResolver(env, place)),
+  ];
+  return { stop: async () => void (await Promise.all(servers.map((server) => server.stop()))) };
+}
+
+function startNameServer(env, place) {
+  const database = new URL(env.TIENDA_DIRECT_DATABASE_URL ?? env.DATABASE_URL);
+  const port = Number(env.TIENDA_DNS_PORT);
+  return startPowerDns(env, String(place + 1), {
+    launch: 'gpgsql',
+    'gpgsql-host': database.hostname,
+    'gpgsql-port': database.port || '5432',
+    'gpgsql-dbname': database.pathname.slice(1),
+    'gpgsql-user': decodeURIComponent(database.username),
+    'gpgsql-password': decodeURIComponent(database.password),
+    'gpgsql-extra-connection-parameters': 'options=-csearch_path=dns',
+    'gpgsql-dnssec': 'yes',
+    'local-address': [
+      `${nameServerAddresses[place]}:${port}`,
+      // The second can be found at the first one's address too.
+      ...(place > 0 ? [`${nameServerAddresses[0]}:${port + place}`] : []),
+    ].join(','),
+    'distributor-threads': '2',
+  });
+}
+
+function startParents(env) {
+  const registries = Number(env.TIENDA_PARENTS_PORT ?? Number(env.TIENDA_REGISTRY_PORT) + 8);
+  return startPowerDns(env, 'parents', {
+    launch: 'remote',
+    'remote-connection-string': `http:url=http://127.0.0.1:${registries}/dns,post=1,post_json=1`,
+    'remote-dnssec': 'yes',
+    'local-address': `${parentsAddress}:${env.TIENDA_DNS_PORT}`,
+    'distributor-threads': '1',
+  });
+}
+
+function startPowerDns(env, name, settings) {
+  const owner = ownerIds('pdns');
+  const directory = directoryOf(env, name, owner);
+  const all = {
+    ...settings,
+    // What is written is answered at once.
+    'zone-cache-refresh-interval': '0',
+    'cache-ttl': '0',
+    'query-cache-ttl': '0',
+    'negquery-cache-ttl': '0',
+    'socket-dir': directory,
+    ...(owner ? { setuid: String(owner[0]), setgid: String(owner[1]) } : {}),
+    daemon: 'no',
+    guardian: 'no',
+    'receiver-threads': '1',
+    // Nobody gets a long answer for a short question with somebody else's address on it, or a whole zone.
+    'any-to-tcp': 'yes',
+    'disable-axfr': 'yes',
+    'version-string': 'anonymous',
+    'security-poll-suffix': '',
+    loglevel: '3',
+  };
+  const lines = Object.entries(all).map(([setting, value]) => `${setting}=${value}\n`);
+  write(path.join(directory, 'pdns.conf'), lines.join(''), owner);
+  return keepRunning(nameServer, [`--config-dir=${directory}`]);
+}
+
+/** One that walks from the root to the servers of a name, each at its own address, all at the port of the name servers. */
+function startResolver(env, place) {
+  const owner = ownerIds('bind');
+  const directory = directoryOf(env, `resolver${place + 1}`, owner);
+  const pair = createECDH('prime256v1');
+  pair.setPrivateKey(env.TIENDA_PARENTS_KEY, 'base64');
+  const publicKey = pair.getPublicKey().subarray(1).toString('base64');
+  write(path.join(directory, 'hints'), `. 3600000 NS root.\nroot. 3600000 A ${parentsAddress}\n`, owner);
+  const settings = `
+    options {
+      directory "${directory}";
+      port ${env.TIENDA_DNS_PORT};
+      listen-on port ${Number(env.TIENDA_RESOLVER_PORT) + place} { 127.0.0.1; };
+      listen-on-v6 { none; };
+      allow-query { 127.0.0.0/8; };
+      recursion yes;
+      dnssec-validation yes;
+      empty-zones-enable no;
+      // What is here is known to the second: it is asked for again when its time is over, and no sooner.
+      prefetch 0;
+      servfail-ttl 1;
+      max-cache-size 64M;
+      pid-file none;
+      session-keyfile none;
+      version none;
+    };
+    controls {};
+    logging { category default { stderr; }; category lame-servers { null; }; channel stderr { stderr; severity error; }; };
+    trust-anchors { . static-key 257 3 13 "${publicKey}"; };
+    zone "." { type hint; file "hints"; };
+  `;
+  write(path.join(directory, 'named.conf'), settings, owner);
+  const as = owner ? ['-u', 'bind'] : [];
+  return keepRunning(resolver, ['-4', '-f', '-n', '1', ...as, '-c', path.join(directory, 'named.conf')]);
+}
+
+/** As root, a server gives up root as soon as it has its port. @returns undefined where there is nothing to give up */
+function ownerIds(user) {
+  if (!isRoot) return undefined;
+  return ['-u', '-g'].map((which) => Number(run('id', [which, user], { stdio: ['ignore', 'pipe', 'inherit'] })));
+}
+
+function directoryOf(env, name, owner) {
+  const directory = path.resolve(env.TIENDA_DATA, 'dns', name);
+  mkdirSync(directory, { recursive: true });
+  if (owner) chownSync(directory, ...owner);
+  return directory;
+}
+
+function write(file, text, owner) {
+  writeFileSync(file, text, { mode: 0o600 });
+  if (owner) chownSync(file, ...owner);
+}
+
+function keepRunning(program, args) {
+  let child;
+  let isStopping = false;
+  let timer;
+  const start = () => {
+    let said = '';
+    child = spawn(program, args, { stdio: ['ignore', 'ignore', 'pipe'] });
+    child.stderr.on('data', (piece) => (said = `${said}${piece}`.slice(-1000)));
+    child.once('exit', (code) => {
+      if (isStopping) return;
+      console.error(`${path.basename(program)} ended (${code}) and is started again:\n${said}`);
+      timer = setTimeout(start, restartMs);
+    });
+  };
+  start();
+  return {
+    stop: async () => {
+      isStopping = true;
+      clearTimeout(timer);
+      await stop(child);
+    },
+  };
+}
