@@ -5,6 +5,7 @@ import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSess
 import type { Agreement, Extension, WholeExtension } from '@tienda/core/catalogue/extension';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { DnsRecord } from '@tienda/core/dns/record';
+import type { ZoneSight } from '@tienda/core/dns/sight';
 import type { ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
 import type { SearchEvent } from '@tienda/core/search/searchEvent';
 import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
@@ -145,6 +146,7 @@ export interface Answers {
   'PUT /api/me/names/:name/zone': ShownZone;
   'GET /api/me/names/:name/zone/versions': readonly ShownZoneVersion[];
   'GET /api/me/names/:name/zone/versions/:version': readonly DnsRecord[];
+  'GET /api/me/names/:name/zone/sight': ZoneSight;
   'GET /api/me/names/:name/zone/file': ZoneText;
   'GET /api/me/names': readonly ShownName[];
   'GET /api/calendars/:secret': CalendarFile;

@@ -10,6 +10,7 @@ import { ServerProcess, unique } from './serverProcess';
 /** What name servers answer, with `dig` and `named-checkzone` as judges. */
 let server: ServerProcess;
 let visitor: Visitor;
+let other: Visitor;
 
 const run = promisify(execFile);
 const ports = [0, 1].map((place) => Number(process.env['TIENDA_DNS_PORT']) + place);
@@ -17,6 +18,7 @@ const ports = [0, 1].map((place) => Number(process.env['TIENDA_DNS_PORT']) + pla
 beforeAll(async () => {
   server = await ServerProcess.start(24);
   ({ visitor } = await server.member());
+  ({ visitor: other } = await server.member());
 });
 afterAll(() => server.end());
 
@@ -134,12 +136,51 @@ test('each state is kept with who and when, and comes back when it is saved agai
   expect(log[0]).toMatchObject({ who: 'owner', what: { type: 'records', version: 2 } });
 });
 
+test('an ALIAS answers the addresses of its host, from each name server', async () => {
+  const name = await held();
+  await put(200, name, 0, record('@', 'ALIAS', 'sites.quayhost.example'), record('www', 'CNAME', '@'));
+  for (const port of ports) {
+    expect(await dig(`${name} A`, port)).toEqual([expect.stringMatching(`^${name}. \\d+ IN A 192.0.2.80$`)]);
+    expect(await status(`${name} AAAA`)).toBe('NOERROR');
+  }
+});
+
+test('whether everyone sees a change is asked of every resolver: what one kept from before is told with its end', async () => {
+  const name = await held();
+  const sight = () => visitor.expect(200, 'GET', `/api/me/names/${name}/zone/sight`);
+  expect(await sight()).toMatchObject({ version: 0, questions: [] });
+  await put(200, name, 0, record('@', 'A', '192.0.2.7', 60), record('@', 'MX', '10 mx.lakepost.example'));
+  const first = await sight();
+  expect(first).toMatchObject({ version: 1, servers: [{ isCurrent: true }, { isCurrent: true }] });
+  expect(first.questions).toMatchObject(
+    [
+      { name: '@', type: 'A', answers: ['192.0.2.7'] },
+      { name: '@', type: 'MX', answers: ['10 mx.lakepost.example'] },
+    ].map(({ answers, ...question }) => ({
+      ...question,
+      seen: [0, 1, 2].map((place) => ({ place, sight: 'new', answers })),
+    })),
+  );
+  expect(first.until).toBeUndefined();
+  await put(200, name, 1, record('@', 'A', '192.0.2.8', 60));
+  const second = await sight();
+  const [a, mx] = second.questions;
+  expect(a.seen).toMatchObject([0, 1, 2].map((place) => ({ place, sight: 'old', answers: ['192.0.2.7'] })));
+  expect(mx.seen).toMatchObject(
+    [0, 1, 2].map((place) => ({ place, sight: 'old', answers: ['10 mx.lakepost.example'] })),
+  );
+  for (const { until } of a.seen) expect((Date.parse(until) - Date.now()) / 1000).toBeLessThanOrEqual(61);
+  // The MX was to be kept longest.
+  expect(Date.parse(second.until)).toBeGreaterThanOrEqual(
+    Math.max(...mx.seen.map((one: { until: string }) => Date.parse(one.until))) - 1000,
+  );
+  await other.expect(404, 'GET', `/api/me/names/${name}/zone/sight`);
+});
+
 test('a record that cannot be is named with its remedy, and nothing of it is saved', async () => {
   const name = await held();
   const problem = await put(422, name, 0, record('@', 'A', '192.0.2.7'), record('@', 'MX', '10 192.0.2.7'));
   expect(problem.errors).toMatchObject([{ pointer: '/records/1/data', code: 'addressForHost' }]);
-  const alias = await put(422, name, 0, record('sip', 'ALIAS', 'sip.quayhost.example'));
-  expect(alias.errors).toMatchObject([{ pointer: '/records/0/type', code: 'type' }]);
   const together = await put(422, name, 0, record('www', 'CNAME', '@'), record('www', 'A', '192.0.2.7'));
   expect(together.errors).toMatchObject([{ pointer: '/records/0', code: 'aliasBesideOthers' }]);
   expect(await zoneOf(name)).toMatchObject({ version: 0, records: [] });

@@ -1,8 +1,9 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { masterData, type DnsRecord } from '@tienda/core/dns/record';
 import type { ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
+import type { ZoneSight } from '@tienda/core/dns/sight';
 import { call } from './client';
-import { useMine } from './mine';
+import { someTimeMs, useMine } from './mine';
 
 const addressOf = (name: string) => `/api/me/names/${encodeURIComponent(name)}/zone`;
 
@@ -40,6 +41,13 @@ export function useSaveZone(name: string) {
 /** The states that the records of a name had, the latest first. */
 export function useZoneVersions(name: string) {
   return useMine<ShownZoneVersion[]>(['names', 'zone-versions', name], `${addressOf(name)}/versions`);
+}
+
+/** Whether everyone sees the latest change: asked again until they do. */
+export function useZoneSight(name: string, version: number) {
+  return useMine<ZoneSight>(['names', 'zone-sight', name, String(version)], `${addressOf(name)}/sight`, (known) =>
+    known.questions.every(({ seen }) => seen.every(({ sight }) => sight === 'new')) ? undefined : someTimeMs,
+  );
 }
 
 /** The records of a name as they were. */

@@ -20,9 +20,6 @@ export const recordTypes = [
 ] as const;
 export type RecordType = (typeof recordTypes)[number];
 
-/** Those that can be set: ALIAS is not answered yet. */
-export const settableTypes: readonly RecordType[] = recordTypes.filter((type) => type !== 'ALIAS');
-
 /** One record of a zone, in the one way to write it. */
 export interface DnsRecord {
   /** Below the zone, in A-labels: `@` for the zone's own name, `www`, `*.shop`, `_dmarc`. */

@@ -3,6 +3,7 @@ import type { Config } from '../platform/config';
 import type { MailGateway } from '../platform/outbox/mail';
 import { HttpBroker, type BrokerGateway } from './broker/broker';
 import { SmtpMail } from './mail/smtpMail';
+import { DnsClient } from './dns/dnsClient';
 import { HttpPayments } from './payments/httpPayments';
 import type { PaymentGateway } from './payments/paymentGateway';
 import { RdapClient, type RdapGateway } from './rdap/rdapClient';
@@ -16,6 +17,7 @@ export interface Gateways {
   readonly payments: PaymentGateway;
   readonly broker: BrokerGateway;
   readonly mail: MailGateway;
+  readonly dns: DnsClient;
   close(): void;
 }
 
@@ -28,6 +30,7 @@ export function openGateways(config: Config): Gateways {
     payments: new HttpPayments(config.paymentsUrl, config.paymentsKey, config.noticeUrl),
     broker: new HttpBroker(config.brokerUrl, config.brokerKey),
     mail: new SmtpMail('127.0.0.1', config.smtpPort),
+    dns: new DnsClient(),
     close: () => {
       for (const registry of registries.values()) registry.close();
     },

@@ -38,6 +38,7 @@ import { OfferService } from './offers/service';
 import { OfferStore } from './offers/store';
 import { pointRoutes } from './points/routes';
 import { Pointing } from './points/service';
+import { Sights } from './points/sight';
 import { statementRoutes } from './statements/routes';
 import { StatementStore } from './statements/store';
 import { openOrders } from './openOrders';
@@ -90,7 +91,7 @@ export async function openNames(
   held: NameStore,
 ): Promise<Names> {
   const { config, log, database, notifications, idempotency, attention, outbox, clock, codeKeys } = platform;
-  const { registries, broker } = gateways;
+  const { registries, broker, dns } = gateways;
   const { accounts, contacts } = people;
   const { catalogue, search } = find;
   const holders = new HolderChecks({
@@ -139,6 +140,8 @@ export async function openNames(
   const cards = { database, cards: new EndingCards(database), outbox, clock, publicUrl };
   const priceRises = new PriceRises({ store: new RiseStore(database), catalogue, outbox, clock, publicUrl });
   const rises = (today: IsoDate) => catalogue.renewableBefore(today);
+  const zones = new ZoneStore(database);
+  const pointing = new Pointing({ database, names: held, zones, clock });
   const care = new CareStore(database);
   const renewals = new Renewals({
     ...money,
@@ -197,7 +200,7 @@ export async function openNames(
       ...offerRoutes(offers, idempotency),
       ...nameListRoutes(new NameLists(database, rises), views, catalogue, clock),
       ...nameRoutes(held, views),
-      ...pointRoutes(new Pointing({ database, names: held, zones: new ZoneStore(database), clock })),
+      ...pointRoutes(pointing, new Sights({ pointing, zones, dns, clock, ...config.dns })),
       ...lookRoutes(new RegistryLooks(registries, catalogue, attention), held, isChanging),
       ...calendarRoutes({ accounts, names: held, catalogue, clock, keys: codeKeys, publicUrl }),
       ...givingBackRoutes(givingBack, held, asking, idempotency),

@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { ownNameservers } from '@tienda/core/dns/delegation';
 
 /** Where one registry listens, and how much of it Tienda may use at once. */
 interface RegistryAddress {
@@ -13,6 +14,12 @@ interface RegistryAddress {
 
 /** The one in use first. */
 type Keys = readonly [string, ...string[]];
+
+/** Where a server of the domain name system is reached. */
+interface DnsServer {
+  readonly address: string;
+  readonly port: number;
+}
 
 export interface Config {
   readonly host: string;
@@ -44,6 +51,12 @@ export interface Config {
   readonly zonesDirectory: string;
   /** Where RDAP's bootstrap file is. */
   readonly rdapUrl: string;
+  readonly dns: {
+    /** Tienda's own name servers. */
+    readonly nameServers: readonly (DnsServer & { readonly host: string })[];
+    /** Resolvers of places from which visitors come. */
+    readonly resolvers: readonly DnsServer[];
+  };
   readonly brokerUrl: string;
   readonly brokerKey: string;
   /** How often what falls due by itself is looked after. */
@@ -102,6 +115,8 @@ export function readConfig(): Config {
   const port = number('TIENDA_PORT', 4310);
   const registryPort = number('TIENDA_REGISTRY_PORT', 4320);
   const paymentsPort = number('TIENDA_PAYMENTS_PORT', 4340);
+  const dnsPort = number('TIENDA_DNS_PORT', 4353);
+  const resolverPort = number('TIENDA_RESOLVER_PORT', 4356);
   const smtpPort = number('TIENDA_SMTP_PORT', 4350);
   const data = process.env['TIENDA_DATA'] ?? '.data';
   const publicUrl = process.env['TIENDA_PUBLIC_URL'] ?? `http://127.0.0.1:${port}`;
@@ -130,6 +145,10 @@ export function readConfig(): Config {
     zonesUrl: `http://127.0.0.1:${number('TIENDA_ZONES_PORT', registryPort + 7)}`,
     zonesDirectory: path.join(data, 'zones'),
     rdapUrl: `http://127.0.0.1:${number('TIENDA_RDAP_PORT', registryPort + 10)}`,
+    dns: {
+      nameServers: ownNameservers.map((host, index) => ({ host, address: `127.0.0.${index + 1}`, port: dnsPort })),
+      resolvers: [0, 1, 2].map((place) => ({ address: '127.0.0.1', port: resolverPort + place })),
+    },
     brokerUrl: `http://127.0.0.1:${number('TIENDA_BROKER_PORT', registryPort + 40)}`,
     brokerKey: needed('TIENDA_BROKER_KEY'),
     sweepSeconds: number('TIENDA_SWEEP_SECONDS', 15),

@@ -21,7 +21,8 @@ export function serveHttp(router: Router, host: string, port: number, log: Logge
     }
   });
   // PowerDNS sends its JSON under the other type.
-  app.use(bodyParser({ enableTypes: ['json'], extendTypes: { json: ['text/javascript'] }, jsonStrict: false }));
+  const detectJSON = (ctx: Koa.Context) => ctx.is('text/javascript') === 'text/javascript';
+  app.use(bodyParser({ enableTypes: ['json'], detectJSON, jsonStrict: false }));
   app.use(router.routes());
   return new Promise((resolve, reject) => {
     const server = app.listen(port, host, () => resolve(server));

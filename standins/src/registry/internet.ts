@@ -11,10 +11,18 @@ const [first = '', second = ''] = ownNameservers;
 /** The root's server. */
 export const rootServer = 'ns1.topmost.example';
 
+/** Hosts of hosts: what people point their names at. Nothing answers there. */
+const rented: ReadonlyMap<string, string> = new Map([
+  ['sites.quayhost.example', '192.0.2.80'],
+  ['mx.lakepost.example', '192.0.2.25'],
+  ['mx2.lakepost.example', '192.0.2.26'],
+]);
+
 /** By whole name. */
 export const addressOf: ReadonlyMap<string, string> = new Map([
   [first, '127.0.0.1'],
   [second, '127.0.0.2'],
+  ...rented,
   [rootServer, parents],
   ...registries.flatMap(({ id }) => serversOf(id).map((host) => [host, parents] as const)),
 ]);

@@ -27,6 +27,7 @@ import { Text } from '../../ui/Text';
 import { useZoneDraft, type ZoneDraft } from './draft';
 import { Recipes } from './Recipes';
 import { RecordList } from './RecordList';
+import { Sight } from './Sight';
 import { Versions } from './Versions';
 import { ZoneFile } from './ZoneFile';
 
@@ -134,6 +135,7 @@ function Pointing({ zone, head }: PointingProps) {
       {records.length === 0 && !isChanged ? <Empty title={words.none} detail={words.noneDetail} /> : null}
       <RecordList zone={name} draft={draft} />
       <What zone={zone} draft={draft} problems={problems} />
+      {zone.isAsked ? <Sight name={name} version={version} /> : null}
       <Versions name={name} version={version} onBring={(older) => change(older)} />
       <ZoneFile zone={name} onRead={(read) => change(read, true)} />
     </Screen>

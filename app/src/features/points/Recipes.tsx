@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { DnsRecord } from '@tienda/core/dns/record';
-import { settableTypes } from '@tienda/core/dns/record';
 import {
   asIn,
   recipes,
@@ -26,7 +25,6 @@ import { recordProblemText } from './RecordForm';
 const words = texts.points;
 /** What is taken over from another name is no recipe of answers. */
 const sameAs = 'sameAs';
-const offered = recipes.filter(({ records }) => records.every(([, type]) => settableTypes.includes(type)));
 
 interface RecipesProps {
   readonly zone: string;
@@ -48,7 +46,7 @@ export function Recipes({ zone, records, onUse }: RecipesProps) {
         {words.recipesFor}
       </Text>
       <ChipStrip at={chosen === sameAs ? sameAs : (chosen?.id ?? '')}>
-        {offered.map((recipe) => (
+        {recipes.map((recipe) => (
           <Chip
             key={recipe.id}
             title={words.recipes[recipe.id]}

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
   readRecord,
-  settableTypes,
+  recordTypes,
   shownData,
   usualTtl,
   type DnsRecord,
@@ -52,9 +52,9 @@ export function RecordForm({ zone, record, onPut, onRemove, onLeave }: RecordFor
       <Choice
         label={words.type}
         value={typed.type}
-        options={settableTypes.map((value) => ({ value, title: value }))}
+        options={recordTypes.map((value) => ({ value, title: value }))}
         error={problemAt('type')}
-        onChange={(value) => type({ type: settableTypes.find((one) => one === value) ?? typed.type })}
+        onChange={(value) => type({ type: recordTypes.find((one) => one === value) ?? typed.type })}
       />
       <Field
         mono

@@ -1,5 +1,6 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import type { DnsRecord } from '@tienda/core/dns/record';
+import type { ZoneSight } from '@tienda/core/dns/sight';
 import type { ShownZone } from '@tienda/core/dns/shownZone';
 import { serverWithNames, boats } from '../../../test/heldNames';
 import { FakeServer, show } from '../../../test/shop';
@@ -20,6 +21,7 @@ beforeEach(() => forgetPersonal());
 function serverWith(shown: Partial<ShownZone> = {}): FakeServer {
   const server = serverWithNames(boats);
   server.instead.set(`GET ${path}`, { status: 200, body: { ...zone, ...shown } });
+  server.instead.set(`GET ${path}/sight`, { status: 200, body: { version: 3, questions: [], servers: [] } });
   return server;
 }
 
@@ -129,4 +131,36 @@ test('where the answer to a save is lost, what is there now is asked for, and sa
   expect(await screen.findByText(/^Saved as version 4/)).toBeTruthy();
   expect(screen.queryByText(/^Somebody else/)).toBeNull();
   expect(screen.queryByRole('button', { name: 'Save' })).toBeNull();
+});
+
+test('who does not see the latest change yet is told with what they see, and until when at the longest', async () => {
+  const server = serverWith();
+  const until = '2026-11-27T14:05:00Z';
+  const at = { name: '@', type: 'A' };
+  const answers = ['192.0.2.6'];
+  const sight: ZoneSight = {
+    version: 3,
+    servers: [{ host: 'ns2.tienda.example', isCurrent: false }],
+    questions: [
+      {
+        ...at,
+        seen: [
+          { place: 0, sight: 'new', answers: ['192.0.2.7'] },
+          { place: 1, sight: 'old', answers, until },
+          { place: 2, sight: 'silent', answers: [] },
+        ],
+      },
+      { name: 'www', type: 'A', seen: [{ place: 2, sight: 'old', answers: [], until }] },
+    ],
+    until,
+  };
+  server.instead.set(`GET ${path}/sight`, { status: 200, body: sight });
+  show(<PointsScreen />);
+  expect(await screen.findByText('sees it')).toBeTruthy();
+  expect(screen.getAllByText('not yet')).toHaveLength(2);
+  expect(screen.getByText(/^@ A: still 192\.0\.2\.6, kept until .* at the longest$/)).toBeTruthy();
+  expect(screen.getByText(/^www A: still nothing, kept until/)).toBeTruthy();
+  expect(screen.getByText('@ A: no answer just now')).toBeTruthy();
+  expect(screen.getByText('ns2.tienda.example does not answer the latest state yet.')).toBeTruthy();
+  expect(screen.getByText(/^Seen everywhere by .* at the latest/)).toBeTruthy();
 });

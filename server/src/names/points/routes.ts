@@ -3,6 +3,7 @@ import { mostRecords } from '@tienda/core/dns/zone';
 import { ListOf, MayBeLeftOut } from '../../platform/http/readModel';
 import { accountRoute, type Route } from '../../platform/http/route';
 import type { Pointing } from './service';
+import type { Sights } from './sight';
 
 class RecordModel {
   @IsString({ message: 'The name is text.' })
@@ -39,7 +40,7 @@ class ZoneModel {
 
 const fileType = 'text/dns';
 
-export function pointRoutes(pointing: Pointing): Route[] {
+export function pointRoutes(pointing: Pointing, sights: Sights): Route[] {
   const path = '/api/me/names/:name/zone';
   return [
     accountRoute(
@@ -72,6 +73,12 @@ export function pointRoutes(pointing: Pointing): Route[] {
       async ({ actor: { account }, params }) => ({
         body: await pointing.recordsAt(account, params['name'] ?? '', Number(params['version'])),
       }),
+    ),
+    accountRoute(
+      'get',
+      `${path}/sight`,
+      { needs: 'seeNames', summary: 'Whether everyone sees the latest change of the records', perMinute: 60 },
+      async ({ actor: { account }, params }) => ({ body: await sights.of(account, params['name'] ?? '') }),
     ),
     accountRoute(
       'get',

@@ -1,6 +1,6 @@
 import type { Actor } from '@tienda/core/accounts/actor';
 import { pointsTo, startingDelegation } from '@tienda/core/dns/delegation';
-import { readRecord, settableTypes, type DnsRecord, type TypedRecord } from '@tienda/core/dns/record';
+import { readRecord, type DnsRecord, type TypedRecord } from '@tienda/core/dns/record';
 import type { ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
 import { mostRecords, zoneProblems } from '@tienda/core/dns/zone';
 import { writeZoneText } from '@tienda/core/dns/zoneText';
@@ -101,11 +101,7 @@ function shown({ delegation }: HeldName, { name, version, serial, records }: Kep
 
 /** @throws Problem 422 naming each that cannot be so */
 function readRecords(zone: string, typed: readonly TypedRecord[], fromFile: boolean): DnsRecord[] {
-  const read = typed.map((one) => {
-    const record = readRecord(zone, one);
-    const isSettable = 'code' in record || settableTypes.includes(record.type);
-    return isSettable ? record : ({ at: 'type', code: 'type', input: record.type } as const);
-  });
+  const read = typed.map((one) => readRecord(zone, one));
   const bad = read.flatMap((one, index): FieldError[] =>
     'code' in one ? [{ pointer: `/records/${index}/${one.at}`, code: one.code, detail: recordDetail(one, zone) }] : [],
   );

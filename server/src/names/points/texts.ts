@@ -1,11 +1,11 @@
-import { longestTtl, settableTypes, shortestTtl, type RecordProblem } from '@tienda/core/dns/record';
+import { longestTtl, recordTypes, shortestTtl, type RecordProblem } from '@tienda/core/dns/record';
 import type { ZoneProblem } from '@tienda/core/dns/zone';
 
 /** What of a record cannot be so, and what to do about it. */
 export function recordDetail({ code, input }: RecordProblem, zone: string): string {
   switch (code) {
     case 'type':
-      return `“${input}” is no type that can be set here: choose among ${settableTypes.join(', ')}.`;
+      return `“${input}” is no type that can be set here: choose among ${recordTypes.join(', ')}.`;
     case 'ttl':
       return `An answer is kept from ${shortestTtl} seconds to ${longestTtl} (a week).`;
     case 'outside':

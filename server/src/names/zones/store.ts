@@ -12,6 +12,8 @@ export type KeptZone = typeof zone.$inferSelect;
 
 /** Older states are let go, the oldest first. */
 const mostVersions = 200;
+/** So many states are looked at for what is not seen everywhere yet, beside the one before them. */
+const latestStates = 6;
 
 /** Rows as PostgreSQL reads them from JSON. */
 const rowsOf = (rows: readonly ServedRow[]) =>
@@ -112,6 +114,18 @@ export class ZoneStore {
       .where(eq(zoneVersion.name, name))
       .orderBy(desc(zoneVersion.version));
     return rows.map(({ at, who, ...rest }) => ({ ...rest, at: at.toISOString(), who: who.type }));
+  }
+
+  /** The latest states with the one before them, the oldest first. */
+  async latest(name: string): Promise<{ readonly at: Date; readonly records: readonly DnsRecord[] }[]> {
+    const rows = await this.database
+      .select({ version: zoneVersion.version, at: zoneVersion.at, records: zoneVersion.records })
+      .from(zoneVersion)
+      .where(eq(zoneVersion.name, name))
+      .orderBy(desc(zoneVersion.version))
+      .limit(latestStates);
+    const begun = { at: new Date(0), records: [] };
+    return [...(rows.at(-1)?.version === 1 ? [begun] : []), ...rows.reverse()];
   }
 
   /** What a zone was; nothing before it was changed for the first time. */
