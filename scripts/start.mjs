@@ -9,7 +9,7 @@ const base = 4310;
 needPackages([postgresql, ...dnsPackages]);
 needNodeModules();
 const { build } = await import('./build.mjs');
-const { prepareWorld, startServer, startStandIns, stop } = await import('./world.mjs');
+const { prepareWorld, startForwarder, startServer, startStandIns, stop } = await import('./world.mjs');
 
 /** What was started, to be stopped again, the last first. */
 const started = [];
@@ -45,6 +45,7 @@ try {
   started.push(() => dns.stop());
   await run(startStandIns, env);
   await run(startServer, env);
+  await run(startForwarder, env);
   const { demoSignIns, loadDemo } = await import('./demo.mjs');
   await loadDemo(`http://127.0.0.1:${env.TIENDA_PORT}`);
   console.log(`

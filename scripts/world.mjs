@@ -65,6 +65,7 @@ export async function prepareWorld({ data, base, name, fresh = false, more = {},
     TIENDA_PAYMENTS_PORT: String(process.env.TIENDA_PAYMENTS_PORT ?? base + 30),
     TIENDA_SMTP_PORT: String(process.env.TIENDA_SMTP_PORT ?? base + 40),
     TIENDA_DNS_PORT: String(process.env.TIENDA_DNS_PORT ?? base + 43),
+    TIENDA_FORWARD_PORT: String(process.env.TIENDA_FORWARD_PORT ?? base + 70),
     TIENDA_RESOLVER_PORT: String(process.env.TIENDA_RESOLVER_PORT ?? base + 46),
     TIENDA_DATA: data,
     ...(postgres.directory ? { TIENDA_POSTGRES_DIRECTORY: postgres.directory } : {}),
@@ -105,6 +106,8 @@ async function startProgram(program, env, ready) {
 
 export const startStandIns = (env) => startProgram('standins', env, 'the outside world is up');
 export const startServer = (env) => startProgram('server', env, 'Tienda is open');
+/** Needs the tables that the server makes. */
+export const startForwarder = (env) => startProgram('forwarder', env, 'visitors are sent on');
 
 /** Stops a program and waits for its end. */
 export async function stop(child, signal = 'SIGTERM') {

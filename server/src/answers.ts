@@ -5,6 +5,7 @@ import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSess
 import type { Agreement, Extension, WholeExtension } from '@tienda/core/catalogue/extension';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { DnsRecord } from '@tienda/core/dns/record';
+import type { Visit } from '@tienda/core/dns/visit';
 import type { ZoneSight } from '@tienda/core/dns/sight';
 import type { ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
 import type { SearchEvent } from '@tienda/core/search/searchEvent';
@@ -147,6 +148,7 @@ export interface Answers {
   'GET /api/me/names/:name/zone/versions': readonly ShownZoneVersion[];
   'GET /api/me/names/:name/zone/versions/:version': readonly DnsRecord[];
   'GET /api/me/names/:name/zone/sight': ZoneSight;
+  'GET /api/me/names/:name/zone/visits/:below': Visit;
   'GET /api/me/names/:name/zone/file': ZoneText;
   'GET /api/me/names': readonly ShownName[];
   'GET /api/calendars/:secret': CalendarFile;

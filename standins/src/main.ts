@@ -7,6 +7,7 @@ import { startPayments } from './payments/start';
 import { startRdap } from './rdap/start';
 import { startRegistries } from './registry/start';
 import { beWell } from './registry/switches';
+import { startSites } from './web/start';
 import { Processes } from './platform/processes';
 
 const log = pino({ level: process.env['TIENDA_LOG'] ?? 'info' });
@@ -18,6 +19,7 @@ const starters = {
   broker: () => startBroker(config, database(), log),
   payments: () => startPayments(config, database(), log),
   mail: () => startMail(config, database(), log),
+  sites: () => startSites(config, log),
 };
 
 const isName = (name: string): name is keyof typeof starters => Object.hasOwn(starters, name);

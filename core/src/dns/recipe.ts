@@ -29,7 +29,8 @@ export interface Recipe {
 
 export type RecipeId = 'webAddress' | 'webName' | 'mail' | 'noMail' | 'proof';
 
-const web: readonly RecordType[] = ['A', 'AAAA', 'ALIAS', 'CNAME', 'HTTPS'];
+/** Types that say where visitors of the web go. */
+export const web: readonly RecordType[] = ['A', 'AAAA', 'ALIAS', 'FORWARD', 'CNAME', 'HTTPS'];
 const site: Recipe['replaces'] = [
   { name: '@', types: web },
   { name: 'www', types: web },

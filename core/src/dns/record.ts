@@ -1,3 +1,4 @@
+import { forwardKinds, keptParts, readTarget, type TargetProblemCode } from './forward';
 import { toALabel, withPlainDots } from '../idna/idna';
 import { readAddress, readHost } from './delegation';
 import { dsProblem, readDs } from './delegationSigner';
@@ -7,6 +8,7 @@ export const recordTypes = [
   'A',
   'AAAA',
   'ALIAS',
+  'FORWARD',
   'CNAME',
   'MX',
   'TXT',
@@ -72,6 +74,9 @@ export type RecordProblemCode =
   | 'tag'
   | 'parameter'
   | 'signer'
+  | TargetProblemCode
+  /** A way to send visitors on. */
+  | 'forward'
   | 'textTooLong';
 
 /** What of a record cannot be so, and the part of what was typed that is meant. */
@@ -83,13 +88,29 @@ export interface RecordProblem {
 
 /** What a field of a record's data is. */
 export type FieldKind =
-  'ipv4' | 'ipv6' | 'host' | 'hostOrNone' | 'byte' | 'short' | 'tag' | 'text' | 'hexadecimal' | 'parameters';
+  | 'ipv4'
+  | 'ipv6'
+  | 'host'
+  | 'hostOrNone'
+  | 'byte'
+  | 'short'
+  | 'tag'
+  /** All that is left. */
+  | 'text'
+  | 'hexadecimal'
+  | 'parameters'
+  | 'url'
+  | 'forwardKind'
+  | 'keptPart'
+  /** In quotes, or one word; empty where left out. */
+  | 'words';
 
-/** The fields of each type's data, in their order (RFC 1035, 2782, 3596, 4034, 6698, 8659, 9460). */
+/** The fields of each type's data, in their order (RFC 1035, 2782, 3596, 4034, 6698, 8659, 9460); ALIAS and FORWARD are Tienda's own. */
 export const recordFields: Readonly<Record<RecordType, readonly FieldKind[]>> = {
   A: ['ipv4'],
   AAAA: ['ipv6'],
   ALIAS: ['host'],
+  FORWARD: ['url', 'forwardKind', 'keptPart', 'words', 'words'],
   CNAME: ['host'],
   NS: ['host'],
   MX: ['short', 'hostOrNone'],
@@ -162,7 +183,7 @@ function readData(zone: string, type: RecordType, typed: string): string[] | Fau
   }
   const kinds = recordFields[type];
   const fields = fieldsOf(typed, kinds);
-  if (fields.length < kinds.length && kinds[fields.length] !== 'parameters') return { code: 'missing', input: typed };
+  if (fields.length < kinds.length && !mayBeMissing.has(kinds[fields.length])) return { code: 'missing', input: typed };
   const data: string[] = [];
   for (const [at, kind] of kinds.entries()) {
     const read = kind === 'parameters' ? readParameters(fields.slice(at)) : readField(zone, kind, fields[at] ?? '');
@@ -175,6 +196,8 @@ function readData(zone: string, type: RecordType, typed: string): string[] | Fau
     : data;
 }
 
+const mayBeMissing: ReadonlySet<FieldKind | undefined> = new Set(['parameters', 'words', 'forwardKind', 'keptPart']);
+
 /** What was typed, field by field; a text or digits at the end are everything that is left, their pieces put together. */
 function fieldsOf(typed: string, kinds: readonly FieldKind[]): string[] {
   let rest = typed.trim();
@@ -183,8 +206,9 @@ function fieldsOf(typed: string, kinds: readonly FieldKind[]): string[] {
     if (rest === '') return fields;
     if (kind === 'text') return [...fields, unquoted(rest)];
     if (kind === 'hexadecimal') return [...fields, rest.replaceAll(/\s+/g, '')];
-    const [, first = '', after = ''] = /^(\S+)\s*(.*)$/s.exec(rest) ?? [];
-    fields.push(first);
+    const [, quoted, bare = '', after = ''] = /^(?:("(?:[^"\\]|\\.)*")(?=\s|$)|(\S+))\s*(.*)$/s.exec(rest) ?? [];
+    const mayBeQuoted = kind === 'url' || kind === 'words';
+    fields.push(quoted === undefined ? bare : mayBeQuoted ? unquoted(quoted) : quoted);
     rest = after;
   }
   return rest === '' ? fields : [...fields, ...rest.split(/\s+/)];
@@ -231,9 +255,23 @@ function readField(zone: string, kind: Exclude<FieldKind, 'parameters'>, field: 
       return /^[a-z0-9]{1,15}$/i.test(field) ? [field.toLowerCase()] : fault('tag');
     case 'hexadecimal':
       return /^([0-9a-f]{2})+$/i.test(field) ? [field.toUpperCase()] : fault('hexadecimal');
+    case 'url': {
+      const read = readTarget(field);
+      return 'url' in read ? [read.url] : fault(read.code);
+    }
+    case 'forwardKind':
+      return oneOf(forwardKinds, field || 'permanent') ?? fault('forward');
+    case 'keptPart':
+      return oneOf(keptParts, field || 'path') ?? fault('forward');
+    case 'words':
     case 'text':
       return new TextEncoder().encode(field).length <= longestText ? [field] : fault('textTooLong');
   }
+}
+
+function oneOf(words: readonly string[], typed: string): [string] | undefined {
+  const word = typed.toLowerCase();
+  return words.includes(word) ? [word] : undefined;
 }
 
 /** What a client is told beside the target (RFC 9460 section 2.1): each key once. */
@@ -272,6 +310,7 @@ export function masterData({ type, data }: Pick<DnsRecord, 'type' | 'data'>): st
     .map((field, at) => {
       const kind = kinds[at];
       if (kind === 'host' || kind === 'hostOrNone') return field === '.' ? field : `${field}.`;
+      if (kind === 'url' || kind === 'words') return `"${escaped(field)}"`;
       if (kind !== 'text') return field;
       return type === 'TXT' ? inPieces(field) : `"${escaped(field)}"`;
     })

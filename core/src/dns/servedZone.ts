@@ -1,3 +1,4 @@
+import { forwarderHost } from './forward';
 import { ownNameservers } from './delegation';
 import { masterData, namesAbove, usualTtl, wholeName, type DnsRecord } from './record';
 import { soaData } from './zoneText';
@@ -34,8 +35,9 @@ export function servedRows(zone: string, records: readonly DnsRecord[], serial: 
     const isGlue = isBelow || (handedOn.has(name) && isAddress);
     return {
       name: wholeName(zone, record),
-      type,
-      content: masterData(record),
+      // Visitors who are sent on come to Tienda for that.
+      type: type === 'FORWARD' ? 'ALIAS' : type,
+      content: type === 'FORWARD' ? `${forwarderHost}.` : masterData(record),
       ttl,
       ordername: isGlue ? null : orderOf(name),
       auth: !isBelow && (!handedOn.has(name) || type === 'DS'),

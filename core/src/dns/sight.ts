@@ -62,7 +62,9 @@ export function sightQuestions(
   const asked = new Map(
     open.flatMap(({ touched }) =>
       touched.flatMap(({ name, type }) =>
-        (type === 'ALIAS' ? ['A', 'AAAA'] : [type]).map((one) => [`${name} ${one}`, { name, type: one }] as const),
+        (type === 'ALIAS' || type === 'FORWARD' ? ['A', 'AAAA'] : [type]).map(
+          (one) => [`${name} ${one}`, { name, type: one }] as const,
+        ),
       ),
     ),
   );

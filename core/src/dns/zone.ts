@@ -1,5 +1,6 @@
 import ipaddr from 'ipaddr.js';
 import { isPublic } from './delegation';
+import { forwardOf, type Forward } from './forward';
 import {
   isSameRecord,
   namesAbove,
@@ -32,6 +33,10 @@ export type ZoneProblemCode =
   | 'signerWithoutNameservers'
   /** ALIAS answers addresses: others beside it would be answered by turns. */
   | 'addressesBesideAlias'
+  /** Visitors are sent on by Tienda: addresses beside it would be answered by turns. */
+  | 'forwardBesideOthers'
+  /** A visitor would be sent round and round. */
+  | 'forwardLoop'
   /** Mail, services and nameservers are sent to hosts, not to aliases (RFC 2181 section 10.3). */
   | 'toAlias'
   /** Answers are kept together, so those of one type at a name are kept equally long (RFC 2181 section 5.2). */
@@ -104,6 +109,7 @@ export function zoneProblems(
     if (record.type === 'DS' && !handedOn.has(record.name)) return code('signerWithoutNameservers');
     const conflict = conflictWith(record, at.get(record.name) ?? []);
     if (conflict) return code(...conflict);
+    if (leadsBack(zone, record, at)) return code('forwardLoop');
     const target = targetOf(record);
     if (target !== undefined && aliases.has(target)) return code('toAlias');
     const otherTtl = otherTtls.get(record);
@@ -136,10 +142,37 @@ function conflictWith(record: DnsRecord, here: readonly DnsRecord[]): [ZoneProbl
   const ofType = (...types: RecordType[]) => here.find((one) => one !== record && types.includes(one.type));
   const other = here.find((one) => one !== record);
   if (record.type === 'CNAME' && other) return [other.type === 'CNAME' ? 'severalAliases' : 'aliasBesideOthers', other];
-  const addresses = record.type === 'ALIAS' ? ofType('A', 'AAAA', 'ALIAS') : undefined;
-  if (addresses) return [addresses.type === 'ALIAS' ? 'severalAliases' : 'addressesBesideAlias', addresses];
+  const isForward = record.type === 'FORWARD';
+  const addresses = record.type === 'ALIAS' || isForward ? ofType('A', 'AAAA', 'ALIAS', 'FORWARD') : undefined;
+  if (addresses) {
+    const isSame = addresses.type === record.type;
+    return [isForward ? 'forwardBesideOthers' : isSame ? 'severalAliases' : 'addressesBesideAlias', addresses];
+  }
   const mail = isNullMx(record) ? ofType('MX') : undefined;
   return mail && ['noMailBesideMail', mail];
+}
+
+/** True where forwards of this zone send a visitor round and round. */
+function leadsBack(zone: string, record: DnsRecord, at: ReadonlyMap<string, readonly DnsRecord[]>): boolean {
+  const seen = new Set<DnsRecord>();
+  for (let next = forwardAfter(zone, record, at); next && !seen.has(next); next = forwardAfter(zone, next, at)) {
+    if (next === record) return true;
+    seen.add(next);
+  }
+  return false;
+}
+
+/** The forward of this zone that a forward leads to. */
+function forwardAfter(
+  zone: string,
+  record: DnsRecord,
+  at: ReadonlyMap<string, readonly DnsRecord[]>,
+): DnsRecord | undefined {
+  if (record.type !== 'FORWARD') return undefined;
+  const { hostname } = new URL(forwardOf(record).to);
+  if (hostname !== zone && !hostname.endsWith(`.${zone}`)) return undefined;
+  const name = hostname === zone ? '@' : hostname.slice(0, -zone.length - 1);
+  return at.get(name)?.find(({ type }) => type === 'FORWARD');
 }
 
 function isNullMx({ type, data }: DnsRecord): boolean {
@@ -288,6 +321,8 @@ export function changedOnto(
 /** Where a zone leads, at its own name: to which addresses or host, and to which hosts with its mail. */
 export interface PointedAt {
   readonly web: readonly string[];
+  /** Where visitors are sent on to. */
+  readonly forward?: Forward;
   /** Undefined where it is said that there is no mail. */
   readonly mail: readonly string[] | undefined;
 }
@@ -296,8 +331,10 @@ export function pointedAt(records: readonly DnsRecord[]): PointedAt {
   const top = records.filter(({ name }) => name === '@');
   const web = top.filter(({ type }) => type === 'A' || type === 'AAAA' || type === 'ALIAS');
   const mail = top.filter(({ type }) => type === 'MX');
+  const forward = top.find(({ type }) => type === 'FORWARD');
   return {
     web: web.flatMap(({ data }) => data),
+    ...(forward ? { forward: forwardOf(forward) } : {}),
     mail: mail.some(isNullMx)
       ? undefined
       : mail.toSorted((a, b) => Number(a.data[0]) - Number(b.data[0])).flatMap(({ data }) => data.slice(1)),

@@ -31,8 +31,9 @@ export type ZoneTextNote = { readonly line: number; readonly input: string } & (
 /** Whom a zone is answered by and how long absence is kept (RFC 1035 section 3.3.13): seconds. */
 const soa = { refresh: 3600, retry: 600, expire: 1_209_600 } as const;
 const signatures: ReadonlySet<string> = new Set(['RRSIG', 'NSEC', 'NSEC3', 'NSEC3PARAM', 'DNSKEY', 'CDS', 'CDNSKEY']);
-/** ALIAS is no type of the standard: other programs pass over it as a comment. */
-const aliasMark = ';ALIAS ';
+/** What is no type of the standard other programs pass over as a comment. */
+const ownTypes: ReadonlySet<string> = new Set(['ALIAS', 'FORWARD']);
+const ownLine = /^;(?:ALIAS|FORWARD) /;
 
 /** Reads a zone file (RFC 1035 section 5, `$TTL` of RFC 2308, `$GENERATE`), whatever stands in it. */
 export function readZoneText(zone: string, text: string): ReadZoneText {
@@ -85,7 +86,7 @@ function typedData(type: DnsRecord['type'], data: readonly string[], reader: Zon
   return data
     .map((field, at) => {
       const kind = kinds[at];
-      if (kind === 'text') return quoted(field);
+      if (kind === 'text' || kind === 'url' || kind === 'words') return quoted(field);
       const isHost = kind === 'host' || kind === 'hostOrNone';
       // An address where a host belongs would be a name below the zone, which nobody means.
       return isHost && readAddress(field) === undefined ? reader.complete(field) || '.' : field;
@@ -109,7 +110,7 @@ class GenerateError extends Error {
 
 /** A line without what only some programs know: `$GENERATE 1-3 host-$ A 192.0.2.$` is as many lines. */
 function plainLines(line: string): string[] {
-  if (line.startsWith(aliasMark)) return [line.slice(aliasMark.length)];
+  if (ownLine.test(line)) return [line.replace(ownLine, '')];
   if (!/^\$GENERATE\s/i.test(line)) return [line];
   const [, from, to, step = '1', pattern = ''] = /^\S+\s+(\d+)-(\d+)(?:\/(\d+))?\s+(\S.*)$/.exec(line) ?? [];
   const [first, last, by] = [from, to, step].map(Number) as [number, number, number];
@@ -144,7 +145,7 @@ export function soaData(serial: number): string {
 /** A zone as a file that any name server reads; sorted as it is given. */
 export function writeZoneText(zone: string, records: readonly DnsRecord[], serial: number): string {
   const line = ({ name, ttl, type, data }: DnsRecord) =>
-    `${type === 'ALIAS' ? aliasMark : ''}${name} ${ttl} IN ${type} ${masterData({ type, data })}`;
+    `${ownTypes.has(type) ? `;${type} ` : ''}${name} ${ttl} IN ${type} ${masterData({ type, data })}`;
   return [
     `$ORIGIN ${zone}.`,
     `$TTL ${usualTtl}`,

@@ -8,6 +8,7 @@ import { HttpPayments } from './payments/httpPayments';
 import type { PaymentGateway } from './payments/paymentGateway';
 import { RdapClient, type RdapGateway } from './rdap/rdapClient';
 import { EppRegistry } from './registry/eppRegistry';
+import { SiteVisitor } from './web/visitor';
 import type { Registries } from './registry/registryGateway';
 
 /** The world outside, an interface for each that is spoken to. */
@@ -18,6 +19,7 @@ export interface Gateways {
   readonly broker: BrokerGateway;
   readonly mail: MailGateway;
   readonly dns: DnsClient;
+  readonly sites: SiteVisitor;
   close(): void;
 }
 
@@ -31,6 +33,7 @@ export function openGateways(config: Config): Gateways {
     broker: new HttpBroker(config.brokerUrl, config.brokerKey),
     mail: new SmtpMail('127.0.0.1', config.smtpPort),
     dns: new DnsClient(),
+    sites: new SiteVisitor(config.sites.ports),
     close: () => {
       for (const registry of registries.values()) registry.close();
     },

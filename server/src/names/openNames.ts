@@ -39,6 +39,7 @@ import { OfferStore } from './offers/store';
 import { pointRoutes } from './points/routes';
 import { Pointing } from './points/service';
 import { Sights } from './points/sight';
+import { Visits } from './points/visits';
 import { statementRoutes } from './statements/routes';
 import { StatementStore } from './statements/store';
 import { openOrders } from './openOrders';
@@ -91,7 +92,7 @@ export async function openNames(
   held: NameStore,
 ): Promise<Names> {
   const { config, log, database, notifications, idempotency, attention, outbox, clock, codeKeys } = platform;
-  const { registries, broker, dns } = gateways;
+  const { registries, broker, dns, sites } = gateways;
   const { accounts, contacts } = people;
   const { catalogue, search } = find;
   const holders = new HolderChecks({
@@ -142,6 +143,8 @@ export async function openNames(
   const rises = (today: IsoDate) => catalogue.renewableBefore(today);
   const zones = new ZoneStore(database);
   const pointing = new Pointing({ database, names: held, zones, clock });
+  const [resolver = { address: '127.0.0.1', port: 53 }] = config.dns.resolvers;
+  const visits = new Visits({ pointing, dns, sites, resolver, reachable: config.sites.reachable });
   const care = new CareStore(database);
   const renewals = new Renewals({
     ...money,
@@ -200,7 +203,7 @@ export async function openNames(
       ...offerRoutes(offers, idempotency),
       ...nameListRoutes(new NameLists(database, rises), views, catalogue, clock),
       ...nameRoutes(held, views),
-      ...pointRoutes(pointing, new Sights({ pointing, zones, dns, clock, ...config.dns })),
+      ...pointRoutes(pointing, new Sights({ pointing, zones, dns, clock, ...config.dns }), visits),
       ...lookRoutes(new RegistryLooks(registries, catalogue, attention), held, isChanging),
       ...calendarRoutes({ accounts, names: held, catalogue, clock, keys: codeKeys, publicUrl }),
       ...givingBackRoutes(givingBack, held, asking, idempotency),

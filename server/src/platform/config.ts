@@ -57,6 +57,12 @@ export interface Config {
     /** Resolvers of places from which visitors come. */
     readonly resolvers: readonly DnsServer[];
   };
+  readonly sites: {
+    /** 80 and 443, but in the made-up internet of the demo. */
+    readonly ports: { readonly http: number; readonly https: number };
+    /** Addresses of that internet that only this machine reaches; at those ports alone. */
+    readonly reachable: readonly string[];
+  };
   readonly brokerUrl: string;
   readonly brokerKey: string;
   /** How often what falls due by itself is looked after. */
@@ -109,22 +115,38 @@ function keys(name: string, older: string): Keys {
   return [needed(name), ...(process.env[older] ?? '').split(',').filter(Boolean)];
 }
 
-/** The one place where the environment is read. */
+/** What the forwarder needs to know. */
+export interface ForwarderConfig extends Pick<Config, 'host' | 'databaseUrl' | 'directDatabaseUrl' | 'logLevel'> {
+  readonly httpPort: number;
+}
+
+export function readForwarderConfig(): ForwarderConfig {
+  return { ...common(), httpPort: number('TIENDA_FORWARD_PORT', 4380) };
+}
+
+function common() {
+  return {
+    host: process.env['TIENDA_HOST'] ?? '127.0.0.1',
+    databaseUrl: needed('DATABASE_URL'),
+    directDatabaseUrl: process.env['TIENDA_DIRECT_DATABASE_URL'] ?? needed('DATABASE_URL'),
+    logLevel: process.env['TIENDA_LOG'] ?? 'info',
+  };
+}
+
+/** All that the shop needs to know. Nothing else reads the environment. */
 export function readConfig(): Config {
-  const host = process.env['TIENDA_HOST'] ?? '127.0.0.1';
   const port = number('TIENDA_PORT', 4310);
   const registryPort = number('TIENDA_REGISTRY_PORT', 4320);
   const paymentsPort = number('TIENDA_PAYMENTS_PORT', 4340);
   const dnsPort = number('TIENDA_DNS_PORT', 4353);
   const resolverPort = number('TIENDA_RESOLVER_PORT', 4356);
+  const forwardPort = number('TIENDA_FORWARD_PORT', 4380);
   const smtpPort = number('TIENDA_SMTP_PORT', 4350);
   const data = process.env['TIENDA_DATA'] ?? '.data';
   const publicUrl = process.env['TIENDA_PUBLIC_URL'] ?? `http://127.0.0.1:${port}`;
   return {
-    host,
+    ...common(),
     port,
-    databaseUrl: needed('DATABASE_URL'),
-    directDatabaseUrl: process.env['TIENDA_DIRECT_DATABASE_URL'] ?? needed('DATABASE_URL'),
     databaseConnections: number('TIENDA_DATABASE_CONNECTIONS', 20),
     codeKeys: keys('TIENDA_SECRET', 'TIENDA_OLD_SECRETS'),
     sealingKeys: keys('TIENDA_SEALING_KEY', 'TIENDA_OLD_SEALING_KEYS'),
@@ -149,6 +171,10 @@ export function readConfig(): Config {
       nameServers: ownNameservers.map((host, index) => ({ host, address: `127.0.0.${index + 1}`, port: dnsPort })),
       resolvers: [0, 1, 2].map((place) => ({ address: '127.0.0.1', port: resolverPort + place })),
     },
+    sites: {
+      ports: { http: forwardPort, https: number('TIENDA_FORWARD_HTTPS_PORT', forwardPort + 63) },
+      reachable: process.env['TIENDA_DEMO'] === '1' ? ['127.0.0.1', '127.0.0.5'] : [],
+    },
     brokerUrl: `http://127.0.0.1:${number('TIENDA_BROKER_PORT', registryPort + 40)}`,
     brokerKey: needed('TIENDA_BROKER_KEY'),
     sweepSeconds: number('TIENDA_SWEEP_SECONDS', 15),
@@ -167,7 +193,6 @@ export function readConfig(): Config {
     words: path.resolve('dist/words.json'),
     answerSchemas: path.resolve('dist/answers.json'),
     demo: process.env['TIENDA_DEMO'] === '1',
-    logLevel: process.env['TIENDA_LOG'] ?? 'info',
     dieAfter: number('TIENDA_DIE_AFTER', 0),
     dieOf: process.env['TIENDA_DIE_OF'] ?? '',
     limits: number('TIENDA_LIMITS', 1),

@@ -23,6 +23,8 @@ export interface StandInConfig {
   readonly paymentsPort: number;
   readonly smtpPort: number;
   readonly mailHttpPort: number;
+  /** The sites of others listen here, at an address of their own. */
+  readonly sitesPort: number;
   readonly tlsDirectory: string;
   readonly registryPassword: string;
   readonly paymentsKey: string;
@@ -63,6 +65,7 @@ export function readConfig(): StandInConfig {
     paymentsPort: number('TIENDA_PAYMENTS_PORT', 4340),
     smtpPort,
     mailHttpPort: number('TIENDA_MAIL_HTTP_PORT', smtpPort + 1),
+    sitesPort: number('TIENDA_FORWARD_PORT', 4380),
     tlsDirectory: path.join(process.env['TIENDA_DATA'] ?? '.data', 'tls'),
     registryPassword: secret('TIENDA_REGISTRY_PASSWORD'),
     paymentsKey: secret('TIENDA_PAYMENTS_KEY'),

@@ -1,4 +1,5 @@
 import { ownNameservers } from '@tienda/core/dns/delegation';
+import { forwarderHost } from '@tienda/core/dns/forward';
 import { registries } from './registries';
 
 /**
@@ -11,9 +12,14 @@ const [first = '', second = ''] = ownNameservers;
 /** The root's server. */
 export const rootServer = 'ns1.topmost.example';
 
-/** Hosts of hosts: what people point their names at. Nothing answers there. */
+/** Where all sites are that people send their visitors to. */
+export const sitesAddress = '127.0.0.5';
+
+/** Hosts of hosts: what people point their names at. Nothing answers to mail there. */
 const rented: ReadonlyMap<string, string> = new Map([
-  ['sites.quayhost.example', '192.0.2.80'],
+  ...['sites', 'shy', 'old', 'round', 'inward', 'silent', 'gone'].map(
+    (site) => [`${site}.quayhost.example`, sitesAddress] as const,
+  ),
   ['mx.lakepost.example', '192.0.2.25'],
   ['mx2.lakepost.example', '192.0.2.26'],
 ]);
@@ -23,6 +29,7 @@ export const addressOf: ReadonlyMap<string, string> = new Map([
   [first, '127.0.0.1'],
   [second, '127.0.0.2'],
   ...rented,
+  [forwarderHost, '127.0.0.1'],
   [rootServer, parents],
   ...registries.flatMap(({ id }) => serversOf(id).map((host) => [host, parents] as const)),
 ]);

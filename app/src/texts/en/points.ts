@@ -81,6 +81,7 @@ export const points = {
     A: 'An IPv4 address: 192.0.2.7',
     AAAA: 'An IPv6 address: 2001:db8::7',
     ALIAS: 'The name of a host',
+    FORWARD: 'An address of the web, how visitors are sent on, and what of theirs is kept',
     CNAME: 'The name of a host: www.quayhost.example',
     MX: 'Preference and mail server: 10 mx.lakepost.example',
     TXT: 'A text, with quotes or without',
@@ -168,6 +169,15 @@ export const points = {
     tag: (input: string) => `“${input}” is not a tag. Write issue, issuewild or iodef.`,
     parameter: (input: string) => `“${input}” is not a parameter. Write each once, as in alpn=h2,h3.`,
     signer: () => 'A DS has a key tag, an algorithm, a digest type and a digest.',
+    url: (input: string) =>
+      `“${input}” is not an address of the web. Write it like https://sites.quayhost.example/salt.`,
+    urlScheme: (input: string) => `“${input}” is not an address of the web. It begins with https:// or http://.`,
+    urlPrivate: (input: string) =>
+      `“${input}” is reached from some networks alone. Give an address that everyone reaches.`,
+    urlUser: () => 'Leave the user and the password out of the address. Every visitor would see them.',
+    urlTooLong: () => 'An address has at most 2048 characters.',
+    forward: (input: string) =>
+      `“${input}” is not a way to send visitors on. Write permanent, temporary or masked, then path or nothing.`,
     textTooLong: () => 'A text has at most 2048 octets. Shorten it.',
   } satisfies Record<RecordProblemCode, (input: string) => string>,
   together: {
@@ -182,6 +192,9 @@ export const points = {
       `${what} is handed on to other nameservers by ${other}. Set it there.`,
     signerWithoutNameservers: (what: string) => `${what} needs NS records beside it.`,
     addressesBesideAlias: (what: string, other: string) => `${what} and ${other} cannot be together. Leave one.`,
+    forwardBesideOthers: (what: string, other: string) =>
+      `${what} sends visitors on, and ${other} leads them elsewhere. Leave one.`,
+    forwardLoop: (what: string) => `${what} would send visitors round and round. Give it an address elsewhere.`,
     toAlias: (what: string) => `${what} leads to an alias. Name the host itself.`,
     ttlsDiffer: (what: string) =>
       `${what} is kept for another time than the others of its type there. Give them the same.`,

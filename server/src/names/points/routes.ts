@@ -4,6 +4,7 @@ import { ListOf, MayBeLeftOut } from '../../platform/http/readModel';
 import { accountRoute, type Route } from '../../platform/http/route';
 import type { Pointing } from './service';
 import type { Sights } from './sight';
+import type { Visits } from './visits';
 
 class RecordModel {
   @IsString({ message: 'The name is text.' })
@@ -40,7 +41,7 @@ class ZoneModel {
 
 const fileType = 'text/dns';
 
-export function pointRoutes(pointing: Pointing, sights: Sights): Route[] {
+export function pointRoutes(pointing: Pointing, sights: Sights, visits: Visits): Route[] {
   const path = '/api/me/names/:name/zone';
   return [
     accountRoute(
@@ -79,6 +80,16 @@ export function pointRoutes(pointing: Pointing, sights: Sights): Route[] {
       `${path}/sight`,
       { needs: 'seeNames', summary: 'Whether everyone sees the latest change of the records', perMinute: 60 },
       async ({ actor: { account }, params }) => ({ body: await sights.of(account, params['name'] ?? '') }),
+    ),
+    accountRoute(
+      'get',
+      `${path}/visits/:below`,
+      {
+        needs: 'seeNames',
+        summary: 'Visits a name that sends visitors on, step by step: @ for the name itself',
+        perMinute: 20,
+      },
+      async ({ actor, params }) => ({ body: await visits.of(actor, params['name'] ?? '', params['below'] ?? '@') }),
     ),
     accountRoute(
       'get',

@@ -1,3 +1,4 @@
+import { longestTarget } from '@tienda/core/dns/forward';
 import { longestTtl, recordTypes, shortestTtl, type RecordProblem } from '@tienda/core/dns/record';
 import type { ZoneProblem } from '@tienda/core/dns/zone';
 
@@ -44,6 +45,18 @@ export function recordDetail({ code, input }: RecordProblem, zone: string): stri
       return `“${input}” is no parameter: write each once, as in alpn=h2,h3.`;
     case 'signer':
       return 'A DS has a key tag, an algorithm, a digest type and a digest.';
+    case 'url':
+      return `“${input}” is no address of the web: write it like https://sites.quayhost.example/salt.`;
+    case 'urlScheme':
+      return `“${input}” is no address of the web: it begins with https:// or http://.`;
+    case 'urlPrivate':
+      return `“${input}” is reached from some networks alone: give an address that everyone reaches.`;
+    case 'urlUser':
+      return 'Leave the user and the password out of the address: every visitor would see them.';
+    case 'urlTooLong':
+      return `An address has at most ${longestTarget} characters.`;
+    case 'forward':
+      return `“${input}” is no way to send visitors on: permanent, temporary or masked, then path or nothing.`;
     case 'textTooLong':
       return 'A text has at most 2048 octets.';
   }
@@ -72,6 +85,10 @@ export function zoneDetail({ code, record: { name, type }, other }: ZoneProblem)
       return `${name} has a DS and no NS: hand it on to nameservers first.`;
     case 'addressesBesideAlias':
       return `${name} has an ALIAS and an address: leave one of the two.`;
+    case 'forwardBesideOthers':
+      return `${name} sends visitors on, and ${other?.type ?? 'another record'} leads them elsewhere: leave one of the two.`;
+    case 'forwardLoop':
+      return `${name} would send visitors round and round: give it an address that leads elsewhere.`;
     case 'toAlias':
       return `${name} ${type} leads to an alias: name the host itself.`;
     case 'ttlsDiffer':

@@ -1,12 +1,14 @@
 import { and, desc, eq, lt, sql, type SQL } from 'drizzle-orm';
 import type { Who } from '@tienda/core/accounts/actor';
-import type { DnsRecord } from '@tienda/core/dns/record';
+import { forwardOf } from '@tienda/core/dns/forward';
+import { recordKey, wholeName, type DnsRecord } from '@tienda/core/dns/record';
 import { servedChange, servedRows, type ServedRow } from '@tienda/core/dns/servedZone';
 import type { ShownZoneVersion } from '@tienda/core/dns/shownZone';
 import { nextSerial } from '@tienda/core/dns/zone';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
-import { servedRecord, servedZone, zone, zoneVersion } from '../../platform/db/schema';
+import { forwardChanges } from '../../forwarder/store';
+import { servedRecord, servedZone, webForward, zone, zoneVersion } from '../../platform/db/schema';
 
 export type KeptZone = typeof zone.$inferSelect;
 
@@ -53,6 +55,7 @@ export async function beginZones(transaction: Transaction, names: readonly strin
 export async function zoneGone(transaction: Transaction, name: string): Promise<void> {
   await transaction.delete(zone).where(eq(zone.name, name));
   await transaction.delete(servedZone).where(eq(servedZone.name, name));
+  await transaction.execute(sql`select pg_notify(${forwardChanges}, ${name})`);
 }
 
 /** The zones of names that are held, and what name servers read of them: both in one transaction. */
@@ -89,6 +92,7 @@ export class ZoneStore {
     await transaction
       .delete(zoneVersion)
       .where(and(eq(zoneVersion.name, name), lt(zoneVersion.version, version + 1 - mostVersions)));
+    await this.sendOn(transaction, known, records);
     const { gone, come } = servedChange(servedRows(name, known.records, before), servedRows(name, records, serial));
     await transaction.execute(sql`
       with served as (select id from ${servedZone} where name = ${name}), gone as (
@@ -99,6 +103,21 @@ export class ZoneStore {
       insert into ${servedRecord} (domain_id, name, type, content, ttl, ordername, auth)
       select served.id, r.name, r.type, r.content, r.ttl, r.ordername, r.auth from served, ${rowsOf(come)}`);
     return changed;
+  }
+
+  /** Where visitors are sent on from now on. */
+  private async sendOn(transaction: Transaction, known: KeptZone, records: readonly DnsRecord[]): Promise<void> {
+    const forwards = (some: readonly DnsRecord[]) => some.filter(({ type }) => type === 'FORWARD');
+    const [before, after] = [forwards(known.records), forwards(records)];
+    if (before.map(recordKey).join() === after.map(recordKey).join()) return;
+    await transaction.delete(webForward).where(eq(webForward.zone, known.name));
+    const rows = after.map((record) => ({
+      host: wholeName(known.name, record),
+      zone: known.name,
+      forward: forwardOf(record),
+    }));
+    if (rows.length > 0) await transaction.insert(webForward).values(rows);
+    await transaction.execute(sql`select pg_notify(${forwardChanges}, ${known.name})`);
   }
 
   /** The latest first. */

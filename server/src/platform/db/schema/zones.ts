@@ -11,6 +11,7 @@ import {
   text,
 } from 'drizzle-orm/pg-core';
 import type { Who } from '@tienda/core/accounts/actor';
+import type { Forward } from '@tienda/core/dns/forward';
 import type { DnsRecord } from '@tienda/core/dns/record';
 import { instant } from './instant';
 
@@ -38,6 +39,20 @@ export const zoneVersion = pgTable(
     records: jsonb().$type<readonly DnsRecord[]>().notNull(),
   },
   (table) => [primaryKey({ columns: [table.name, table.version] })],
+);
+
+/** Where visitors of a host are sent on: what the forwarder reads, written with the zone. */
+export const webForward = pgTable(
+  'web_forward',
+  {
+    /** Whole, or `*.` and what it is below. */
+    host: text().primaryKey(),
+    zone: text()
+      .notNull()
+      .references(() => zone.name, { onDelete: 'cascade' }),
+    forward: jsonb().$type<Forward>().notNull(),
+  },
+  (table) => [index('forward_zone').on(table.zone)],
 );
 
 /** What the name servers read, as they know it; their other tables are their own. */

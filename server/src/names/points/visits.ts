@@ -1,0 +1,103 @@
+import type { Actor } from '@tienda/core/accounts/actor';
+import { isPublic } from '@tienda/core/dns/delegation';
+import { forwarderHost, forwardOf, mayBeFramed } from '@tienda/core/dns/forward';
+import { wholeName } from '@tienda/core/dns/record';
+import { mostHops, nextAddress, type Hop, type Visit, type VisitOutcome } from '@tienda/core/dns/visit';
+import { DnsSilent, type DnsAddress, type DnsClient } from '../../gateways/dns/dnsClient';
+import { NotPrivate, SiteSilent, type SiteAnswer, type SiteVisitor } from '../../gateways/web/visitor';
+import { notFound } from '../../platform/http/problem';
+import type { Pointing } from './service';
+
+export interface VisitParts {
+  readonly pointing: Pick<Pointing, 'of'>;
+  readonly dns: Pick<DnsClient, 'ask'>;
+  readonly sites: Pick<SiteVisitor, 'look'>;
+  /** The one that visitors are taken to ask. */
+  readonly resolver: DnsAddress;
+  /** Addresses that are looked at though only this machine reaches them: the made-up internet of the demo. */
+  readonly reachable: readonly string[];
+}
+
+/** A hop with the head of its answer. */
+interface Seen {
+  readonly hop: Hop;
+  readonly answer?: SiteAnswer;
+}
+
+/** Visits a name as a browser would: resolver, connection, each answer on the way. */
+export class Visits {
+  constructor(private readonly parts: VisitParts) {}
+
+  /**
+   * @param below which of its names: `@`, `www`
+   * @throws Problem 404 where the account does not hold the name, or that one sends nobody on
+   */
+  async of({ account }: Actor, name: string, below: string): Promise<Visit> {
+    const { records } = await this.parts.pointing.of(account, name);
+    const record = records.find((one) => one.type === 'FORWARD' && one.name === below);
+    if (!record) throw notFound('forward of that name');
+    const forward = forwardOf(record);
+    // An asterisk stands for any name: one of them is looked at.
+    const start = `http://${wholeName(name, record).replace(/^\*/, 'any')}/`;
+    const ours = await this.addressOf(forwarderHost);
+    const hops: Hop[] = [];
+    const ended = (outcome: VisitOutcome): Visit => ({ hops, outcome });
+    const asked = new Set<string>();
+    for (let url: string | undefined = start; url !== undefined && hops.length < mostHops;) {
+      if (asked.has(url)) return ended('round');
+      asked.add(url);
+      const { hop, answer }: Seen = await this.hop(url);
+      hops.push(hop);
+      if (hop.problem ?? !answer) return ended(hop.problem ?? 'silent');
+      if (hops.length === 1 && hop.address !== ours) return ended('notHere');
+      if (answer.status >= 400) return ended('failed');
+      const isMask = hops.length === 1 && forward.kind === 'masked' && answer.status === 200;
+      const next: string | undefined = isMask ? forward.to : nextAddress(url, answer.status, answer.location);
+      if (next === undefined) {
+        const isFramed = forward.kind === 'masked' && !mayBeFramed(answer.headers);
+        return ended(isFramed ? 'cannotBeFramed' : 'works');
+      }
+      url = next;
+    }
+    return ended('tooLong');
+  }
+
+  private async hop(url: string): Promise<Seen> {
+    const from = performance.now();
+    const { hostname, port } = new URL(url);
+    const literal = /^[\d.]+$|:/.test(hostname) ? hostname.replace(/^\[|\]$/g, '') : undefined;
+    const address = literal ?? (await this.addressOf(hostname));
+    const hop = (more: Pick<Hop, 'status' | 'problem'>): Hop => ({
+      url,
+      ms: Math.round(performance.now() - from),
+      ...(address === undefined ? {} : { address }),
+      ...more,
+    });
+    if (address === undefined) return { hop: hop({ problem: 'noAddress' }) };
+    // A name of the demo may lead to this machine, where the web is; whoever writes out an address or a port means more.
+    const isOfDemo = literal === undefined && port === '' && this.parts.reachable.includes(address);
+    const mayBeReached = isPublic(address) || isOfDemo;
+    if (!mayBeReached) return { hop: hop({ problem: 'private' }) };
+    try {
+      const answer = await this.parts.sites.look(url, address);
+      return { hop: hop({ status: answer.status }), answer };
+    } catch (fault) {
+      if (fault instanceof NotPrivate) return { hop: hop({ problem: 'certificate' }) };
+      if (fault instanceof SiteSilent) return { hop: hop({ problem: 'silent' }) };
+      throw fault;
+    }
+  }
+
+  private async addressOf(host: string): Promise<string | undefined> {
+    try {
+      for (const type of ['A', 'AAAA']) {
+        const { answers } = await this.parts.dns.ask(this.parts.resolver, host, type, true);
+        const found = answers.find((one) => one.type === type);
+        if (found) return found.data;
+      }
+    } catch (fault) {
+      if (!(fault instanceof DnsSilent)) throw fault;
+    }
+    return undefined;
+  }
+}
