@@ -106,8 +106,12 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
     await expect(shop.getByText('US$18.73 is held, not yet taken.')).toBeVisible();
     await expect(shop.getByRole('heading', { name: 'Registered' })).toBeVisible();
     await expect(shop.getByText('US$18.73 was taken.')).toBeVisible();
-    await shop.getByRole('button', { name: `Point ${name} somewhere` }).click();
-    await expect(shop.getByText('No records yet')).toBeVisible();
+    await shop.getByRole('button', { name: `Forward ${name}` }).click();
+    await shop.getByLabel('Where visitors are sent').fill('http://sites.quayhost.example/');
+    await shop.getByRole('button', { name: 'Show what it changes' }).click();
+    await shop.getByRole('button', { name: 'Save', exact: true }).click();
+    await shop.getByRole('button', { name: 'Test it' }).click();
+    await expect(shop.getByText('It works: a visitor arrives at http://sites.quayhost.example/.')).toBeVisible();
     await shop.goBack();
     await shop.getByRole('button', { name: 'See it under Names' }).click();
   });

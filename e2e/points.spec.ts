@@ -133,3 +133,35 @@ test('a zone file is read with a report of what was not, and given out again', a
   expect(readFileSync(file, 'utf8')).toContain('www 3600 IN CNAME');
   await run('named-checkzone', [name, file]);
 });
+
+test('visitors are sent on: typed wrong, put right, saved, tried as a visitor would, and everyone is seen to see it', async ({
+  shop,
+  baseURL,
+}) => {
+  const { name } = await holder(shop, baseURL ?? '');
+  const loads = countLoads(shop);
+  await shop.getByRole('button', { name: 'Forward it' }).click();
+  const to = shop.getByLabel('Where visitors are sent');
+  await to.fill('http://localhost:8080');
+  await shop.getByRole('button', { name: 'Show what it changes' }).click();
+  await expect(shop.getByText(/is reached from some networks alone/)).toBeVisible();
+  await to.fill('http://shy.quayhost.example/');
+  await shop.getByRole('radio', { name: /^Masked/ }).check();
+  await shop.getByLabel('Title of the page').fill('Salt & Whistle');
+  await shop.getByRole('button', { name: 'Show what it changes' }).click();
+  await shop.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(shop.getByText(/^Saved as version 1/)).toBeVisible();
+  const tryIt = shop.getByRole('button', { name: 'Test it' });
+  await tryIt.click();
+  await expect(shop.getByText(/forbids being shown under another name/)).toBeVisible();
+  await shop.getByRole('button', { name: 'FORWARD at @: change' }).click();
+  await shop.getByRole('radio', { name: /^For now/ }).check();
+  await shop.getByRole('button', { name: 'Show what it changes' }).click();
+  await shop.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(shop.getByText(/^Saved as version 2/)).toBeVisible();
+  await tryIt.click();
+  await expect(shop.getByText('It works: a visitor arrives at http://shy.quayhost.example/.')).toBeVisible();
+  await expect(shop.getByText(/^Asked just now in three places: all of them see version 2/)).toBeVisible();
+  expect(await dig(`www.${name}`, 'A')).toEqual(['127.0.0.1']);
+  expect(loads()).toBe(0);
+});

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { masterData, type DnsRecord } from '@tienda/core/dns/record';
 import type { ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
+import type { Visit } from '@tienda/core/dns/visit';
 import type { ZoneSight } from '@tienda/core/dns/sight';
 import { call } from './client';
 import { someTimeMs, useMine } from './mine';
@@ -48,6 +49,13 @@ export function useZoneSight(name: string, version: number) {
   return useMine<ZoneSight>(['names', 'zone-sight', name, String(version)], `${addressOf(name)}/sight`, (known) =>
     known.questions.every(({ seen }) => seen.every(({ sight }) => sight === 'new')) ? undefined : someTimeMs,
   );
+}
+
+/** A visit as a browser would make it, of one of the names that send visitors on. */
+export function useVisit(name: string) {
+  return useMutation({
+    mutationFn: (below: string) => call<Visit>('GET', `${addressOf(name)}/visits/${encodeURIComponent(below)}`),
+  });
 }
 
 /** The records of a name as they were. */

@@ -34,8 +34,8 @@ export function readTarget(typed: string): { readonly url: string } | { readonly
   // `quayhost.example:8080` has a port, and no scheme of that name.
   const hasScheme = /^[a-z][a-z0-9+.-]*:(?!\d)/i.test(text);
   const whole = hasScheme ? text : `https://${text.replace(/^\/+/, '')}`;
-  if (!URL.canParse(whole)) return { code: 'url' };
-  const url = new URL(whole);
+  const url = parsedUrl(whole);
+  if (!url) return { code: 'url' };
   if (url.protocol !== 'http:' && url.protocol !== 'https:') return { code: 'urlScheme' };
   if (url.username || url.password) return { code: 'urlUser' };
   if (url.href.length > longestTarget) return { code: 'urlTooLong' };
@@ -44,6 +44,15 @@ export function readTarget(typed: string): { readonly url: string } | { readonly
   if (ipaddr.isValid(host)) return isPublic(host) ? { url: url.href } : { code: 'urlPrivate' };
   if (host === 'localhost' || host.endsWith('.localhost') || host.endsWith('.local')) return { code: 'urlPrivate' };
   return host.includes('.') && !/^[-.]|[-.]$|\.\./.test(host) ? { url: url.href } : { code: 'url' };
+}
+
+/** @returns undefined for what is no address. `URL.canParse` is too new for some browsers. */
+export function parsedUrl(text: string, base?: string): URL | undefined {
+  try {
+    return new URL(text, base);
+  } catch {
+    return undefined;
+  }
 }
 
 /** What a FORWARD record says. */
@@ -72,7 +81,7 @@ export function forwardData({ to, kind, keeps, title, description }: Forward): s
 export function leadsTo({ to, keeps }: Pick<Forward, 'to' | 'keeps'>, asked: string): string {
   if (keeps === 'nothing') return to;
   const target = new URL(to);
-  const [path = '/', query] = splitAtFirst(asked, '?');
+  const [path, query] = splitAtFirst(asked, '?');
   const below = path.replace(/^\/+/, '');
   const joined = below === '' ? target.pathname : `${target.pathname.replace(/\/$/, '')}/${below}`;
   // A path that begins with two slashes would be another host.

@@ -30,7 +30,7 @@ export interface Recipe {
 export type RecipeId = 'webAddress' | 'webName' | 'mail' | 'noMail' | 'proof';
 
 /** Types that say where visitors of the web go. */
-export const web: readonly RecordType[] = ['A', 'AAAA', 'ALIAS', 'FORWARD', 'CNAME', 'HTTPS'];
+const web: readonly RecordType[] = ['A', 'AAAA', 'ALIAS', 'FORWARD', 'CNAME', 'HTTPS'];
 const site: Recipe['replaces'] = [
   { name: '@', types: web },
   { name: 'www', types: web },
@@ -138,6 +138,13 @@ export function withRecipe(
   }
   const removed = records.filter((record) => replaces.some((one) => isReplaced(record, one)));
   return withRecords(records, added, removed);
+}
+
+/** The records of a zone once visitors are sent on: what led them elsewhere from the same names is gone. */
+export function withForward(records: readonly DnsRecord[], forwards: readonly DnsRecord[]): DnsRecord[] {
+  const names = new Set(forwards.map(({ name }) => name));
+  const removed = records.filter(({ name, type }) => names.has(name) && web.includes(type));
+  return withRecords(records, forwards, removed);
 }
 
 function isReplaced(record: DnsRecord, { name, types, begins }: Recipe['replaces'][number]): boolean {

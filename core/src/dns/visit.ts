@@ -1,3 +1,5 @@
+import { parsedUrl } from './forward';
+
 /** Why a visit does not get further than a hop. */
 export type HopProblem =
   /** The resolver knows no address of the host. */
@@ -46,8 +48,8 @@ export const mostHops = 20;
 /** The address that an answer sends to; undefined where it sends nowhere. @throws nothing: what is no address is none */
 export function nextAddress(url: string, status: number, location: string | undefined): string | undefined {
   if (![301, 302, 303, 307, 308].includes(status) || location === undefined) return undefined;
-  if (!URL.canParse(location, url)) return undefined;
-  const next = new URL(location, url);
+  const next = parsedUrl(location, url);
+  if (!next) return undefined;
   // What comes after # is kept from before where the new one has none (RFC 9110 section 10.2.2); it is never sent.
   next.hash = '';
   return next.protocol === 'http:' || next.protocol === 'https:' ? next.href : undefined;

@@ -182,12 +182,17 @@ function LineProgress({ line: { kind, unicode, name, state } }: { readonly line:
         </Text>
       ) : null}
       {done && kind === 'register' ? (
-        <Action
-          kind="link"
-          title={words.point}
-          label={words.pointName(unicode)}
-          onPress={() => router.navigate({ pathname: '/names/[name]/points', params: { name } })}
-        />
+        <View style={styles.next}>
+          {(['forward', 'webAddress', 'mail'] as const).map((want) => (
+            <Action
+              key={want}
+              kind="link"
+              title={words.point[want]}
+              label={words.pointName[want](unicode)}
+              onPress={() => router.navigate({ pathname: '/names/[name]/points', params: { name, want } })}
+            />
+          ))}
+        </View>
       ) : null}
       {failed ? (
         <Text kind="small" colour="plum">
@@ -266,6 +271,7 @@ function Papers({ order: { documents } }: { readonly order: ShownOrder }) {
 }
 
 const styles = StyleSheet.create({
+  next: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 16 },
   head: { flexDirection: 'row', alignItems: 'center', gap: 10, marginBottom: 10 },
   steps: { flexDirection: 'row', gap: 6, marginBottom: 6 },
   step: { flex: 1, gap: 4 },

@@ -28,6 +28,7 @@ import { useZoneDraft, type ZoneDraft } from './draft';
 import { Recipes } from './Recipes';
 import { RecordList } from './RecordList';
 import { Sight } from './Sight';
+import { Visits } from './Visits';
 import { Versions } from './Versions';
 import { ZoneFile } from './ZoneFile';
 
@@ -35,7 +36,7 @@ const words = texts.points;
 
 /** Where a name points: what Tienda's name servers answer for it, changed as a whole and seen before it is saved. */
 export function PointsScreen() {
-  const { name } = useLocalSearchParams<{ name: string }>();
+  const { name, want } = useLocalSearchParams<{ name: string; want?: string }>();
   const session = useSession();
   const zone = useZone(name);
   const unicode = toULabel(name);
@@ -58,15 +59,16 @@ export function PointsScreen() {
         {content}
       </Screen>
     );
-  return <Pointing zone={zone.data} head={content} />;
+  return <Pointing zone={zone.data} wanted={want} head={content} />;
 }
 
 interface PointingProps {
   readonly zone: ShownZone;
+  readonly wanted: string | undefined;
   readonly head: React.ReactNode;
 }
 
-function Pointing({ zone, head }: PointingProps) {
+function Pointing({ zone, wanted, head }: PointingProps) {
   const { name, version } = zone;
   const draft = useZoneDraft(zone);
   const save = useSaveZone(name);
@@ -122,8 +124,8 @@ function Pointing({ zone, head }: PointingProps) {
           {words.saved(saved.version)}
         </Notice>
       ) : null}
-      <Leads records={zone.records} />
-      <Recipes zone={name} records={records} onUse={(made) => change(made)} />
+      <Leads zone={zone} />
+      <Recipes zone={name} records={records} wanted={wanted} onUse={(made) => change(made)} />
       <View style={styles.title}>
         <Text kind="heading" level={2}>
           {words.records}
@@ -143,14 +145,18 @@ function Pointing({ zone, head }: PointingProps) {
 }
 
 /** Where the name itself leads, in two lines. */
-function Leads({ records }: { readonly records: readonly DnsRecord[] }) {
-  const { web, mail } = pointedAt(records);
+function Leads({ zone: { name, records, isAsked } }: { readonly zone: ShownZone }) {
+  const { web, forward, mail } = pointedAt(records);
+  const forwarded = records.find(({ type }) => type === 'FORWARD');
   return (
     <Card>
-      <Fact title={words.web}>{web.length > 0 ? words.webAt(web.join(', ')) : words.webNowhere}</Fact>
+      <Fact title={words.web}>
+        {forward ? words.webOn(forward.to) : web.length > 0 ? words.webAt(web.join(', ')) : words.webNowhere}
+      </Fact>
       <Fact title={words.mail}>
         {mail === undefined ? words.noMail : mail.length > 0 ? words.mailAt(mail.join(', ')) : words.mailNowhere}
       </Fact>
+      {forwarded && isAsked ? <Visits zone={name} below={forward ? '@' : forwarded.name} /> : null}
     </Card>
   );
 }

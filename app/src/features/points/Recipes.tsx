@@ -20,51 +20,58 @@ import { ChipStrip } from '../../ui/ChipStrip';
 import { Failure } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Text } from '../../ui/Text';
+import { ForwardForm } from './ForwardForm';
 import { recordProblemText } from './RecordForm';
 
 const words = texts.points;
-/** What is taken over from another name is no recipe of answers. */
+/** What is taken over from another name, and sending visitors on, are no recipes of answers. */
 const sameAs = 'sameAs';
+const forward = 'forward';
+type Wanted = Recipe['id'] | typeof sameAs | typeof forward;
+
+const wantedIds: readonly string[] = [forward, ...recipes.map(({ id }) => id), sameAs];
+const isWanted = (id: string | undefined): id is Wanted => id !== undefined && wantedIds.includes(id);
 
 interface RecipesProps {
   readonly zone: string;
   readonly records: readonly DnsRecord[];
+  /** What somebody came here for. */
+  readonly wanted?: string | undefined;
   readonly onUse: (records: readonly DnsRecord[]) => void;
 }
 
 /** What people come for, each as a few answers; what it changes is seen among the records before it is saved. */
-export function Recipes({ zone, records, onUse }: RecipesProps) {
-  const [chosen, setChosen] = useState<Recipe | typeof sameAs>();
+export function Recipes({ zone, records, wanted, onUse }: RecipesProps) {
+  const [chosen, setChosen] = useState(isWanted(wanted) ? wanted : undefined);
   const leave = () => setChosen(undefined);
   const use = (after: readonly DnsRecord[]) => {
     onUse(after);
     leave();
   };
+  const recipe = recipes.find(({ id }) => id === chosen);
+  const chip = (id: Wanted, title: string) => (
+    <Chip
+      key={id}
+      title={title}
+      pressed={chosen === id}
+      expanded={chosen === id}
+      onPress={() => setChosen(chosen === id ? undefined : id)}
+    />
+  );
   return (
     <View style={styles.part}>
       <Text kind="heading" level={2}>
         {words.recipesFor}
       </Text>
-      <ChipStrip at={chosen === sameAs ? sameAs : (chosen?.id ?? '')}>
-        {recipes.map((recipe) => (
-          <Chip
-            key={recipe.id}
-            title={words.recipes[recipe.id]}
-            pressed={chosen === recipe}
-            expanded={chosen === recipe}
-            onPress={() => setChosen(chosen === recipe ? undefined : recipe)}
-          />
-        ))}
-        <Chip
-          title={words.sameAs}
-          pressed={chosen === sameAs}
-          expanded={chosen === sameAs}
-          onPress={() => setChosen(chosen === sameAs ? undefined : sameAs)}
-        />
+      <ChipStrip at={chosen ?? ''}>
+        {chip(forward, words.forward.title)}
+        {recipes.map(({ id }) => chip(id, words.recipes[id]))}
+        {chip(sameAs, words.sameAs)}
       </ChipStrip>
+      {chosen === forward ? <ForwardForm zone={zone} records={records} onUse={use} onLeave={leave} /> : null}
       {chosen === sameAs ? <SameAs zone={zone} onUse={use} onLeave={leave} /> : null}
-      {chosen && chosen !== sameAs ? (
-        <RecipeForm key={chosen.id} recipe={chosen} zone={zone} records={records} onUse={use} onLeave={leave} />
+      {recipe ? (
+        <RecipeForm key={recipe.id} recipe={recipe} zone={zone} records={records} onUse={use} onLeave={leave} />
       ) : null}
     </View>
   );

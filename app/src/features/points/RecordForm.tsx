@@ -15,6 +15,8 @@ import { Choice } from '../../ui/Choice';
 import { Field } from '../../ui/Field';
 
 const words = texts.points;
+/** Sending visitors on has a form of its own. */
+const typedTypes = recordTypes.filter((type) => type !== 'FORWARD');
 
 interface RecordFormProps {
   readonly zone: string;
@@ -52,9 +54,9 @@ export function RecordForm({ zone, record, onPut, onRemove, onLeave }: RecordFor
       <Choice
         label={words.type}
         value={typed.type}
-        options={recordTypes.map((value) => ({ value, title: value }))}
+        options={typedTypes.map((value) => ({ value, title: value }))}
         error={problemAt('type')}
-        onChange={(value) => type({ type: recordTypes.find((one) => one === value) ?? typed.type })}
+        onChange={(value) => type({ type: typedTypes.find((one) => one === value) ?? typed.type })}
       />
       <Field
         mono

@@ -8,6 +8,7 @@ import { palette } from '../../ui/palette';
 import { Text } from '../../ui/Text';
 import { breaksAnywhere, fonts, thumb } from '../../ui/theme';
 import type { ZoneDraft } from './draft';
+import { ForwardForm, forwardText } from './ForwardForm';
 import { RecordForm } from './RecordForm';
 
 const words = texts.points;
@@ -45,7 +46,23 @@ export function RecordList({ zone, draft: { records, difference, change } }: Rec
         return (
           <View key={key}>
             <RecordRow record={record} note={note} onPress={() => setOpened(opened === key ? undefined : key)} />
-            {opened === key ? (
+            {opened === key && record.type === 'FORWARD' ? (
+              <ForwardForm
+                zone={zone}
+                records={records}
+                record={record}
+                onUse={(after) => {
+                  change(after);
+                  leave();
+                }}
+                onRemove={() => {
+                  change(records.filter((one) => !isSameRecord(one, record)));
+                  leave();
+                }}
+                onLeave={leave}
+              />
+            ) : null}
+            {opened === key && record.type !== 'FORWARD' ? (
               <RecordForm
                 zone={zone}
                 record={record}
@@ -104,7 +121,7 @@ function RecordRow({ record, note, onPress, children }: RecordRowProps) {
       <View style={styles.what}>
         <Text style={[styles.name, isGone && styles.struck]}>{record.name}</Text>
         <Text kind="small" colour="quiet" style={[styles.data, isGone && styles.struck]} numberOfLines={2}>
-          {shownData(record)}
+          {record.type === 'FORWARD' ? forwardText(record) : shownData(record)}
         </Text>
         {note === undefined ? null : (
           <Text kind="small" colour={isGone ? 'plum' : 'sage'}>

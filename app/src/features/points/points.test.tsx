@@ -1,5 +1,6 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import type { DnsRecord } from '@tienda/core/dns/record';
+import type { Visit } from '@tienda/core/dns/visit';
 import type { ZoneSight } from '@tienda/core/dns/sight';
 import type { ShownZone } from '@tienda/core/dns/shownZone';
 import { serverWithNames, boats } from '../../../test/heldNames';
@@ -163,4 +164,71 @@ test('who does not see the latest change yet is told with what they see, and unt
   expect(screen.getByText('@ A: no answer just now')).toBeTruthy();
   expect(screen.getByText('ns2.tienda.example does not answer the latest state yet.')).toBeTruthy();
   expect(screen.getByText(/^Seen everywhere by .* at the latest/)).toBeTruthy();
+});
+
+describe('sending visitors on', () => {
+  async function opened(): Promise<void> {
+    fireEvent.click(await screen.findByRole('button', { name: 'Forward it' }));
+  }
+
+  test('takes the place of what led them elsewhere, for the name and www, as it was said', async () => {
+    const server = serverWith();
+    show(<PointsScreen />);
+    await opened();
+    fireEvent.change(screen.getByLabelText('Where visitors are sent'), {
+      target: { value: 'sites.quayhost.example/salt' },
+    });
+    fireEvent.click(screen.getByRole('radio', { name: /^Masked/ }));
+    fireEvent.change(screen.getByLabelText('Title of the page'), { target: { value: 'Salt "n" Whistle' } });
+    fireEvent.click(screen.getByRole('switch', { name: /^Keep the path/ }));
+    fireEvent.click(button('Show what it changes'));
+    expect(await screen.findAllByText('https://sites.quayhost.example/salt · masked')).toHaveLength(2);
+    expect(screen.getByText('will go')).toBeTruthy();
+    fireEvent.click(button('Save'));
+    await waitFor(() => expect(saved(server)).toHaveLength(1));
+    const data = '"https://sites.quayhost.example/salt" masked nothing "Salt \\"n\\" Whistle" ""';
+    expect(saved(server)).toEqual([
+      {
+        version: 3,
+        fromFile: false,
+        records: ['@', 'www'].map((name) => ({ name, type: 'FORWARD', ttl: 3600, data })),
+      },
+    ]);
+  });
+
+  test('keeps what was typed where the address does not do, and says what to do about it', async () => {
+    serverWith();
+    show(<PointsScreen />);
+    await opened();
+    fireEvent.click(button('Show what it changes'));
+    expect(await screen.findByText(/^Something is missing/)).toBeTruthy();
+    fireEvent.change(screen.getByLabelText('Where visitors are sent'), { target: { value: 'http://10.0.0.1/' } });
+    fireEvent.click(button('Show what it changes'));
+    expect(await screen.findByText(/reached from some networks alone/)).toBeTruthy();
+    expect(screen.getByLabelText('Where visitors are sent')).toMatchObject({ value: 'http://10.0.0.1/' });
+  });
+
+  test('is tried, and told in a sentence with each step', async () => {
+    const data = ['https://sites.quayhost.example/', 'permanent', 'path', '', ''];
+    const server = serverWith({ records: [{ name: '@', type: 'FORWARD', ttl: 3600, data }] });
+    const visit: Visit = {
+      outcome: 'failed',
+      hops: [
+        { url: 'http://saltwhistle.boats/', address: '127.0.0.1', status: 301, ms: 4 },
+        { url: 'https://sites.quayhost.example/', address: '192.0.2.80', status: 404, ms: 9 },
+      ],
+    };
+    server.instead.set(`GET ${path}/visits/%40`, { status: 200, body: visit });
+    show(<PointsScreen />);
+    expect(await screen.findByText('visitors are sent on to https://sites.quayhost.example/')).toBeTruthy();
+    fireEvent.click(button('Test it'));
+    expect(
+      await screen.findByText('https://sites.quayhost.example/ answers with 404. Is the address right?'),
+    ).toBeTruthy();
+    expect(screen.getByText('127.0.0.1 · answered 301 after 4 ms')).toBeTruthy();
+    fireEvent.click(button('FORWARD at @: change'));
+    fireEvent.change(screen.getByLabelText('Where visitors are sent'), { target: { value: 'old.quayhost.example' } });
+    fireEvent.click(button('Show what it changes'));
+    expect(await screen.findByText('https://old.quayhost.example/ · for good · path kept')).toBeTruthy();
+  });
 });

@@ -1,3 +1,5 @@
+import type { ForwardKind } from '@tienda/core/dns/forward';
+import type { VisitOutcome } from '@tienda/core/dns/visit';
 import type { RecordProblemCode } from '@tienda/core/dns/record';
 import type { RecipeField, RecipeId } from '@tienda/core/dns/recipe';
 import type { ZoneAdviceCode, ZoneProblemCode } from '@tienda/core/dns/zone';
@@ -19,6 +21,7 @@ export const points = {
     'This name uses other nameservers, so these records are not asked for. Set Tienda’s nameservers to use them.',
   web: 'Web',
   webAt: (where: string) => `answers at ${where}`,
+  webOn: (where: string) => `visitors are sent on to ${where}`,
   webNowhere: 'leads nowhere yet',
   mail: 'Mail',
   mailAt: (where: string) => `goes to ${where}`,
@@ -50,6 +53,45 @@ export const points = {
   sameAsUnknown: (name: string) => `${name} is not among your names.`,
   use: 'Show what it changes',
   leave: 'Leave it',
+  forward: {
+    title: 'Forward it',
+    to: 'Where visitors are sent',
+    toHint: 'For example sites.quayhost.example/salt',
+    how: 'How',
+    kinds: { permanent: 'For good', temporary: 'For now', masked: 'Masked' } satisfies Record<ForwardKind, string>,
+    kindDetails: {
+      permanent: 'Browsers and search engines remember the new address',
+      temporary: 'They ask again each time',
+      masked: 'Visitors go on seeing your name above the page',
+    } satisfies Record<ForwardKind, string>,
+    kindWords: { permanent: 'for good', temporary: 'for now', masked: 'masked' } satisfies Record<ForwardKind, string>,
+    pageTitle: 'Title of the page',
+    pageDescription: 'Description for search engines',
+    keeps: 'Keep the path',
+    keepsDetail: 'What comes after your name is put after the address',
+    keepsWord: 'path kept',
+    names: 'Of which names',
+    another: 'Another name',
+    name: 'Name',
+  },
+  visit: {
+    tryIt: 'Test it',
+    step: (address: string | undefined, status: number | undefined, ms: number) =>
+      `${address ?? 'no address'} · ${status === undefined ? 'no answer' : `answered ${status}`} after ${ms} ms`,
+    outcomes: {
+      works: (url: string) => `It works: a visitor arrives at ${url}.`,
+      notHere: () => 'The resolver still leads visitors elsewhere. Look below until when that is kept.',
+      noAddress: (url: string) => `Nobody knows an address of ${url}. Look for a slip in it.`,
+      private: (url: string) => `${url} is reached from some networks alone. Visitors get no further.`,
+      silent: (url: string) => `${url} does not answer. Ask whoever runs it.`,
+      certificate: (url: string) => `The certificate of ${url} does not do. Browsers warn of it.`,
+      round: (url: string) => `Visitors are sent round and round: ${url} came again.`,
+      tooLong: () => 'Visitors are sent on too often. Browsers give up.',
+      failed: (url: string, status: string) => `${url} answers with ${status}. Is the address right?`,
+      cannotBeFramed: (url: string) =>
+        `${url} forbids being shown under another name. Forward it for good or for now instead.`,
+    } satisfies Record<VisitOutcome, (url: string, status: string) => string>,
+  },
   sight: {
     title: 'Does everyone see it?',
     places: ['Northmarket', 'Eastquay', 'Southferry'],

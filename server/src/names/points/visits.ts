@@ -48,7 +48,7 @@ export class Visits {
       asked.add(url);
       const { hop, answer }: Seen = await this.hop(url);
       hops.push(hop);
-      if (hop.problem ?? !answer) return ended(hop.problem ?? 'silent');
+      if (hop.problem !== undefined || !answer) return ended(hop.problem ?? 'silent');
       if (hops.length === 1 && hop.address !== ours) return ended('notHere');
       if (answer.status >= 400) return ended('failed');
       const isMask = hops.length === 1 && forward.kind === 'masked' && answer.status === 200;
