@@ -1,9 +1,8 @@
-import { spawn } from 'node:child_process';
 import { createECDH } from 'node:crypto';
 import { chownSync, existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { keepRunning } from './processes.mjs';
 import { isRoot, run } from './setup.mjs';
-import { stop } from './world.mjs';
 
 const nameServer = '/usr/sbin/pdns_server';
 const resolver = '/usr/sbin/named';
@@ -17,9 +16,6 @@ export const dnsPackages = [
   { name: 'pdns-backend-remote', found: () => hasBackend('remote') },
   { name: 'bind9', found: () => existsSync(resolver) },
 ];
-
-/** So long a server that has ended is left before it is started again. */
-const restartMs = 500;
 
 /** Every name server of the made-up internet has an address of its own, and all of them one port. */
 const nameServerAddresses = ['127.0.0.1', '127.0.0.2'];
@@ -158,28 +154,4 @@ function directoryOf(env, name, owner) {
 function write(file, text, owner) {
   writeFileSync(file, text, { mode: 0o600 });
   if (owner) chownSync(file, ...owner);
-}
-
-function keepRunning(program, args) {
-  let child;
-  let isStopping = false;
-  let timer;
-  const start = () => {
-    let said = '';
-    child = spawn(program, args, { stdio: ['ignore', 'ignore', 'pipe'] });
-    child.stderr.on('data', (piece) => (said = `${said}${piece}`.slice(-1000)));
-    child.once('exit', (code) => {
-      if (isStopping) return;
-      console.error(`${path.basename(program)} ended (${code}) and is started again:\n${said}`);
-      timer = setTimeout(start, restartMs);
-    });
-  };
-  start();
-  return {
-    stop: async () => {
-      isStopping = true;
-      clearTimeout(timer);
-      await stop(child);
-    },
-  };
 }

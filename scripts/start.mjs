@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { authorityPackage, startAuthority } from './authority.mjs';
 import { dnsPackages, startDns } from './dns.mjs';
 import { needNodeModules, needPackages, postgresql, root, say } from './setup.mjs';
 
@@ -6,7 +7,7 @@ const fresh = process.argv.includes('--fresh');
 const data = path.resolve(root, process.env.TIENDA_DATA ?? '.data');
 const base = 4310;
 
-needPackages([postgresql, ...dnsPackages]);
+needPackages([postgresql, ...dnsPackages, authorityPackage]);
 needNodeModules();
 const { build } = await import('./build.mjs');
 const { prepareWorld, startForwarder, startServer, startStandIns, stop } = await import('./world.mjs');
@@ -44,6 +45,8 @@ try {
   const dns = startDns(env);
   started.push(() => dns.stop());
   await run(startStandIns, env);
+  const authority = startAuthority(env);
+  started.push(() => authority.stop());
   await run(startServer, env);
   await run(startForwarder, env);
   const { demoSignIns, loadDemo } = await import('./demo.mjs');

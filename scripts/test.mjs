@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { createInterface } from 'node:readline';
+import { authorityPackage, startAuthority } from './authority.mjs';
 import { dnsPackages, startDns } from './dns.mjs';
 import {
   checkZone,
@@ -29,7 +30,7 @@ if (unknown) {
   process.exit(2);
 }
 
-needPackages([postgresql, ...dnsPackages, pgbouncer, chromium, dig, checkZone, xmllint, poppler]);
+needPackages([postgresql, ...dnsPackages, authorityPackage, pgbouncer, chromium, dig, checkZone, xmllint, poppler]);
 needNodeModules();
 
 const reports = path.join(root, 'test-results');
@@ -117,9 +118,11 @@ async function inWorld(name, base, act) {
   });
   const standIns = await startStandIns(env);
   const dns = startDns(env);
+  const authority = startAuthority(env);
   try {
     await act(env);
   } finally {
+    await authority.stop();
     await dns.stop();
     await stop(standIns);
     postgres.stop();

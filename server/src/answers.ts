@@ -148,7 +148,7 @@ export interface Answers {
   'GET /api/me/names/:name/zone/versions': readonly ShownZoneVersion[];
   'GET /api/me/names/:name/zone/versions/:version': readonly DnsRecord[];
   'GET /api/me/names/:name/zone/sight': ZoneSight;
-  'GET /api/me/names/:name/zone/visits/:below': Visit;
+  'GET /api/me/names/:name/zone/visits/:below': readonly Visit[];
   'GET /api/me/names/:name/zone/file': ZoneText;
   'GET /api/me/names': readonly ShownName[];
   'GET /api/calendars/:secret': CalendarFile;

@@ -1,5 +1,5 @@
 import type { Forward } from '@tienda/core/dns/forward';
-import { Forwards } from '../src/forwarder/forwards';
+import { KnownHosts } from '../src/forwarder/knownHosts';
 
 const forward: Forward = { to: 'https://a.example/', kind: 'permanent', keeps: 'path', title: '', description: '' };
 
@@ -19,7 +19,7 @@ function store() {
 
 test('what is known of a host is asked once, however many visitors come, until something is changed', async () => {
   const database = store();
-  const forwards = new Forwards(database);
+  const forwards = new KnownHosts(database.find);
   expect(await Promise.all([forwards.find('a.org'), forwards.find('a.org')])).toEqual([forward, forward]);
   expect(forwards.find('a.org')).toBe(forward);
   expect(database.asked).toEqual(['a.org']);
@@ -32,7 +32,7 @@ test('what is known of a host is asked once, however many visitors come, until s
 
 test('what is read while something is changed is read again', async () => {
   const database = store();
-  const forwards = new Forwards(database);
+  const forwards = new KnownHosts(database.find);
   let answer = (_: Forward | undefined) => {};
   database.answer = () => new Promise((resolve) => (answer = resolve));
   const first = forwards.find('a.org');
@@ -45,7 +45,7 @@ test('what is read while something is changed is read again', async () => {
 
 test('without its database it answers what it last read, and says of others that it cannot', async () => {
   const database = store();
-  const forwards = new Forwards(database);
+  const forwards = new KnownHosts(database.find);
   await forwards.find('a.org');
   database.answer = () => Promise.reject(new Error('away'));
   forwards.changed();

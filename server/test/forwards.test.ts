@@ -63,8 +63,8 @@ async function held(): Promise<string> {
 const forward = (name: string, data: string) => ({ name, type: 'FORWARD', ttl: 60, data });
 const put = (status: number, name: string, version: number, ...records: object[]) =>
   visitor.expect(status, 'PUT', `/api/me/names/${name}/zone`, { version, records });
-const tried = (name: string, below = '@') =>
-  visitor.expect(200, 'GET', `/api/me/names/${name}/zone/visits/${encodeURIComponent(below)}`);
+/** What came of a visit over HTTP. */
+const tried = async (name: string) => (await visitor.expect(200, 'GET', `/api/me/names/${name}/zone/visits/@`))[0];
 
 test('visitors are sent on from the moment it is saved, as it was said, and no more once it is taken away', async () => {
   const name = await held();
@@ -137,6 +137,33 @@ test('a port of this machine is not reached through a name that leads here', asy
   await put(200, name, 0, inward, forward('@', `http://inward.${name}:${process.env['TIENDA_SMTP_PORT']}/`));
   await arrives(async () => visit(name), 301);
   expect((await tried(name)).outcome).toBe('private');
+});
+
+test('a certificate is fetched by itself, proven over HTTP, and the visit over HTTPS works with it', async () => {
+  const name = await held();
+  await put(200, name, 0, forward('@', to), forward('*', to));
+  const zone = () => visitor.expect(200, 'GET', `/api/me/names/${name}/zone`);
+  // Nobody can prove all that an asterisk stands for.
+  expect((await zone()).certificates).toEqual([{ host: name }]);
+  for (let i = 0; i < 400 && !(await zone()).certificates[0].goodUntil; i += 1) await pause(100);
+  const [{ goodUntil }] = (await zone()).certificates;
+  expect(Date.parse(goodUntil)).toBeGreaterThan(Date.now());
+  const visits = await visitor.expect(200, 'GET', `/api/me/names/${name}/zone/visits/@`);
+  expect(visits).toMatchObject([
+    { outcome: 'works', hops: [{ url: `http://${name}/` }, { url: to }] },
+    {
+      outcome: 'works',
+      hops: [
+        { url: `https://${name}/`, status: 301 },
+        { url: to, status: 200 },
+      ],
+    },
+  ]);
+  // Masked over HTTPS shows nothing of what is not private.
+  await put(200, name, 1, forward('@', `${to} masked`));
+  await arrives(() => visit(name), 200);
+  const [plain, secure] = await visitor.expect(200, 'GET', `/api/me/names/${name}/zone/visits/@`);
+  expect([plain.outcome, secure.outcome]).toEqual(['works', 'mixed']);
 });
 
 test('what cannot be a forward is told by its field', async () => {

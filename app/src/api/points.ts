@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { masterData, type DnsRecord } from '@tienda/core/dns/record';
-import type { ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
+import type { ShownCertificate, ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
 import type { Visit } from '@tienda/core/dns/visit';
 import type { ZoneSight } from '@tienda/core/dns/sight';
 import { call } from './client';
@@ -10,7 +10,11 @@ const addressOf = (name: string) => `/api/me/names/${encodeURIComponent(name)}/z
 
 /** The records that Tienda's name servers answer for a name. */
 export function useZone(name: string) {
-  return useMine<ShownZone>(['names', 'zone', name], addressOf(name));
+  // A certificate that was asked for comes within moments.
+  const isDue = ({ goodUntil, problem }: ShownCertificate) => goodUntil === undefined && problem === undefined;
+  return useMine<ShownZone>(['names', 'zone', name], addressOf(name), ({ certificates = [] }) =>
+    certificates.some(isDue) ? someTimeMs : undefined,
+  );
 }
 
 export interface WrittenZone {
@@ -54,7 +58,7 @@ export function useZoneSight(name: string, version: number) {
 /** A visit as a browser would make it, of one of the names that send visitors on. */
 export function useVisit(name: string) {
   return useMutation({
-    mutationFn: (below: string) => call<Visit>('GET', `${addressOf(name)}/visits/${encodeURIComponent(below)}`),
+    mutationFn: (below: string) => call<Visit[]>('GET', `${addressOf(name)}/visits/${encodeURIComponent(below)}`),
   });
 }
 

@@ -10,6 +10,8 @@ export interface ShownZone {
   /** Of its SOA. */
   readonly serial: number;
   readonly records: readonly DnsRecord[];
+  /** Of the names that send visitors on, how they answer over HTTPS; left out where there are none. */
+  readonly certificates?: readonly ShownCertificate[];
   /** False while the name is delegated to others, so that nobody asks for this. */
   readonly isAsked: boolean;
 }
@@ -21,4 +23,14 @@ export interface ShownZoneVersion {
   readonly at: string;
   readonly who: Who['type'];
   readonly records: number;
+}
+
+/** How a host answers over HTTPS. */
+export interface ShownCertificate {
+  /** Whole. */
+  readonly host: string;
+  /** ISO 8601 instant; left out before it has the first one. */
+  readonly goodUntil?: string;
+  /** What the authority said the last time, where it was no; it is asked again by itself. */
+  readonly problem?: string;
 }

@@ -34,7 +34,9 @@ export type VisitOutcome =
   /** The last answer says that it failed: 400 or more. */
   | 'failed'
   /** It is masked, and the target forbids frames of others. */
-  | 'cannotBeFramed';
+  | 'cannotBeFramed'
+  /** It is masked over HTTPS and the target is not: browsers show nothing of it. */
+  | 'mixed';
 
 /** A visit as a browser would make it, step by step. */
 export interface Visit {

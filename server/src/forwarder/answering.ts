@@ -1,7 +1,7 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import { forwardAnswer, type ForwardAnswer } from '@tienda/core/dns/forward';
+import { forwardAnswer, type Forward, type ForwardAnswer } from '@tienda/core/dns/forward';
 import type { Logger } from 'pino';
-import type { Forwards } from './forwards';
+import type { KnownHosts } from './knownHosts';
 
 const plain = { 'Content-Type': 'text/plain; charset=utf-8', 'Cache-Control': 'no-store' } as const;
 const nowhere: ForwardAnswer = { status: 404, headers: plain, body: 'This name sends visitors nowhere.\n' };
@@ -12,20 +12,38 @@ const away: ForwardAnswer = {
   body: 'It cannot be looked up just now. Try again in a moment.\n',
 };
 
-/** Answers visitors of forwarded names. */
-export function answering(forwards: Forwards, log: Logger) {
+export interface AnsweringParts {
+  readonly forwards: KnownHosts<Forward>;
+  /** What an authority is answered that asks for a token. */
+  readonly challenge: (token: string) => Promise<string | undefined>;
+  readonly log: Logger;
+}
+
+const challenges = '/.well-known/acme-challenge/';
+
+/** Answers visitors of forwarded names, and authorities that want to know whether those come here. */
+export function answering({ forwards, challenge, log }: AnsweringParts) {
   return (request: IncomingMessage, response: ServerResponse): void => {
     const host = hostOf(request);
     if (host === undefined) return send(request, response, unreadable);
     const asked = askedOf(request);
-    const answer = (forward: Awaited<ReturnType<Forwards['find']>>) =>
+    const unread = (fault: unknown) => {
+      log.warn({ err: fault }, 'what is answered could not be read');
+      send(request, response, away);
+    };
+    if (asked.startsWith(challenges)) {
+      const token = asked.slice(challenges.length);
+      challenge(token).then(
+        (body) => send(request, response, body === undefined ? nowhere : { status: 200, headers: plain, body }),
+        unread,
+      );
+      return;
+    }
+    const answer = (forward: Forward | undefined) =>
       send(request, response, forward ? forwardAnswer(forward, request.method ?? 'GET', asked) : nowhere);
     const found = forwards.find(host);
     if (!(found instanceof Promise)) return answer(found);
-    found.then(answer, (fault: unknown) => {
-      log.warn({ err: fault }, 'where a visitor is sent could not be read');
-      send(request, response, away);
-    });
+    found.then(answer, unread);
   };
 }
 

@@ -1,31 +1,58 @@
 import http from 'node:http';
+import https from 'node:https';
+import { createSecureContext, type SecureContext } from 'node:tls';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { readForwarderConfig } from '../platform/config';
 import { Notifications } from '../platform/db/notifications';
 import { openPool } from '../platform/db/pool';
+import { certificateKeys, forwardChanges } from '../platform/db/schema';
 import { openLog } from '../platform/http/log';
+import { Keyring } from '../platform/secrets/keyring';
 import { answering } from './answering';
-import { Forwards } from './forwards';
-import { forwardChanges, ForwardStore } from './store';
+import { KnownHosts } from './knownHosts';
+import { ForwardStore } from './store';
 
 /** Sends visitors of forwarded names on: a program of its own that never asks the shop, and may run many times. */
 const config = readForwarderConfig();
+const { host, databaseUrl, directDatabaseUrl, httpPort, httpsPort } = config;
 const log = openLog(config.logLevel);
-const pool = openPool(
-  { connectionString: config.databaseUrl, max: 4, connectionTimeoutMillis: 2000, query_timeout: 2000 },
-  config.databaseUrl === config.directDatabaseUrl,
-);
-const notifications = new Notifications(config.directDatabaseUrl, log);
-const forwards = new Forwards(new ForwardStore(drizzle(pool)));
-await notifications.subscribe(forwardChanges, () => forwards.changed());
+/** A database that does not answer in that time is away: what was read before does instead. */
+const patience = { connectionTimeoutMillis: 2000, query_timeout: 2000 };
+const pool = openPool({ connectionString: databaseUrl, max: 4, ...patience }, databaseUrl === directDatabaseUrl);
+const store = new ForwardStore(drizzle(pool));
+const keys = new Keyring(config.sealingKeys);
+
+const forwards = new KnownHosts((name) => store.find(name));
+const contexts = new KnownHosts<SecureContext>(async (name) => {
+  const found = await store.certificate(name);
+  return found && createSecureContext({ cert: found.chain, key: keys.open(certificateKeys, found.key) });
+});
+const notifications = new Notifications(directDatabaseUrl, log);
+await notifications.subscribe(forwardChanges, () => {
+  forwards.changed();
+  contexts.changed();
+});
 await notifications.open();
 
+/** Without a certificate of the host the connection is refused: one of another name would help nobody. */
+function contextOf(name: string, done: (fault: Error | null, context?: SecureContext) => void): void {
+  Promise.resolve(contexts.find(name.toLowerCase())).then(
+    (context) => (context ? done(null, context) : done(new Error(`${name} has no certificate`))),
+    (fault: unknown) => done(fault instanceof Error ? fault : new Error(String(fault))),
+  );
+}
+
 const limits = { maxHeaderSize: 16 * 1024, headersTimeout: 10_000, requestTimeout: 20_000, keepAliveTimeout: 5000 };
-const server = http.createServer(limits, answering(forwards, log));
-server.listen(config.httpPort, config.host, () => log.info({ port: config.httpPort }, 'visitors are sent on'));
+const answer = answering({ forwards, challenge: (token) => store.challenge(token), log });
+const servers = [
+  http.createServer(limits, answer).listen(httpPort, host),
+  https.createServer({ ...limits, SNICallback: contextOf, minVersion: 'TLSv1.2' }, answer).listen(httpsPort, host),
+];
+await Promise.all(servers.map((server) => new Promise((resolve) => server.once('listening', resolve))));
+log.info({ httpPort, httpsPort }, 'visitors are sent on');
 
 for (const signal of ['SIGTERM', 'SIGINT'] as const)
   process.once(signal, () => {
-    server.close(() => process.exit(0));
-    server.closeAllConnections();
+    for (const server of servers) server.closeAllConnections();
+    process.exit(0);
   });

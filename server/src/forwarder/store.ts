@@ -1,10 +1,7 @@
-import { inArray } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import type { Forward } from '@tienda/core/dns/forward';
 import type { Database } from '../platform/db/database';
-import { webForward } from '../platform/db/schema';
-
-/** The channel on which it is told that forwards have changed. */
-export const forwardChanges = 'forwards';
+import { acmeChallenge, certificate, webForward } from '../platform/db/schema';
 
 /** Where visitors are sent on, as it was written with the zones. */
 export class ForwardStore {
@@ -21,5 +18,18 @@ export class ForwardStore {
       .where(inArray(webForward.host, known));
     const byHost = new Map(rows.map((row) => [row.host, row.forward]));
     return known.map((name) => byHost.get(name)).find((forward) => forward !== undefined);
+  }
+
+  /** What a host answers with over HTTPS: its chain, and its key as it is sealed. */
+  async certificate(host: string): Promise<{ readonly chain: string; readonly key: string } | undefined> {
+    const { chain, key } = certificate;
+    const [row] = await this.database.select({ chain, key }).from(certificate).where(eq(certificate.host, host));
+    return row?.chain && row.key ? { chain: row.chain, key: row.key } : undefined;
+  }
+
+  /** What an authority is answered that asks for a token. */
+  async challenge(token: string): Promise<string | undefined> {
+    const [row] = await this.database.select().from(acmeChallenge).where(eq(acmeChallenge.token, token));
+    return row?.answer;
   }
 }

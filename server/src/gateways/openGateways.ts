@@ -1,6 +1,8 @@
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import type { Config } from '../platform/config';
 import type { MailGateway } from '../platform/outbox/mail';
+import { AcmeAuthority, type Authority } from './authority/acmeAuthority';
+import { trustedBeside } from './authority/trusted';
 import { HttpBroker, type BrokerGateway } from './broker/broker';
 import { SmtpMail } from './mail/smtpMail';
 import { DnsClient } from './dns/dnsClient';
@@ -20,6 +22,7 @@ export interface Gateways {
   readonly mail: MailGateway;
   readonly dns: DnsClient;
   readonly sites: SiteVisitor;
+  readonly authority: Authority;
   close(): void;
 }
 
@@ -33,7 +36,8 @@ export function openGateways(config: Config): Gateways {
     broker: new HttpBroker(config.brokerUrl, config.brokerKey),
     mail: new SmtpMail('127.0.0.1', config.smtpPort),
     dns: new DnsClient(),
-    sites: new SiteVisitor(config.sites.ports),
+    sites: new SiteVisitor(config.sites.ports, trustedRoots(config)),
+    authority: openAuthority(config),
     close: () => {
       for (const registry of registries.values()) registry.close();
     },
@@ -55,4 +59,13 @@ function openRegistries(config: Config): Registries {
       return [id, new EppRegistry(id, address, sessions, namesPerCheck, feesPerCheck)];
     }),
   );
+}
+
+function openAuthority({ authority: { directory, trusted } }: Config): Authority {
+  const isThere = trusted !== undefined && existsSync(trusted);
+  return new AcmeAuthority(directory, isThere ? readFileSync(trusted, 'utf8') : undefined);
+}
+
+function trustedRoots({ authority: { roots, trusted } }: Config): (() => Promise<string>) | undefined {
+  return roots === undefined || trusted === undefined ? undefined : trustedBeside(roots, readFileSync(trusted, 'utf8'));
 }

@@ -12,7 +12,10 @@ import { paymentNoticeRoutes } from '../money/payments/notices';
 import type { KeptOfAccounts } from '../people/accounts/departure';
 import type { People } from '../people/openPeople';
 import type { Platform, Wing } from '../platform/openPlatform';
+import { Keyring } from '../platform/secrets/keyring';
 import { calendarRoutes } from './calendar/routes';
+import { Certificates } from './certificates/service';
+import { CertificateStore } from './certificates/store';
 import { changeRoutes } from './changes/routes';
 import { NameChanges } from './changes/service';
 import { NameLives } from './held/lives';
@@ -92,7 +95,7 @@ export async function openNames(
   held: NameStore,
 ): Promise<Names> {
   const { config, log, database, notifications, idempotency, attention, outbox, clock, codeKeys } = platform;
-  const { registries, broker, dns, sites } = gateways;
+  const { registries, broker, dns, sites, authority } = gateways;
   const { accounts, contacts } = people;
   const { catalogue, search } = find;
   const holders = new HolderChecks({
@@ -142,9 +145,12 @@ export async function openNames(
   const priceRises = new PriceRises({ store: new RiseStore(database), catalogue, outbox, clock, publicUrl });
   const rises = (today: IsoDate) => catalogue.renewableBefore(today);
   const zones = new ZoneStore(database);
-  const pointing = new Pointing({ database, names: held, zones, clock });
+  const certificateStore = new CertificateStore(database);
+  const pointing = new Pointing({ database, names: held, zones, certificates: certificateStore, clock });
   const [resolver = { address: '127.0.0.1', port: 53 }] = config.dns.resolvers;
   const visits = new Visits({ pointing, dns, sites, resolver, reachable: config.sites.reachable });
+  const sealing = new Keyring(config.sealingKeys);
+  const certificates = new Certificates({ store: certificateStore, authority, keys: sealing, attention });
   const care = new CareStore(database);
   const renewals = new Renewals({
     ...money,
@@ -218,6 +224,7 @@ export async function openNames(
       { name: 'cards', run: () => tellOfCards(cards) },
       { name: 'price rises', run: () => priceRises.lookAround() },
       { name: 'holders', run: () => holders.lookAround() },
+      { name: 'certificates', run: () => certificates.lookAround() },
       { name: 'holder changes', run: () => holderChanges.lookAround() },
       ...orders.chores,
     ],

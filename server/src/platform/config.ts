@@ -63,6 +63,14 @@ export interface Config {
     /** Addresses of that internet that only this machine reaches; at those ports alone. */
     readonly reachable: readonly string[];
   };
+  readonly authority: {
+    /** The directory of whoever issues certificates (RFC 8555 section 7.1.1). */
+    readonly directory: string;
+    /** PEM file of what its own connection is trusted by, beside what everyone trusts. */
+    readonly trusted?: string;
+    /** Of the demo, where nobody trusts what it issues: where what to trust is found. */
+    readonly roots?: string;
+  };
   readonly brokerUrl: string;
   readonly brokerKey: string;
   /** How often what falls due by itself is looked after. */
@@ -116,16 +124,28 @@ function keys(name: string, older: string): Keys {
 }
 
 /** What the forwarder needs to know. */
-export interface ForwarderConfig extends Pick<Config, 'host' | 'databaseUrl' | 'directDatabaseUrl' | 'logLevel'> {
+export interface ForwarderConfig extends Pick<
+  Config,
+  'host' | 'databaseUrl' | 'directDatabaseUrl' | 'logLevel' | 'sealingKeys'
+> {
   readonly httpPort: number;
+  readonly httpsPort: number;
 }
 
 export function readForwarderConfig(): ForwarderConfig {
-  return { ...common(), httpPort: number('TIENDA_FORWARD_PORT', 4380) };
+  const { http: httpPort, https: httpsPort } = forwardPorts();
+  return { ...common(), httpPort, httpsPort };
+}
+
+/** Where visitors of forwarded names come in. */
+function forwardPorts() {
+  const http = number('TIENDA_FORWARD_PORT', 4380);
+  return { http, https: number('TIENDA_FORWARD_HTTPS_PORT', http + 63) };
 }
 
 function common() {
   return {
+    sealingKeys: keys('TIENDA_SEALING_KEY', 'TIENDA_OLD_SEALING_KEYS'),
     host: process.env['TIENDA_HOST'] ?? '127.0.0.1',
     databaseUrl: needed('DATABASE_URL'),
     directDatabaseUrl: process.env['TIENDA_DIRECT_DATABASE_URL'] ?? needed('DATABASE_URL'),
@@ -140,7 +160,6 @@ export function readConfig(): Config {
   const paymentsPort = number('TIENDA_PAYMENTS_PORT', 4340);
   const dnsPort = number('TIENDA_DNS_PORT', 4353);
   const resolverPort = number('TIENDA_RESOLVER_PORT', 4356);
-  const forwardPort = number('TIENDA_FORWARD_PORT', 4380);
   const smtpPort = number('TIENDA_SMTP_PORT', 4350);
   const data = process.env['TIENDA_DATA'] ?? '.data';
   const publicUrl = process.env['TIENDA_PUBLIC_URL'] ?? `http://127.0.0.1:${port}`;
@@ -149,7 +168,6 @@ export function readConfig(): Config {
     port,
     databaseConnections: number('TIENDA_DATABASE_CONNECTIONS', 20),
     codeKeys: keys('TIENDA_SECRET', 'TIENDA_OLD_SECRETS'),
-    sealingKeys: keys('TIENDA_SEALING_KEY', 'TIENDA_OLD_SEALING_KEYS'),
     proxies: number('TIENDA_PROXIES', 0),
     isSecure: publicUrl.startsWith('https:'),
     registryHost: '127.0.0.1',
@@ -172,8 +190,13 @@ export function readConfig(): Config {
       resolvers: [0, 1, 2].map((place) => ({ address: '127.0.0.1', port: resolverPort + place })),
     },
     sites: {
-      ports: { http: forwardPort, https: number('TIENDA_FORWARD_HTTPS_PORT', forwardPort + 63) },
+      ports: forwardPorts(),
       reachable: process.env['TIENDA_DEMO'] === '1' ? ['127.0.0.1', '127.0.0.5'] : [],
+    },
+    authority: {
+      directory: process.env['TIENDA_AUTHORITY'] ?? 'https://127.0.0.1:4390/dir',
+      trusted: path.join(data, 'tls', 'registry.cert.pem'),
+      ...(process.env['TIENDA_AUTHORITY_ROOTS'] ? { roots: process.env['TIENDA_AUTHORITY_ROOTS'] } : {}),
     },
     brokerUrl: `http://127.0.0.1:${number('TIENDA_BROKER_PORT', registryPort + 40)}`,
     brokerKey: needed('TIENDA_BROKER_KEY'),

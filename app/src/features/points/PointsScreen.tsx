@@ -2,7 +2,7 @@ import { Link, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { DnsRecord } from '@tienda/core/dns/record';
-import type { ShownZone } from '@tienda/core/dns/shownZone';
+import type { ShownCertificate, ShownZone } from '@tienda/core/dns/shownZone';
 import {
   missingRecords,
   mostRecords,
@@ -16,6 +16,7 @@ import { toULabel } from '@tienda/core/idna/idna';
 import { useSaveZone, useZone } from '../../api/points';
 import { useSession } from '../../api/session';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
+import { dayText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
@@ -145,7 +146,7 @@ function Pointing({ zone, wanted, head }: PointingProps) {
 }
 
 /** Where the name itself leads, in two lines. */
-function Leads({ zone: { name, records, isAsked } }: { readonly zone: ShownZone }) {
+function Leads({ zone: { name, records, certificates = [], isAsked } }: { readonly zone: ShownZone }) {
   const { web, forward, mail } = pointedAt(records);
   const forwarded = records.find(({ type }) => type === 'FORWARD');
   return (
@@ -156,9 +157,18 @@ function Leads({ zone: { name, records, isAsked } }: { readonly zone: ShownZone 
       <Fact title={words.mail}>
         {mail === undefined ? words.noMail : mail.length > 0 ? words.mailAt(mail.join(', ')) : words.mailNowhere}
       </Fact>
+      {isAsked && certificates.length > 0 ? (
+        <Fact title={words.secure}>{certificates.map(certificateText).join(' ')}</Fact>
+      ) : null}
       {forwarded && isAsked ? <Visits zone={name} below={forward ? '@' : forwarded.name} /> : null}
     </Card>
   );
+}
+
+function certificateText({ host, goodUntil, problem }: ShownCertificate): string {
+  const shown = toULabel(host);
+  if (goodUntil !== undefined) return words.securedUntil(shown, dayText(goodUntil));
+  return problem === undefined ? words.securing(shown) : words.notSecured(shown, problem);
 }
 
 interface WhatProps {

@@ -165,7 +165,7 @@ const styles = StyleSheet.create({
   },
   changed: { borderStyle: 'dashed', borderColor: palette.sage },
   type: {
-    minWidth: 64,
+    minWidth: 78,
     paddingVertical: 3,
     paddingHorizontal: 6,
     borderWidth: 1,

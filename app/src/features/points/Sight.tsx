@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import type { SeenAt, SightQuestion } from '@tienda/core/dns/sight';
+import { grouped } from '@tienda/core/text/grouped';
 import { useZoneSight } from '../../api/points';
 import { timeText } from '../../texts/format';
 import { texts } from '../../texts/texts';
@@ -59,28 +60,38 @@ interface PlaceProps {
 
 function Place({ place, seen }: PlaceProps) {
   const others = seen.filter(({ sight }) => sight !== 'new');
+  const until =
+    others
+      .map((one) => one.until ?? '')
+      .toSorted()
+      .at(-1) ?? '';
+  const alike = grouped(others, ({ question: { name }, sight, answers }) => JSON.stringify([name, sight, answers]));
   return (
     <View>
       <View style={styles.place}>
         <Text>{place}</Text>
         <Text kind="small" colour={others.length === 0 ? 'sage' : 'terracotta'}>
-          {others.length === 0 ? words.sees : words.notYet}
+          {others.length === 0 ? words.sees : until === '' ? words.notYet : words.keeps(timeText(until))}
         </Text>
       </View>
-      {others.map(({ question: { name, type }, ...one }) => (
-        <Text key={`${name} ${type}`} kind="small">
-          {whatIsSeen(`${name} ${type}`, one)}
+      {[...alike].map(([key, some]) => (
+        <Text key={key} kind="small">
+          {whatIsSeen(some)}
         </Text>
       ))}
     </View>
   );
 }
 
-function whatIsSeen(record: string, { sight, answers, until }: SeenAt): string {
+/** @param some of one name, all of them answered alike */
+function whatIsSeen(some: PlaceProps['seen']): string {
+  const [first] = some;
+  if (!first) return '';
+  const record = `${first.question.name} ${some.map(({ question: { type } }) => type).join(', ')}`;
+  const { sight, answers } = first;
   if (sight === 'silent') return words.silent(record);
   if (sight === 'unproven') return words.unproven(record);
-  const kept = until ? timeText(until) : '';
-  return answers.length === 0 ? words.nothing(record, kept) : words.old(record, answers.join(', '), kept);
+  return answers.length === 0 ? words.nothing(record) : words.old(record, answers.join(', '));
 }
 
 const styles = StyleSheet.create({

@@ -25,17 +25,20 @@ export function Visits({ zone, below }: VisitsProps) {
         <Action kind="link" title={words.tryIt} busy={visit.isPending} onPress={() => visit.mutate(below)} />
       </View>
       {visit.isError ? <Failure fault={visit.error} /> : null}
-      {visit.data ? <Tried visit={visit.data} /> : null}
+      {visit.data?.map((one) => (
+        <Tried key={one.hops[0]?.url} visit={one} />
+      ))}
     </View>
   );
 }
 
 function Tried({ visit: { hops, outcome } }: { readonly visit: Visit }) {
   const last = hops.at(-1);
+  const isSecure = hops[0]?.url.startsWith('https:') ?? false;
   return (
     <View>
       <Notice kind={outcome === 'works' ? 'good' : 'problem'}>
-        {words.outcomes[outcome](last?.url ?? '', String(last?.status ?? ''))}
+        {`${isSecure ? words.secure : words.plain} ${words.outcomes[outcome](last?.url ?? '', String(last?.status ?? ''))}`}
       </Notice>
       {hops.map((hop, index) => (
         <Step key={`${index} ${hop.url}`} hop={hop} />

@@ -151,6 +151,7 @@ test('who does not see the latest change yet is told with what they see, and unt
           { place: 2, sight: 'silent', answers: [] },
         ],
       },
+      { ...at, type: 'AAAA', seen: [{ place: 1, sight: 'old', answers, until }] },
       { name: 'www', type: 'A', seen: [{ place: 2, sight: 'old', answers: [], until }] },
     ],
     until,
@@ -158,9 +159,9 @@ test('who does not see the latest change yet is told with what they see, and unt
   server.instead.set(`GET ${path}/sight`, { status: 200, body: sight });
   show(<PointsScreen />);
   expect(await screen.findByText('sees it')).toBeTruthy();
-  expect(screen.getAllByText('not yet')).toHaveLength(2);
-  expect(screen.getByText(/^@ A: still 192\.0\.2\.6, kept until .* at the longest$/)).toBeTruthy();
-  expect(screen.getByText(/^www A: still nothing, kept until/)).toBeTruthy();
+  expect(screen.getAllByText(/^kept until .* at the longest$/)).toHaveLength(2);
+  expect(screen.getByText('@ A, AAAA: still 192.0.2.6')).toBeTruthy();
+  expect(screen.getByText('www A: still nothing')).toBeTruthy();
   expect(screen.getByText('@ A: no answer just now')).toBeTruthy();
   expect(screen.getByText('ns2.tienda.example does not answer the latest state yet.')).toBeTruthy();
   expect(screen.getByText(/^Seen everywhere by .* at the latest/)).toBeTruthy();
@@ -210,7 +211,13 @@ describe('sending visitors on', () => {
 
   test('is tried, and told in a sentence with each step', async () => {
     const data = ['https://sites.quayhost.example/', 'permanent', 'path', '', ''];
-    const server = serverWith({ records: [{ name: '@', type: 'FORWARD', ttl: 3600, data }] });
+    const server = serverWith({
+      records: [{ name: '@', type: 'FORWARD', ttl: 3600, data }],
+      certificates: [
+        { host: 'saltwhistle.boats', goodUntil: '2027-02-22T10:00:00Z' },
+        { host: 'www.saltwhistle.boats', problem: 'no answer' },
+      ],
+    });
     const visit: Visit = {
       outcome: 'failed',
       hops: [
@@ -218,12 +225,15 @@ describe('sending visitors on', () => {
         { url: 'https://sites.quayhost.example/', address: '192.0.2.80', status: 404, ms: 9 },
       ],
     };
-    server.instead.set(`GET ${path}/visits/%40`, { status: 200, body: visit });
+    server.instead.set(`GET ${path}/visits/%40`, { status: 200, body: [visit] });
     show(<PointsScreen />);
     expect(await screen.findByText('visitors are sent on to https://sites.quayhost.example/')).toBeTruthy();
+    expect(screen.getByText(/^saltwhistle\.boats has a certificate until .*2027.*no certificate yet/)).toBeTruthy();
     fireEvent.click(button('Test it'));
     expect(
-      await screen.findByText('https://sites.quayhost.example/ answers with 404. Is the address right?'),
+      await screen.findByText(
+        /^Over HTTP: https:\/\/sites\.quayhost\.example\/ answers with 404\. Is the address right\?$/,
+      ),
     ).toBeTruthy();
     expect(screen.getByText('127.0.0.1 · answered 301 after 4 ms')).toBeTruthy();
     fireEvent.click(button('FORWARD at @: change'));

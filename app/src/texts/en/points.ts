@@ -53,6 +53,10 @@ export const points = {
   sameAsUnknown: (name: string) => `${name} is not among your names.`,
   use: 'Show what it changes',
   leave: 'Leave it',
+  secure: 'HTTPS',
+  securedUntil: (host: string, day: string) => `${host} has a certificate until ${day}, renewed by itself.`,
+  securing: (host: string) => `A certificate for ${host} is on its way.`,
+  notSecured: (host: string, why: string) => `${host} has no certificate yet; asked for again by itself. (${why})`,
   forward: {
     title: 'Forward it',
     to: 'Where visitors are sent',
@@ -76,6 +80,8 @@ export const points = {
   },
   visit: {
     tryIt: 'Test it',
+    plain: 'Over HTTP:',
+    secure: 'Over HTTPS:',
     step: (address: string | undefined, status: number | undefined, ms: number) =>
       `${address ?? 'no address'} · ${status === undefined ? 'no answer' : `answered ${status}`} after ${ms} ms`,
     outcomes: {
@@ -88,6 +94,8 @@ export const points = {
       round: (url: string) => `Visitors are sent round and round: ${url} came again.`,
       tooLong: () => 'Visitors are sent on too often. Browsers give up.',
       failed: (url: string, status: string) => `${url} answers with ${status}. Is the address right?`,
+      mixed: (url: string) =>
+        `${url} is not private, so browsers show nothing of it under https. Give an https address.`,
       cannotBeFramed: (url: string) =>
         `${url} forbids being shown under another name. Forward it for good or for now instead.`,
     } satisfies Record<VisitOutcome, (url: string, status: string) => string>,
@@ -97,9 +105,9 @@ export const points = {
     places: ['Northmarket', 'Eastquay', 'Southferry'],
     sees: 'sees it',
     notYet: 'not yet',
-    old: (record: string, answers: string, until: string) =>
-      `${record}: still ${answers}, kept until ${until} at the longest`,
-    nothing: (record: string, until: string) => `${record}: still nothing, kept until ${until} at the longest`,
+    keeps: (until: string) => `kept until ${until} at the longest`,
+    old: (record: string, answers: string) => `${record}: still ${answers}`,
+    nothing: (record: string) => `${record}: still nothing`,
     silent: (record: string) => `${record}: no answer just now`,
     unproven: (record: string) => `${record}: cannot be proven there, so visitors get no answer`,
     late: (host: string) => `${host} does not answer the latest state yet.`,

@@ -43,6 +43,10 @@ export const points: typeof english = {
   sameAsUnknown: (name) => `${name} no está entre sus nombres.`,
   use: 'Mostrar qué cambia',
   leave: 'Dejarlo',
+  secure: 'HTTPS seguro',
+  securedUntil: (host, day) => `${host} tiene certificado hasta ${day}, y se renueva solo.`,
+  securing: (host) => `El certificado de ${host} está en camino.`,
+  notSecured: (host, why) => `${host} aún no tiene certificado; se pide de nuevo solo. (${why})`,
   forward: {
     title: 'Reenviarlo',
     to: 'Adónde van las visitas',
@@ -66,6 +70,8 @@ export const points: typeof english = {
   },
   visit: {
     tryIt: 'Probarlo',
+    plain: 'Por HTTP:',
+    secure: 'Por HTTPS:',
     step: (address, status, ms) =>
       `${address ?? 'sin dirección'} · ${status === undefined ? 'sin respuesta' : `respondió ${status}`} tras ${ms} ms`,
     outcomes: {
@@ -78,6 +84,7 @@ export const points: typeof english = {
       round: (url) => `Las visitas dan vueltas: ${url} ha salido otra vez.`,
       tooLong: () => 'Se reenvía a las visitas demasiadas veces. Los navegadores lo dejan.',
       failed: (url, status) => `${url} responde con ${status}. ¿Es correcta la dirección?`,
+      mixed: (url) => `${url} no es segura, y bajo https los navegadores no la muestran. Dé una dirección https.`,
       cannotBeFramed: (url) =>
         `${url} prohíbe mostrarse bajo otro nombre. Reenvíe para siempre o por ahora en su lugar.`,
     },
@@ -87,8 +94,9 @@ export const points: typeof english = {
     places: ['Mercado del Norte', 'Muelle del Este', 'Barca del Sur'],
     sees: 'lo ve',
     notYet: 'todavía no',
-    old: (record, answers, until) => `${record}: todavía ${answers}, guardado hasta ${until} como mucho`,
-    nothing: (record, until) => `${record}: todavía nada, guardado hasta ${until} como mucho`,
+    keeps: (until) => `guardado hasta ${until} como mucho`,
+    old: (record, answers) => `${record}: todavía ${answers}`,
+    nothing: (record) => `${record}: todavía nada`,
     silent: (record) => `${record}: sin respuesta en este momento`,
     unproven: (record) => `${record}: allí no se puede comprobar, y las visitas no reciben respuesta`,
     late: (host) => `${host} aún no responde con el último estado.`,

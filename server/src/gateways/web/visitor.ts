@@ -1,5 +1,6 @@
 import http from 'node:http';
 import https from 'node:https';
+import { rootCertificates } from 'node:tls';
 
 /** The head of what a site answers. */
 export interface SiteAnswer {
@@ -26,15 +27,20 @@ export interface WebPorts {
 
 /** Looks at sites as a browser does, one step at a time, and reads no more of them than the head of an answer. */
 export class SiteVisitor {
-  constructor(private readonly ports: WebPorts) {}
+  /** @param trusted asks for roots that are trusted beside those that everyone trusts, PEM */
+  constructor(
+    private readonly ports: WebPorts,
+    private readonly trusted?: () => Promise<string>,
+  ) {}
 
   /**
    * @param address of the host, found out before: what its name leads to meanwhile does not matter
    * @throws SiteSilent, NotPrivate
    */
-  look(url: string, address: string): Promise<SiteAnswer> {
+  async look(url: string, address: string): Promise<SiteAnswer> {
     const { protocol, host, hostname, port, pathname, search } = new URL(url);
     const isPrivate = protocol === 'https:';
+    const roots = isPrivate ? await this.trusted?.() : undefined;
     const options: https.RequestOptions = {
       host: address,
       port: port === '' ? this.ports[isPrivate ? 'https' : 'http'] : Number(port),
@@ -43,6 +49,7 @@ export class SiteVisitor {
       headers: { Host: host, Accept: 'text/html,*/*', 'User-Agent': 'Tienda (its holder tries a name)' },
       maxHeaderSize: longestHead,
       agent: false,
+      ...(roots ? { ca: [...rootCertificates, roots] } : {}),
     };
     return new Promise((resolve, reject) => {
       const request = (isPrivate ? https : http).get(options, (response) => {

@@ -1,12 +1,13 @@
 import type { Actor } from '@tienda/core/accounts/actor';
 import { pointsTo, startingDelegation } from '@tienda/core/dns/delegation';
-import { readRecord, type DnsRecord, type TypedRecord } from '@tienda/core/dns/record';
+import { readRecord, wholeName, type DnsRecord, type TypedRecord } from '@tienda/core/dns/record';
 import type { ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
 import { mostRecords, zoneProblems } from '@tienda/core/dns/zone';
 import { writeZoneText } from '@tienda/core/dns/zoneText';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database } from '../../platform/db/database';
 import { badFields, notFound, Problem, type FieldError } from '../../platform/http/problem';
+import type { CertificateStore } from '../certificates/store';
 import type { HeldName, NameStore } from '../held/store';
 import type { KeptZone, ZoneStore } from '../zones/store';
 import { recordDetail, zoneDetail } from './texts';
@@ -15,6 +16,7 @@ export interface PointingParts {
   readonly database: Database;
   readonly names: Pick<NameStore, 'need' | 'log'>;
   readonly zones: ZoneStore;
+  readonly certificates: Pick<CertificateStore, 'of'>;
   readonly clock: Clock;
 }
 
@@ -25,7 +27,7 @@ export class Pointing {
   /** @throws Problem 404 where the account does not hold the name */
   async of(account: string, name: string): Promise<ShownZone> {
     const { held, kept } = await this.need(account, name);
-    return shown(held, kept);
+    return this.shown(held, kept);
   }
 
   /**
@@ -50,7 +52,7 @@ export class Pointing {
         if (after) await names.log(transaction, held.id, who, { type: 'records', version: after.version }, now);
         return after;
       }));
-    if (changed) return shown(held, changed);
+    if (changed) return this.shown(held, changed);
     throw new Problem(
       409,
       'changed-meanwhile',
@@ -79,6 +81,19 @@ export class Pointing {
     return writeZoneText(name, kept.records, kept.serial);
   }
 
+  private async shown({ delegation }: HeldName, kept: KeptZone): Promise<ShownZone> {
+    const { name, version, serial, records } = kept;
+    const isAsked = pointsTo(delegation ?? startingDelegation) === 'tienda';
+    const hosts = records.filter(({ type }) => type === 'FORWARD').map((record) => wholeName(name, record));
+    const certificates = hosts.length > 0 ? await this.parts.certificates.of(hosts) : [];
+    const shownOnes = certificates.map(({ host, goodUntil, problem }) => ({
+      host,
+      ...(goodUntil ? { goodUntil: goodUntil.toISOString() } : {}),
+      ...(problem === null ? {} : { problem }),
+    }));
+    return { name, version, serial, records, isAsked, ...(hosts.length > 0 ? { certificates: shownOnes } : {}) };
+  }
+
   private async need(account: string, name: string): Promise<{ held: HeldName; kept: KeptZone }> {
     const held = await this.parts.names.need(account, name);
     const kept = await this.parts.zones.find(name);
@@ -92,11 +107,6 @@ export interface ZoneChange {
   readonly records: readonly TypedRecord[];
   /** They came from a file: then there may be more of them. */
   readonly fromFile?: boolean;
-}
-
-function shown({ delegation }: HeldName, { name, version, serial, records }: KeptZone): ShownZone {
-  const isAsked = pointsTo(delegation ?? startingDelegation) === 'tienda';
-  return { name, version, serial, records, isAsked };
 }
 
 /** @throws Problem 422 naming each that cannot be so */

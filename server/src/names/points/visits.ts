@@ -1,6 +1,6 @@
 import type { Actor } from '@tienda/core/accounts/actor';
 import { isPublic } from '@tienda/core/dns/delegation';
-import { forwarderHost, forwardOf, mayBeFramed } from '@tienda/core/dns/forward';
+import { forwarderHost, forwardOf, mayBeFramed, type Forward } from '@tienda/core/dns/forward';
 import { wholeName } from '@tienda/core/dns/record';
 import { mostHops, nextAddress, type Hop, type Visit, type VisitOutcome } from '@tienda/core/dns/visit';
 import { DnsSilent, type DnsAddress, type DnsClient } from '../../gateways/dns/dnsClient';
@@ -29,40 +29,51 @@ export class Visits {
   constructor(private readonly parts: VisitParts) {}
 
   /**
+   * Over HTTP as most come, and over HTTPS where there is a certificate.
+   *
    * @param below which of its names: `@`, `www`
    * @throws Problem 404 where the account does not hold the name, or that one sends nobody on
    */
-  async of({ account }: Actor, name: string, below: string): Promise<Visit> {
-    const { records } = await this.parts.pointing.of(account, name);
+  async of({ account }: Actor, name: string, below: string): Promise<Visit[]> {
+    const { records, certificates = [] } = await this.parts.pointing.of(account, name);
     const record = records.find((one) => one.type === 'FORWARD' && one.name === below);
     if (!record) throw notFound('forward of that name');
-    const forward = forwardOf(record);
     // An asterisk stands for any name: one of them is looked at.
-    const start = `http://${wholeName(name, record).replace(/^\*/, 'any')}/`;
+    const host = wholeName(name, record).replace(/^\*/, 'any');
+    const isSecured = certificates.some((one) => one.host === host && one.goodUntil !== undefined);
     const ours = await this.addressOf(forwarderHost);
+    const schemes = isSecured ? ['http', 'https'] : ['http'];
+    return Promise.all(schemes.map((scheme) => this.visit(`${scheme}://${host}/`, forwardOf(record), ours)));
+  }
+
+  /** @param ours where visitors of forwarded names come in */
+  private async visit(start: string, forward: Forward, ours: string | undefined): Promise<Visit> {
     const hops: Hop[] = [];
     const ended = (outcome: VisitOutcome): Visit => ({ hops, outcome });
     const asked = new Set<string>();
     for (let url: string | undefined = start; url !== undefined && hops.length < mostHops;) {
       if (asked.has(url)) return ended('round');
       asked.add(url);
-      const { hop, answer }: Seen = await this.hop(url);
+      const { hop, answer }: Seen = await this.hop(url, hops.length === 0 ? ours : undefined);
       hops.push(hop);
+      if (hops.length === 1 && hop.address !== undefined && hop.address !== ours) return ended('notHere');
       if (hop.problem !== undefined || !answer) return ended(hop.problem ?? 'silent');
-      if (hops.length === 1 && hop.address !== ours) return ended('notHere');
       if (answer.status >= 400) return ended('failed');
       const isMask = hops.length === 1 && forward.kind === 'masked' && answer.status === 200;
       const next: string | undefined = isMask ? forward.to : nextAddress(url, answer.status, answer.location);
       if (next === undefined) {
         const isFramed = forward.kind === 'masked' && !mayBeFramed(answer.headers);
-        return ended(isFramed ? 'cannotBeFramed' : 'works');
+        // What is not private is not shown within what is.
+        const isMixed = forward.kind === 'masked' && start.startsWith('https:') && url.startsWith('http:');
+        return ended(isFramed ? 'cannotBeFramed' : isMixed ? 'mixed' : 'works');
       }
       url = next;
     }
     return ended('tooLong');
   }
 
-  private async hop(url: string): Promise<Seen> {
+  /** @param only where it is to be; anywhere else nobody is asked */
+  private async hop(url: string, only?: string): Promise<Seen> {
     const from = performance.now();
     const { hostname, port } = new URL(url);
     const literal = /^[\d.]+$|:/.test(hostname) ? hostname.replace(/^\[|\]$/g, '') : undefined;
@@ -74,6 +85,7 @@ export class Visits {
       ...more,
     });
     if (address === undefined) return { hop: hop({ problem: 'noAddress' }) };
+    if (only !== undefined && address !== only) return { hop: hop({}) };
     // A name of the demo may lead to this machine, where the web is; whoever writes out an address or a port means more.
     const isOfDemo = literal === undefined && port === '' && this.parts.reachable.includes(address);
     const mayBeReached = isPublic(address) || isOfDemo;

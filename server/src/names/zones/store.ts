@@ -7,8 +7,8 @@ import type { ShownZoneVersion } from '@tienda/core/dns/shownZone';
 import { nextSerial } from '@tienda/core/dns/zone';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
-import { forwardChanges } from '../../forwarder/store';
-import { servedRecord, servedZone, webForward, zone, zoneVersion } from '../../platform/db/schema';
+import { certificatesWanted } from '../certificates/store';
+import { forwardChanges, servedRecord, servedZone, webForward, zone, zoneVersion } from '../../platform/db/schema';
 
 export type KeptZone = typeof zone.$inferSelect;
 
@@ -117,6 +117,9 @@ export class ZoneStore {
       forward: forwardOf(record),
     }));
     if (rows.length > 0) await transaction.insert(webForward).values(rows);
+    // An authority can ask one host, and not all that an asterisk stands for.
+    const hosts = rows.map(({ host }) => host).filter((host) => !host.startsWith('*'));
+    await certificatesWanted(transaction, known.name, hosts);
     await transaction.execute(sql`select pg_notify(${forwardChanges}, ${known.name})`);
   }
 

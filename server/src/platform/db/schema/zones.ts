@@ -41,6 +41,11 @@ export const zoneVersion = pgTable(
   (table) => [primaryKey({ columns: [table.name, table.version] })],
 );
 
+/** The channel on which it is told that forwards or their certificates have changed. */
+export const forwardChanges = 'forwards';
+/** Keys of certificates are sealed for this. */
+export const certificateKeys = 'certificate key';
+
 /** Where visitors of a host are sent on: what the forwarder reads, written with the zone. */
 export const webForward = pgTable(
   'web_forward',
@@ -54,6 +59,40 @@ export const webForward = pgTable(
   },
   (table) => [index('forward_zone').on(table.zone)],
 );
+
+/** What hosts of forwarded names answer with over HTTPS; there before there is one, to be asked for. */
+export const certificate = pgTable(
+  'certificate',
+  {
+    host: text().primaryKey(),
+    zone: text()
+      .notNull()
+      .references(() => zone.name, { onDelete: 'cascade' }),
+    /** PEM, the host's own first. */
+    chain: text(),
+    /** PEM, sealed. */
+    key: text(),
+    goodUntil: instant('good_until'),
+    /** Which authority issued it. */
+    authority: text(),
+    /** When it is asked for next; null: not any more. */
+    nextAt: instant('next_at'),
+    attempts: integer().notNull().default(0),
+    /** What the authority said the last time, where it was no. */
+    problem: text(),
+  },
+  (table) => [index('certificate_next').on(table.nextAt), index('certificate_zone').on(table.zone)],
+);
+
+/** What an authority is answered that wants to know whether visitors of a host come here (RFC 8555 section 8.3). */
+export const acmeChallenge = pgTable('acme_challenge', { token: text().primaryKey(), answer: text().notNull() });
+
+/** The account with an authority: its key, sealed, and its address there. */
+export const acmeAccount = pgTable('acme_account', {
+  authority: text().primaryKey(),
+  key: text().notNull(),
+  url: text().notNull(),
+});
 
 /** What the name servers read, as they know it; their other tables are their own. */
 const dns = pgSchema('dns');

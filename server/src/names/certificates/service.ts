@@ -1,0 +1,77 @@
+import { NotIssued, type Authority, type AuthorityAccount } from '../../gateways/authority/acmeAuthority';
+import type { Attention } from '../../platform/attention/attention';
+import { certificateKeys } from '../../platform/db/schema';
+import type { Keyring } from '../../platform/secrets/keyring';
+import type { CertificateStore, KeptCertificate } from './store';
+
+export interface CertificateParts {
+  readonly store: CertificateStore;
+  readonly authority: Authority;
+  readonly keys: Keyring;
+  readonly attention: Attention;
+}
+
+/** The key of the account with an authority is sealed for this. */
+const accountKeys = 'authority account';
+
+/** So many are asked for in a round, and so many at a time. */
+const mostAtOnce = 24;
+const lanes = 4;
+/** Asked for again after a minute, then twice as long each time, up to six hours; then someone has to look. */
+const firstRetryMs = 60_000;
+const longestRetryMs = 6 * 3600_000;
+const attemptsBeforeAttention = 8;
+
+/**
+ * Gets certificates for hosts whose visitors are sent on, and new ones once two thirds of their time are over. They are
+ * facts of the world: its clock counts, not one that is moved.
+ */
+export class Certificates {
+  constructor(private readonly parts: CertificateParts) {}
+
+  async lookAround(): Promise<void> {
+    const { store, authority } = this.parts;
+    const due = await store.due(new Date(), authority.id, mostAtOnce);
+    if (due.length === 0) return;
+    const account = await this.account();
+    const next = due.values();
+    const lane = async () => {
+      for (const one of next) await this.renew(one, account);
+    };
+    await Promise.all(Array.from({ length: lanes }, lane));
+  }
+
+  private async renew({ host, attempts }: KeptCertificate, account: AuthorityAccount): Promise<void> {
+    const { store, authority, keys, attention } = this.parts;
+    const proof = {
+      show: (token: string, answer: string) => store.answer(token, answer),
+      hide: (token: string) => store.answer(token, undefined),
+    };
+    try {
+      const { chain, key, goodFrom, goodUntil } = await authority.issue(host, account, proof);
+      const nextAt = new Date(goodFrom.getTime() + ((goodUntil.getTime() - goodFrom.getTime()) * 2) / 3);
+      await store.issued(host, {
+        chain,
+        key: keys.seal(certificateKeys, key),
+        goodUntil,
+        authority: authority.id,
+        nextAt,
+      });
+    } catch (fault) {
+      if (!(fault instanceof NotIssued)) throw fault;
+      const waitMs = Math.min(longestRetryMs, firstRetryMs * 2 ** Math.min(attempts, 12));
+      await store.failed(host, fault.message.slice(0, 500), attempts + 1, new Date(Date.now() + waitMs));
+      if (attempts + 1 === attemptsBeforeAttention)
+        await attention.raise(`certificate ${host}`, `${host} gets no certificate: ${fault.message}`);
+    }
+  }
+
+  private async account(): Promise<AuthorityAccount> {
+    const { store, authority, keys } = this.parts;
+    const { key, url } = await store.account(authority.id, async () => {
+      const made = await authority.newAccount();
+      return { ...made, key: keys.seal(accountKeys, made.key) };
+    });
+    return { key: keys.open(accountKeys, key), url };
+  }
+}

@@ -1,0 +1,88 @@
+import { and, asc, eq, inArray, isNotNull, lte, ne, notInArray, or, sql } from 'drizzle-orm';
+import type { AuthorityAccount } from '../../gateways/authority/acmeAuthority';
+import type { Database, Transaction } from '../../platform/db/database';
+import { acmeAccount, acmeChallenge, certificate, forwardChanges } from '../../platform/db/schema';
+
+export type KeptCertificate = typeof certificate.$inferSelect;
+
+/** Hosts of forwarded names and what they answer with over HTTPS. */
+export class CertificateStore {
+  constructor(private readonly database: Database) {}
+
+  /** Those that are due, the longest waiting first; of another authority all. */
+  due(at: Date, authority: string, most: number): Promise<KeptCertificate[]> {
+    const isOfAnother = and(isNotNull(certificate.authority), ne(certificate.authority, authority));
+    return this.database
+      .select()
+      .from(certificate)
+      .where(and(isNotNull(certificate.nextAt), or(lte(certificate.nextAt, at), isOfAnother)))
+      .orderBy(asc(certificate.nextAt))
+      .limit(most);
+  }
+
+  async issued(
+    host: string,
+    made: Required<Pick<KeptCertificate, 'chain' | 'key' | 'goodUntil' | 'authority' | 'nextAt'>>,
+  ): Promise<void> {
+    await this.database
+      .update(certificate)
+      .set({ ...made, attempts: 0, problem: null })
+      .where(eq(certificate.host, host));
+    await this.database.execute(sql`select pg_notify(${forwardChanges}, ${host})`);
+  }
+
+  async failed(host: string, problem: string, attempts: number, nextAt: Date): Promise<void> {
+    await this.database.update(certificate).set({ problem, attempts, nextAt }).where(eq(certificate.host, host));
+  }
+
+  /** What there is of hosts. */
+  of(hosts: readonly string[]): Promise<Pick<KeptCertificate, 'host' | 'goodUntil' | 'problem'>[]> {
+    const { host, goodUntil, problem } = certificate;
+    return this.database
+      .select({ host, goodUntil, problem })
+      .from(certificate)
+      .where(inArray(host, [...hosts]));
+  }
+
+  /** What is answered to whoever asks for a token; undefined: nothing any more. */
+  async answer(token: string, answer: string | undefined): Promise<void> {
+    if (answer === undefined) await this.database.delete(acmeChallenge).where(eq(acmeChallenge.token, token));
+    else await this.database.insert(acmeChallenge).values({ token, answer }).onConflictDoNothing();
+  }
+
+  /** The account with an authority, its key sealed: the first that was kept, whoever made one. */
+  async account(authority: string, made: () => Promise<AuthorityAccount>): Promise<AuthorityAccount> {
+    const find = async () =>
+      (await this.database.select().from(acmeAccount).where(eq(acmeAccount.authority, authority)))[0];
+    const known = await find();
+    if (known) return known;
+    await this.database
+      .insert(acmeAccount)
+      .values({ authority, ...(await made()) })
+      .onConflictDoNothing();
+    const kept = await find();
+    if (!kept) throw new Error('The account with the authority was not kept');
+    return kept;
+  }
+}
+
+/** From now on these hosts of a zone answer over HTTPS, and no others of it: those that are new are due at once. */
+export async function certificatesWanted(
+  transaction: Transaction,
+  zone: string,
+  hosts: readonly string[],
+): Promise<void> {
+  const others = and(
+    eq(certificate.zone, zone),
+    hosts.length > 0 ? notInArray(certificate.host, [...hosts]) : undefined,
+  );
+  await transaction.update(certificate).set({ nextAt: null }).where(others);
+  if (hosts.length === 0) return;
+  await transaction
+    .insert(certificate)
+    .values(hosts.map((host) => ({ host, zone, nextAt: new Date() })))
+    .onConflictDoUpdate({
+      target: certificate.host,
+      set: { nextAt: sql`coalesce(${certificate.nextAt}, excluded.next_at)`, attempts: 0, problem: null },
+    });
+}
