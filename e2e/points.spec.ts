@@ -165,5 +165,10 @@ test('visitors are sent on: typed wrong, put right, saved, tried as a visitor wo
   ).toBeVisible();
   await expect(shop.getByText(/^Asked just now in three places: all of them see version 2/)).toBeVisible();
   expect(await dig(`www.${name}`, 'A')).toEqual(['127.0.0.1']);
+  await shop.getByRole('button', { name: 'Sign it' }).click();
+  await expect(shop.getByText(/^Signed with key \d+\. The registry vouches for it after/)).toBeVisible();
+  expect(await dig(name, 'DNSKEY')).toHaveLength(1);
+  await shop.getByRole('button', { name: 'Switch it off' }).click();
+  await expect(shop.getByText(/^Not signed\./)).toBeVisible();
   expect(loads()).toBe(0);
 });

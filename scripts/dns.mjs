@@ -85,6 +85,8 @@ function startPowerDns(env, name, settings) {
     'cache-ttl': '0',
     'query-cache-ttl': '0',
     'negquery-cache-ttl': '0',
+    'dnssec-key-cache-ttl': '0',
+    'domain-metadata-cache-ttl': '0',
     'socket-dir': directory,
     ...(owner ? { setuid: String(owner[0]), setgid: String(owner[1]) } : {}),
     daemon: 'no',

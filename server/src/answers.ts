@@ -147,6 +147,7 @@ export interface Answers {
   'PUT /api/me/names/:name/zone': ShownZone;
   'GET /api/me/names/:name/zone/versions': readonly ShownZoneVersion[];
   'GET /api/me/names/:name/zone/versions/:version': readonly DnsRecord[];
+  'PUT /api/me/names/:name/zone/signing': ShownZone;
   'GET /api/me/names/:name/zone/sight': ZoneSight;
   'GET /api/me/names/:name/zone/visits/:below': readonly Visit[];
   'GET /api/me/names/:name/zone/file': ZoneText;

@@ -12,8 +12,8 @@ const addressOf = (name: string) => `/api/me/names/${encodeURIComponent(name)}/z
 export function useZone(name: string) {
   // A certificate that was asked for comes within moments.
   const isDue = ({ goodUntil, problem }: ShownCertificate) => goodUntil === undefined && problem === undefined;
-  return useMine<ShownZone>(['names', 'zone', name], addressOf(name), ({ certificates = [] }) =>
-    certificates.some(isDue) ? someTimeMs : undefined,
+  return useMine<ShownZone>(['names', 'zone', name], addressOf(name), ({ certificates = [], signing }) =>
+    certificates.some(isDue) || (signing && signing.at !== 'on') ? someTimeMs : undefined,
   );
 }
 
@@ -53,6 +53,19 @@ export function useZoneSight(name: string, version: number) {
   return useMine<ZoneSight>(['names', 'zone-sight', name, String(version)], `${addressOf(name)}/sight`, (known) =>
     known.questions.every(({ seen }) => seen.every(({ sight }) => sight === 'new')) ? undefined : someTimeMs,
   );
+}
+
+/** What can be wished for of a name's signatures. */
+export type SigningWish = 'on' | 'off' | 'newKey' | 'again';
+
+/** Has a name signed, or not any more, or by another key. */
+export function useSigning(name: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (wanted: SigningWish) => call<ShownZone>('PUT', `${addressOf(name)}/signing`, { wanted }),
+    onSuccess: (zone) => queries.setQueryData(['me', 'names', 'zone', name], zone),
+    onError: () => queries.invalidateQueries({ queryKey: ['me', 'names', 'zone', name] }),
+  });
 }
 
 /** A visit as a browser would make it, of one of the names that send visitors on. */

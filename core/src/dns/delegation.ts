@@ -34,7 +34,17 @@ export interface DelegationChange {
 /** A delegation after a change. */
 export function delegationAfter(before: Delegation, { nameservers, hosts, ds }: DelegationChange): Delegation {
   const staying = hostsKey(nameservers) === hostsKey(before.nameservers) ? before.ds : [];
+  // What Tienda serves Tienda signs: nobody else says by which keys.
+  if (nameservers === null) return { nameservers, hosts: hosts ?? before.hosts, ds: staying };
   return { nameservers, hosts: hosts ?? before.hosts, ds: ds ?? staying };
+}
+
+/** What a change has to be looked at for: where Tienda serves, only what was given for its keys is wrong. */
+export function changedDelegation(before: Delegation, change: DelegationChange): Delegation {
+  const after = delegationAfter(before, change);
+  if (change.nameservers !== null) return after;
+  const given = (change.ds ?? []).filter((one) => !before.ds.some((other) => isSameDs(one, other)));
+  return { ...after, ds: given };
 }
 
 function hostsKey(nameservers: Delegation['nameservers']): string {

@@ -20,9 +20,6 @@ export interface Forward {
   readonly description: string;
 }
 
-/** The host that visitors of forwarded names reach. */
-export const forwarderHost = 'forward.tienda.example';
-
 export const longestTarget = 2048;
 
 export type TargetProblemCode = 'url' | 'urlScheme' | 'urlPrivate' | 'urlUser' | 'urlTooLong';

@@ -1,4 +1,3 @@
-import { forwarderHost } from './forward';
 import { ownNameservers } from './delegation';
 import { masterData, namesAbove, usualTtl, wholeName, type DnsRecord } from './record';
 import { soaData } from './zoneText';
@@ -20,30 +19,43 @@ export interface ServedRow {
 /**
  * Everything that name servers have of a zone, with Tienda's own records.
  *
+ * @param forwarders the addresses at which visitors come in who are sent on
  * @example servedRows('saltwhistle.sail', [], 2026112700) // SOA and two NS
  */
-export function servedRows(zone: string, records: readonly DnsRecord[], serial: number): ServedRow[] {
+export function servedRows(
+  zone: string,
+  records: readonly DnsRecord[],
+  serial: number,
+  forwarders: readonly string[] = [],
+): ServedRow[] {
   const handedOn = new Set(records.filter(({ type }) => type === 'NS').map(({ name }) => name));
   const own = [
     { type: 'SOA', content: soaData(serial) },
     ...ownNameservers.map((host) => ({ type: 'NS', content: `${host}.` })),
   ].map((row): ServedRow => ({ ...row, name: zone, ttl: usualTtl, ordername: '', auth: true }));
-  const written = records.map((record): ServedRow => {
-    const { name, type, ttl } = record;
-    const isAddress = type === 'A' || type === 'AAAA';
-    const isBelow = namesAbove(name).some((above) => handedOn.has(above));
-    const isGlue = isBelow || (handedOn.has(name) && isAddress);
-    return {
-      name: wholeName(zone, record),
-      // Visitors who are sent on come to Tienda for that.
-      type: type === 'FORWARD' ? 'ALIAS' : type,
-      content: type === 'FORWARD' ? `${forwarderHost}.` : masterData(record),
-      ttl,
-      ordername: isGlue ? null : orderOf(name),
-      auth: !isBelow && (!handedOn.has(name) || type === 'DS'),
-    };
-  });
+  const written = records
+    .flatMap((record) => withAddresses(record, forwarders))
+    .map((record): ServedRow => {
+      const { name, type, ttl } = record;
+      const isAddress = type === 'A' || type === 'AAAA';
+      const isBelow = namesAbove(name).some((above) => handedOn.has(above));
+      const isGlue = isBelow || (handedOn.has(name) && isAddress);
+      return {
+        name: wholeName(zone, record),
+        type,
+        content: masterData(record),
+        ttl,
+        ordername: isGlue ? null : orderOf(name),
+        auth: !isBelow && (!handedOn.has(name) || type === 'DS'),
+      };
+    });
   return [...own, ...written, ...emptyNames(zone, records)];
+}
+
+/** Visitors who are sent on come to Tienda for that. */
+function withAddresses(record: DnsRecord, forwarders: readonly string[]): DnsRecord[] {
+  if (record.type !== 'FORWARD') return [record];
+  return forwarders.map((address) => ({ ...record, type: address.includes(':') ? 'AAAA' : 'A', data: [address] }));
 }
 
 function orderOf(name: string): string {

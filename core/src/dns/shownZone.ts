@@ -1,5 +1,6 @@
 import type { Who } from '../accounts/actor';
 import type { DnsRecord } from './record';
+import type { ShownSigning } from './signing';
 
 /** What Tienda's name servers answer for a name. */
 export interface ShownZone {
@@ -10,6 +11,8 @@ export interface ShownZone {
   /** Of its SOA. */
   readonly serial: number;
   readonly records: readonly DnsRecord[];
+  /** How it is signed; left out where it is not. */
+  readonly signing?: ShownSigning;
   /** Of the names that send visitors on, how they answer over HTTPS; left out where there are none. */
   readonly certificates?: readonly ShownCertificate[];
   /** False while the name is delegated to others, so that nobody asks for this. */

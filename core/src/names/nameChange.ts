@@ -1,4 +1,5 @@
 import {
+  changedDelegation,
   delegationAfter,
   delegationProblems,
   isSameDelegation,
@@ -39,6 +40,8 @@ export type CannotChange =
   | 'over'
   /** Its holder has changed, and it stays here for a while. */
   | 'holderChanged'
+  /** Its answers are signed here: whoever checks that would get none from others. */
+  | 'signed'
   /** A nameserver below the name itself, for one, that has no address. */
   | 'delegation'
   /** Its registry hides holders itself, or shows them always; privacy has its price, and is put in the basket. */
@@ -72,7 +75,9 @@ export function cannotChange(
   const isKeptHere = [autoRenew, locked, privacy, delegation].every((what) => what === undefined);
   if (!isKeptHere && !canRenew(stage)) return 'over';
   if (locked === false && movableFrom !== undefined) return 'holderChanged';
-  if (delegation && delegationProblems(name, delegationAfter(before ?? startingDelegation, delegation)).length > 0)
+  if (delegation && before?.nameservers === null && before.ds.length > 0 && delegation.nameservers !== null)
+    return 'signed';
+  if (delegation && delegationProblems(name, changedDelegation(before ?? startingDelegation, delegation)).length > 0)
     return 'delegation';
   if (privacy === undefined || privacyPolicy === 'included') return undefined;
   return privacyPolicy === 'priced' && !privacy ? undefined : privacyPolicy;

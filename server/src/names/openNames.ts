@@ -43,6 +43,9 @@ import { pointRoutes } from './points/routes';
 import { Pointing } from './points/service';
 import { Sights } from './points/sight';
 import { Visits } from './points/visits';
+import { signingRoutes } from './signing/routes';
+import { Signings } from './signing/service';
+import { SigningStore } from './signing/store';
 import { statementRoutes } from './statements/routes';
 import { StatementStore } from './statements/store';
 import { openOrders } from './openOrders';
@@ -144,13 +147,27 @@ export async function openNames(
   const cards = { database, cards: new EndingCards(database), outbox, clock, publicUrl };
   const priceRises = new PriceRises({ store: new RiseStore(database), catalogue, outbox, clock, publicUrl });
   const rises = (today: IsoDate) => catalogue.renewableBefore(today);
-  const zones = new ZoneStore(database);
+  const zones = new ZoneStore(database, config.sites.forwarders);
   const certificateStore = new CertificateStore(database);
   const pointing = new Pointing({ database, names: held, zones, certificates: certificateStore, clock });
   const [resolver = { address: '127.0.0.1', port: 53 }] = config.dns.resolvers;
-  const visits = new Visits({ pointing, dns, sites, resolver, reachable: config.sites.reachable });
+  const { reachable, forwarders } = config.sites;
+  const visits = new Visits({ pointing, dns, sites, resolver, reachable, forwarders });
   const sealing = new Keyring(config.sealingKeys);
   const certificates = new Certificates({ store: certificateStore, authority, keys: sealing, attention });
+  const signings = new Signings({
+    database,
+    store: new SigningStore(database),
+    zones,
+    names: held,
+    asking,
+    isChanging,
+    dns,
+    resolver,
+    nameServers: config.dns.nameServers,
+    dnsPort: config.dns.port,
+    clock,
+  });
   const care = new CareStore(database);
   const renewals = new Renewals({
     ...money,
@@ -196,6 +213,7 @@ export async function openNames(
         await renewals.lookAround();
         await tellOfCards(cards);
         await priceRises.lookAround();
+        await signings.lookAround();
         await outbox.flush();
         for (const end = Date.now() + dayMs; (await orders.isClockAtWork()) && Date.now() < end;) await pause(20);
         await outbox.flush();
@@ -210,6 +228,7 @@ export async function openNames(
       ...nameListRoutes(new NameLists(database, rises), views, catalogue, clock),
       ...nameRoutes(held, views),
       ...pointRoutes(pointing, new Sights({ pointing, zones, dns, clock, ...config.dns }), visits),
+      ...signingRoutes(signings, pointing),
       ...lookRoutes(new RegistryLooks(registries, catalogue, attention), held, isChanging),
       ...calendarRoutes({ accounts, names: held, catalogue, clock, keys: codeKeys, publicUrl }),
       ...givingBackRoutes(givingBack, held, asking, idempotency),
@@ -224,6 +243,7 @@ export async function openNames(
       { name: 'cards', run: () => tellOfCards(cards) },
       { name: 'price rises', run: () => priceRises.lookAround() },
       { name: 'holders', run: () => holders.lookAround() },
+      { name: 'signing', run: () => signings.lookAround() },
       { name: 'certificates', run: () => certificates.lookAround() },
       { name: 'holder changes', run: () => holderChanges.lookAround() },
       ...orders.chores,

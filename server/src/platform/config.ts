@@ -52,12 +52,16 @@ export interface Config {
   /** Where RDAP's bootstrap file is. */
   readonly rdapUrl: string;
   readonly dns: {
+    /** Where name servers of anyone are asked. */
+    readonly port: number;
     /** Tienda's own name servers. */
     readonly nameServers: readonly (DnsServer & { readonly host: string })[];
     /** Resolvers of places from which visitors come. */
     readonly resolvers: readonly DnsServer[];
   };
   readonly sites: {
+    /** The addresses at which visitors of forwarded names come in. */
+    readonly forwarders: readonly string[];
     /** 80 and 443, but in the made-up internet of the demo. */
     readonly ports: { readonly http: number; readonly https: number };
     /** Addresses of that internet that only this machine reaches; at those ports alone. */
@@ -186,10 +190,12 @@ export function readConfig(): Config {
     zonesDirectory: path.join(data, 'zones'),
     rdapUrl: `http://127.0.0.1:${number('TIENDA_RDAP_PORT', registryPort + 10)}`,
     dns: {
+      port: dnsPort,
       nameServers: ownNameservers.map((host, index) => ({ host, address: `127.0.0.${index + 1}`, port: dnsPort })),
       resolvers: [0, 1, 2].map((place) => ({ address: '127.0.0.1', port: resolverPort + place })),
     },
     sites: {
+      forwarders: (process.env['TIENDA_FORWARDERS'] ?? '127.0.0.1').split(','),
       ports: forwardPorts(),
       reachable: process.env['TIENDA_DEMO'] === '1' ? ['127.0.0.1', '127.0.0.5'] : [],
     },

@@ -1,5 +1,4 @@
 import { ownNameservers } from '@tienda/core/dns/delegation';
-import { forwarderHost } from '@tienda/core/dns/forward';
 import { registries } from './registries';
 
 /**
@@ -29,7 +28,6 @@ export const addressOf: ReadonlyMap<string, string> = new Map([
   [first, '127.0.0.1'],
   [second, '127.0.0.2'],
   ...rented,
-  [forwarderHost, '127.0.0.1'],
   [rootServer, parents],
   ...registries.flatMap(({ id }) => serversOf(id).map((host) => [host, parents] as const)),
 ]);

@@ -29,6 +29,7 @@ import { useZoneDraft, type ZoneDraft } from './draft';
 import { Recipes } from './Recipes';
 import { RecordList } from './RecordList';
 import { Sight } from './Sight';
+import { Signatures } from './Signatures';
 import { Visits } from './Visits';
 import { Versions } from './Versions';
 import { ZoneFile } from './ZoneFile';
@@ -76,7 +77,12 @@ function Pointing({ zone, wanted, head }: PointingProps) {
   /** What was saved last, to be taken back. */
   const [saved, setSaved] = useState<{ readonly version: number; readonly before: readonly DnsRecord[] }>();
   const { records, fromFile, isChanged, change, drop } = draft;
-  const problems = zoneProblems(name, records, fromFile ? mostRecords.byFile : mostRecords.byHand);
+  const problems = zoneProblems(
+    name,
+    records,
+    fromFile ? mostRecords.byFile : mostRecords.byHand,
+    zone.signing !== undefined,
+  );
   const write = (written: readonly DnsRecord[]) => {
     const { records: before } = zone;
     save.mutate(
@@ -139,6 +145,7 @@ function Pointing({ zone, wanted, head }: PointingProps) {
       <RecordList zone={name} draft={draft} />
       <What zone={zone} draft={draft} problems={problems} />
       {zone.isAsked ? <Sight name={name} version={version} /> : null}
+      {zone.isAsked ? <Signatures name={name} signing={zone.signing} /> : null}
       <Versions name={name} version={version} onBring={(older) => change(older)} />
       <ZoneFile zone={name} onRead={(read) => change(read, true)} />
     </Screen>

@@ -242,3 +242,46 @@ describe('sending visitors on', () => {
     expect(await screen.findByText('https://old.quayhost.example/ · for good · path kept')).toBeTruthy();
   });
 });
+
+describe('signatures', () => {
+  test.each([
+    [undefined, /^Not signed\./, ['Sign it']],
+    [
+      { at: 'spreading', keyTag: 7, isRollover: false, until: '2026-11-27T14:05:00Z' },
+      /^Signed with key 7\. The registry vouches/,
+      ['Switch it off'],
+    ],
+    [{ at: 'spreading', keyTag: 8, isRollover: true, until: '2026-11-27T14:05:00Z' }, /key 8 and the one before/, []],
+    [{ at: 'asking', keyTag: 7, isRollover: false }, /being told/, []],
+    [{ at: 'refused', keyTag: 7, isRollover: false }, /did not take it/, ['Ask again', 'Switch it off']],
+    [{ at: 'refused', isRollover: false }, /did not take it/, ['Ask again']],
+    [
+      { at: 'fading', keyTag: 8, isRollover: true, until: '2026-11-27T14:05:00Z' },
+      /^The registry vouches for key 8/,
+      [],
+    ],
+    [{ at: 'fading', isRollover: false, until: '2026-11-27T14:05:00Z' }, /vouches for no key any more/, []],
+    [
+      { at: 'on', keyTag: 7, isRollover: false },
+      /^Signed with key 7, and the registry/,
+      ['Change the key', 'Switch it off'],
+    ],
+  ] as const)('%j', async (signing, text, wishes) => {
+    serverWith(signing ? { signing } : {});
+    show(<PointsScreen />);
+    expect(await screen.findByText(text)).toBeTruthy();
+    const all = ['Sign it', 'Change the key', 'Switch it off', 'Ask again'];
+    const shown = all.filter((name) => screen.queryByRole('button', { name }));
+    expect(shown.toSorted()).toEqual([...wishes].toSorted());
+  });
+
+  test('are switched on with one tap, and what came of it is shown', async () => {
+    const server = serverWith();
+    const signing = { at: 'spreading', keyTag: 7, isRollover: false, until: '2026-11-27T14:05:00Z' };
+    server.instead.set(`PUT ${path}/signing`, { status: 200, body: { ...zone, signing } });
+    show(<PointsScreen />);
+    fireEvent.click(await screen.findByRole('button', { name: 'Sign it' }));
+    expect(await screen.findByText(/^Signed with key 7\./)).toBeTruthy();
+    expect(saved(server)).toEqual([{ wanted: 'on' }]);
+  });
+});

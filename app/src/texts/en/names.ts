@@ -235,6 +235,8 @@ export const names = {
       ...(already > 0 ? [`${already} ${already === 1 ? 'is' : 'are'} so already.`] : []),
     ].join(' '),
   cannot: {
+    signed: (count: number) =>
+      `${count === 1 ? 'One is' : `${count} are`} signed by Tienda: switch DNSSEC off on its page of where it points first.`,
     holderChanged: (count: number) =>
       `${count} can’t: ${count === 1 ? 'its holder has' : 'their holders have'} changed less than 60 days ago.`,
     delegation: (count: number) =>

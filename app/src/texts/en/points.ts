@@ -57,6 +57,22 @@ export const points = {
   securedUntil: (host: string, day: string) => `${host} has a certificate until ${day}, renewed by itself.`,
   securing: (host: string) => `A certificate for ${host} is on its way.`,
   notSecured: (host: string, why: string) => `${host} has no certificate yet; asked for again by itself. (${why})`,
+  signing: {
+    title: 'Signed (DNSSEC)',
+    off: 'Not signed. With signatures, resolvers can prove that an answer is yours.',
+    spreading: (tag: number, time: string) =>
+      `Signed with key ${tag}. The registry vouches for it after ${time}, when no answer without signatures is left.`,
+    rolling: (tag: number, time: string) =>
+      `Signed with key ${tag} and the one before. The registry hears of the new one after ${time}.`,
+    asking: 'The registry is being told. This goes on by itself.',
+    refused: 'The registry did not take it. What is answered stays as it is.',
+    fading: (tag: number, time: string) =>
+      `The registry vouches for key ${tag}. The one before goes after ${time}, when nobody expects it any more.`,
+    fadingOut: (time: string) =>
+      `The registry vouches for no key any more. The signatures go after ${time}, when nobody expects them.`,
+    on: (tag: number) => `Signed with key ${tag}, and the registry vouches for it.`,
+    wishes: { on: 'Sign it', off: 'Switch it off', newKey: 'Change the key', again: 'Ask again' },
+  },
   forward: {
     title: 'Forward it',
     to: 'Where visitors are sent',
@@ -236,6 +252,7 @@ export const points = {
     aliasBesideOthers: (what: string, other: string) => `${what} stands alone at its name. Take it away, or ${other}.`,
     aliasAtTop: () => 'The name itself cannot be a CNAME. Give it an address, and www the CNAME.',
     severalAliases: (what: string) => `${what}: a name is an alias of one host alone. Leave one.`,
+    aliasSigned: (what: string) => `${what} answers without signatures. Give the name addresses, or switch DNSSEC off.`,
     nameserversAtTop: () => 'The nameservers of the name itself are set on its own page.',
     signerAtTop: () => 'Who signs the name itself is kept by its registry, and set on its own page.',
     belowHandedOn: (what: string, other: string) =>

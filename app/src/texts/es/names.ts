@@ -236,6 +236,8 @@ export const names: Texts['names'] = {
       ...(already > 0 ? [`${already} ya ${already === 1 ? 'está' : 'están'} así.`] : []),
     ].join(' '),
   cannot: {
+    signed: (count) =>
+      `${count === 1 ? 'Uno está firmado' : `${count} están firmados`} por Tienda: apague antes DNSSEC en su página de adónde lleva.`,
     holderChanged: (count) =>
       `${count} no: ${count === 1 ? 'su titular ha' : 'sus titulares han'} cambiado hace menos de 60 días.`,
     delegation: (count) =>

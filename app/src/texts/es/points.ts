@@ -47,6 +47,22 @@ export const points: typeof english = {
   securedUntil: (host, day) => `${host} tiene certificado hasta ${day}, y se renueva solo.`,
   securing: (host) => `El certificado de ${host} está en camino.`,
   notSecured: (host, why) => `${host} aún no tiene certificado; se pide de nuevo solo. (${why})`,
+  signing: {
+    title: 'Firmado (DNSSEC)',
+    off: 'Sin firmas. Con ellas se puede comprobar que una respuesta es suya.',
+    spreading: (tag, time) =>
+      `Firmado con la clave ${tag}. El operador responde por ella después de ${time}, cuando no quede ninguna respuesta sin firma.`,
+    rolling: (tag, time) =>
+      `Firmado con la clave ${tag} y con la anterior. El operador sabrá de la nueva después de ${time}.`,
+    asking: 'Se está diciendo al operador. Sigue solo.',
+    refused: 'El operador no lo aceptó. Lo que se responde queda como está.',
+    fading: (tag, time) =>
+      `El operador responde por la clave ${tag}. La anterior se va después de ${time}, cuando ya nadie la espere.`,
+    fadingOut: (time) =>
+      `El operador ya no responde por ninguna clave. Las firmas se van después de ${time}, cuando ya nadie las espere.`,
+    on: (tag) => `Firmado con la clave ${tag}, y el operador responde por ella.`,
+    wishes: { on: 'Firmarlo', off: 'Apagarlo', newKey: 'Cambiar la clave', again: 'Pedirlo de nuevo' },
+  },
   forward: {
     title: 'Reenviarlo',
     to: 'Adónde van las visitas',
@@ -223,6 +239,7 @@ export const points: typeof english = {
     aliasBesideOthers: (what, other) => `${what} va solo en su nombre. Quítelo, o quite ${other}.`,
     aliasAtTop: () => 'El propio nombre no puede ser un CNAME. Dele una dirección, y a www el CNAME.',
     severalAliases: (what) => `${what}: un nombre es alias de un solo servidor. Deje uno.`,
+    aliasSigned: (what) => `${what} responde sin firmas. Dé direcciones al nombre o apague DNSSEC.`,
     nameserversAtTop: () => 'Los servidores del propio nombre se ponen en su página.',
     signerAtTop: () => 'Quién firma el propio nombre lo guarda su operador, y se pone en su página.',
     belowHandedOn: (what, other) => `${other} entrega ${what} a otros servidores. Póngalo allí.`,

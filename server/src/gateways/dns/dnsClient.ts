@@ -184,6 +184,10 @@ function dataText(answer: Answer): string {
       return `${answer.data.flags ?? 0} ${answer.data.tag} ${answer.data.value}`;
     case 'SOA':
       return `${host(answer.data.mname)} ${host(answer.data.rname)} ${answer.data.serial ?? 0}`;
+    case 'DNSKEY': {
+      const { flags, algorithm, key } = answer.data;
+      return `${flags} 3 ${algorithm} ${key.toString('base64')}`;
+    }
     case 'DS': {
       const { keyTag, algorithm, digestType, digest } = answer.data;
       return `${keyTag} ${algorithm} ${digestType} ${digest.toString('hex').toUpperCase()}`;

@@ -1,6 +1,7 @@
 import type { Actor, Who } from '@tienda/core/accounts/actor';
 import { staysUntil } from '@tienda/core/contacts/holderChange';
 import {
+  changedDelegation,
   delegationAfter,
   isSameDelegation,
   startingDelegation,
@@ -47,7 +48,8 @@ export class NameChanges {
   async change({ who }: Actor, held: HeldName, change: NameChange): Promise<void> {
     const { names, asking, clock } = this.parts;
     const { autoRenew, groupId, ...atRegistry } = change;
-    if (change.delegation) expectDelegation(held.name, delegationOf(held, change.delegation));
+    if (change.delegation)
+      expectDelegation(held.name, changedDelegation(held.delegation ?? startingDelegation, change.delegation));
     const why = this.whyNot(held, atRegistry);
     if (why) throw new Problem(409, 'cannot-change', 'It cannot be changed', whyNot[why](toULabel(held.name)));
     if (groupId !== undefined) await this.toGroup(who, held.accountId, [held.name], groupId);
@@ -138,6 +140,7 @@ const whyNot: Readonly<Record<CannotChange, (name: string) => string>> = {
   hiddenByRegistry: (name) => `The registry of ${name} hides holders itself: there is nothing to switch.`,
   notAllowed: (name) => `The registry of ${name} requires its holder to be shown.`,
   holderChanged: (name) => `The holder of ${name} has changed: it cannot be moved away for 60 days after that.`,
+  signed: (name) => `${name} is signed by Tienda: switch DNSSEC off on the page of where it points first.`,
   delegation: (name) => `Nameservers below ${name} itself need their addresses: change them on its own page.`,
   priced: (name) => `Privacy has its price with ${name}: put it in the basket.`,
 };

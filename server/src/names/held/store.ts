@@ -159,6 +159,15 @@ export class NameStore {
     return found;
   }
 
+  /** Whoever holds a name now. */
+  async holding(name: string): Promise<HeldName | undefined> {
+    const [found] = await this.database
+      .select(columns)
+      .from(heldName)
+      .where(and(eq(heldName.name, name), current));
+    return found;
+  }
+
   /** @throws Problem 404 where the account does not hold the name */
   async need(accountId: string, name: string): Promise<HeldName> {
     const held = await this.find(accountId, name);

@@ -1,6 +1,7 @@
 import type { Actor } from '@tienda/core/accounts/actor';
 import { pointsTo, startingDelegation } from '@tienda/core/dns/delegation';
 import { readRecord, wholeName, type DnsRecord, type TypedRecord } from '@tienda/core/dns/record';
+import { shownSigning } from '@tienda/core/dns/signing';
 import type { ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
 import { mostRecords, zoneProblems } from '@tienda/core/dns/zone';
 import { writeZoneText } from '@tienda/core/dns/zoneText';
@@ -43,7 +44,7 @@ export class Pointing {
   ): Promise<ShownZone> {
     const { database, names, zones, clock } = this.parts;
     const { held, kept } = await this.need(account, name);
-    const records = readRecords(name, typed, fromFile);
+    const records = readRecords(name, typed, fromFile, kept.signing !== null);
     const changed =
       version === kept.version &&
       (await database.transaction(async (transaction) => {
@@ -82,7 +83,7 @@ export class Pointing {
   }
 
   private async shown({ delegation }: HeldName, kept: KeptZone): Promise<ShownZone> {
-    const { name, version, serial, records } = kept;
+    const { name, version, serial, records, signing } = kept;
     const isAsked = pointsTo(delegation ?? startingDelegation) === 'tienda';
     const hosts = records.filter(({ type }) => type === 'FORWARD').map((record) => wholeName(name, record));
     const certificates = hosts.length > 0 ? await this.parts.certificates.of(hosts) : [];
@@ -91,7 +92,15 @@ export class Pointing {
       ...(goodUntil ? { goodUntil: goodUntil.toISOString() } : {}),
       ...(problem === null ? {} : { problem }),
     }));
-    return { name, version, serial, records, isAsked, ...(hosts.length > 0 ? { certificates: shownOnes } : {}) };
+    return {
+      name,
+      version,
+      serial,
+      records,
+      isAsked,
+      ...(signing ? { signing: shownSigning(signing) } : {}),
+      ...(hosts.length > 0 ? { certificates: shownOnes } : {}),
+    };
   }
 
   private async need(account: string, name: string): Promise<{ held: HeldName; kept: KeptZone }> {
@@ -110,14 +119,14 @@ export interface ZoneChange {
 }
 
 /** @throws Problem 422 naming each that cannot be so */
-function readRecords(zone: string, typed: readonly TypedRecord[], fromFile: boolean): DnsRecord[] {
+function readRecords(zone: string, typed: readonly TypedRecord[], fromFile: boolean, isSigned: boolean): DnsRecord[] {
   const read = typed.map((one) => readRecord(zone, one));
   const bad = read.flatMap((one, index): FieldError[] =>
     'code' in one ? [{ pointer: `/records/${index}/${one.at}`, code: one.code, detail: recordDetail(one, zone) }] : [],
   );
   if (bad.length > 0) throw badFields(bad);
   const records = read.filter((one): one is DnsRecord => !('code' in one));
-  const problems = zoneProblems(zone, records, fromFile ? mostRecords.byFile : mostRecords.byHand);
+  const problems = zoneProblems(zone, records, fromFile ? mostRecords.byFile : mostRecords.byHand, isSigned);
   const places = new Map(records.map((record, index) => [record, index]));
   if (problems.length > 0)
     throw badFields(

@@ -1,6 +1,6 @@
 import type { Actor } from '@tienda/core/accounts/actor';
 import { isPublic } from '@tienda/core/dns/delegation';
-import { forwarderHost, forwardOf, mayBeFramed, type Forward } from '@tienda/core/dns/forward';
+import { forwardOf, mayBeFramed, type Forward } from '@tienda/core/dns/forward';
 import { wholeName } from '@tienda/core/dns/record';
 import { mostHops, nextAddress, type Hop, type Visit, type VisitOutcome } from '@tienda/core/dns/visit';
 import { DnsSilent, type DnsAddress, type DnsClient } from '../../gateways/dns/dnsClient';
@@ -16,6 +16,7 @@ export interface VisitParts {
   readonly resolver: DnsAddress;
   /** Addresses that are looked at though only this machine reaches them: the made-up internet of the demo. */
   readonly reachable: readonly string[];
+  readonly forwarders: readonly string[];
 }
 
 /** A hop with the head of its answer. */
@@ -41,22 +42,20 @@ export class Visits {
     // An asterisk stands for any name: one of them is looked at.
     const host = wholeName(name, record).replace(/^\*/, 'any');
     const isSecured = certificates.some((one) => one.host === host && one.goodUntil !== undefined);
-    const ours = await this.addressOf(forwarderHost);
     const schemes = isSecured ? ['http', 'https'] : ['http'];
-    return Promise.all(schemes.map((scheme) => this.visit(`${scheme}://${host}/`, forwardOf(record), ours)));
+    return Promise.all(schemes.map((scheme) => this.visit(`${scheme}://${host}/`, forwardOf(record))));
   }
 
-  /** @param ours where visitors of forwarded names come in */
-  private async visit(start: string, forward: Forward, ours: string | undefined): Promise<Visit> {
+  private async visit(start: string, forward: Forward): Promise<Visit> {
     const hops: Hop[] = [];
     const ended = (outcome: VisitOutcome): Visit => ({ hops, outcome });
     const asked = new Set<string>();
-    for (let url: string | undefined = start; url !== undefined && hops.length < mostHops;) {
+    for (let url = start; hops.length < mostHops;) {
       if (asked.has(url)) return ended('round');
       asked.add(url);
-      const { hop, answer }: Seen = await this.hop(url, hops.length === 0 ? ours : undefined);
+      const { hop, answer }: Seen = await this.hop(url, hops.length === 0);
       hops.push(hop);
-      if (hops.length === 1 && hop.address !== undefined && hop.address !== ours) return ended('notHere');
+      if (hops.length === 1 && hop.address !== undefined && !this.isOurs(hop.address)) return ended('notHere');
       if (hop.problem !== undefined || !answer) return ended(hop.problem ?? 'silent');
       if (answer.status >= 400) return ended('failed');
       const isMask = hops.length === 1 && forward.kind === 'masked' && answer.status === 200;
@@ -72,8 +71,13 @@ export class Visits {
     return ended('tooLong');
   }
 
-  /** @param only where it is to be; anywhere else nobody is asked */
-  private async hop(url: string, only?: string): Promise<Seen> {
+  /** True for an address at which visitors of forwarded names come in. */
+  private isOurs(address: string): boolean {
+    return this.parts.forwarders.includes(address);
+  }
+
+  /** @param isFirst then it is to be here: anywhere else nobody is asked */
+  private async hop(url: string, isFirst: boolean): Promise<Seen> {
     const from = performance.now();
     const { hostname, port } = new URL(url);
     const literal = /^[\d.]+$|:/.test(hostname) ? hostname.replace(/^\[|\]$/g, '') : undefined;
@@ -85,7 +89,7 @@ export class Visits {
       ...more,
     });
     if (address === undefined) return { hop: hop({ problem: 'noAddress' }) };
-    if (only !== undefined && address !== only) return { hop: hop({}) };
+    if (isFirst && !this.isOurs(address)) return { hop: hop({}) };
     // A name of the demo may lead to this machine, where the web is; whoever writes out an address or a port means more.
     const isOfDemo = literal === undefined && port === '' && this.parts.reachable.includes(address);
     const mayBeReached = isPublic(address) || isOfDemo;

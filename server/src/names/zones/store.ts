@@ -60,7 +60,11 @@ export async function zoneGone(transaction: Transaction, name: string): Promise<
 
 /** The zones of names that are held, and what name servers read of them: both in one transaction. */
 export class ZoneStore {
-  constructor(private readonly database: Database) {}
+  /** @param forwarders the addresses at which visitors come in who are sent on */
+  constructor(
+    private readonly database: Database,
+    private readonly forwarders: readonly string[],
+  ) {}
 
   async find(name: string): Promise<KeptZone | undefined> {
     const [found] = await this.database.select().from(zone).where(eq(zone.name, name));
@@ -93,7 +97,10 @@ export class ZoneStore {
       .delete(zoneVersion)
       .where(and(eq(zoneVersion.name, name), lt(zoneVersion.version, version + 1 - mostVersions)));
     await this.sendOn(transaction, known, records);
-    const { gone, come } = servedChange(servedRows(name, known.records, before), servedRows(name, records, serial));
+    const { gone, come } = servedChange(
+      servedRows(name, known.records, before, this.forwarders),
+      servedRows(name, records, serial, this.forwarders),
+    );
     await transaction.execute(sql`
       with served as (select id from ${servedZone} where name = ${name}), gone as (
         delete from ${servedRecord} d using served, ${rowsOf(gone)}

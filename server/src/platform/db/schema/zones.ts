@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import {
   bigint,
   bigserial,
@@ -13,18 +14,29 @@ import {
 import type { Who } from '@tienda/core/accounts/actor';
 import type { Forward } from '@tienda/core/dns/forward';
 import type { DnsRecord } from '@tienda/core/dns/record';
+import type { Signing } from '@tienda/core/dns/signing';
 import { instant } from './instant';
 
 /** What Tienda's name servers answer for a name, for as long as it is held. */
-export const zone = pgTable('zone', {
-  /** A-label. */
-  name: text().primaryKey(),
-  /** Counts the changes: who changes it says which it knows. */
-  version: integer().notNull().default(0),
-  /** Of its SOA. */
-  serial: bigint({ mode: 'number' }).notNull(),
-  records: jsonb().$type<readonly DnsRecord[]>().notNull().default([]),
-});
+export const zone = pgTable(
+  'zone',
+  {
+    /** A-label. */
+    name: text().primaryKey(),
+    /** Counts the changes: who changes it says which it knows. */
+    version: integer().notNull().default(0),
+    /** Of its SOA. */
+    serial: bigint({ mode: 'number' }).notNull(),
+    records: jsonb().$type<readonly DnsRecord[]>().notNull().default([]),
+    /** How it is signed; null: it is not. */
+    signing: jsonb().$type<Signing>(),
+  },
+  (table) => [
+    index('zone_signing')
+      .on(table.name)
+      .where(sql`${table.signing} ->> 'at' <> 'on'`),
+  ],
+);
 
 /** A state that a zone had, from when on, and by whom. */
 export const zoneVersion = pgTable(
