@@ -8,13 +8,14 @@ import { RegistrySwitches } from '../src/registry/switches';
 import { RawClient } from './rawClient';
 
 /** A world of its own beside the one that the other tests use: same database, other ports. */
-const ports = { registry: 5810, payments: 5830, smtp: 5860 };
+const ports = { registry: 5810, payments: 5830, smtp: 5860, sites: 5880 };
 const env = {
   ...process.env,
   TIENDA_LOG: 'info',
   TIENDA_REGISTRY_PORT: String(ports.registry),
   TIENDA_PAYMENTS_PORT: String(ports.payments),
   TIENDA_SMTP_PORT: String(ports.smtp),
+  TIENDA_FORWARD_PORT: String(ports.sites),
 };
 
 let world: ChildProcess;
@@ -59,8 +60,8 @@ async function until(isSo: () => Promise<boolean>): Promise<void> {
 }
 
 test('a stand-in that dies takes no other with it, and is started again', async () => {
-  expect([...pids.keys()].sort()).toEqual(['broker', 'mail', 'payments', 'registries']);
-  expect(new Set(pids.values()).size).toBe(4);
+  expect([...pids.keys()].sort()).toEqual(['broker', 'mail', 'payments', 'registries', 'sites']);
+  expect(new Set(pids.values()).size).toBe(5);
   const first = pids.get('payments') ?? 0;
   process.kill(first, 'SIGKILL');
   await until(async () => !(await payments()));

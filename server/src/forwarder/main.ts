@@ -1,7 +1,6 @@
 import http from 'node:http';
 import https from 'node:https';
 import { createSecureContext, type SecureContext } from 'node:tls';
-import { drizzle } from 'drizzle-orm/node-postgres';
 import { readForwarderConfig } from '../platform/config';
 import { Notifications } from '../platform/db/notifications';
 import { openPool } from '../platform/db/pool';
@@ -19,7 +18,7 @@ const log = openLog(config.logLevel);
 /** A database that does not answer in that time is away: what was read before does instead. */
 const patience = { connectionTimeoutMillis: 2000, query_timeout: 2000 };
 const pool = openPool({ connectionString: databaseUrl, max: 4, ...patience }, databaseUrl === directDatabaseUrl);
-const store = new ForwardStore(drizzle(pool));
+const store = ForwardStore.over(pool);
 const keys = new Keyring(config.sealingKeys);
 
 const forwards = new KnownHosts((name) => store.find(name));

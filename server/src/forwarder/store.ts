@@ -1,11 +1,17 @@
 import { eq, inArray } from 'drizzle-orm';
+import { drizzle } from 'drizzle-orm/node-postgres';
+import type { Pool } from 'pg';
 import type { Forward } from '@tienda/core/dns/forward';
 import type { Database } from '../platform/db/database';
 import { acmeChallenge, certificate, webForward } from '../platform/db/schema';
 
 /** Where visitors are sent on, as it was written with the zones. */
 export class ForwardStore {
-  constructor(private readonly database: Database) {}
+  private constructor(private readonly database: Database) {}
+
+  static over(pool: Pool): ForwardStore {
+    return new ForwardStore(drizzle(pool));
+  }
 
   /** @param host in lower case, without port and last dot */
   async find(host: string): Promise<Forward | undefined> {

@@ -128,7 +128,7 @@ function keys(name: string, older: string): Keys {
 }
 
 /** What the forwarder needs to know. */
-export interface ForwarderConfig extends Pick<
+interface ForwarderConfig extends Pick<
   Config,
   'host' | 'databaseUrl' | 'directDatabaseUrl' | 'logLevel' | 'sealingKeys'
 > {

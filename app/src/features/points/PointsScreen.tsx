@@ -13,6 +13,7 @@ import {
   zoneProblems,
 } from '@tienda/core/dns/zone';
 import { toULabel } from '@tienda/core/idna/idna';
+import { grouped } from '@tienda/core/text/grouped';
 import { useSaveZone, useZone } from '../../api/points';
 import { useSession } from '../../api/session';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
@@ -164,18 +165,23 @@ function Leads({ zone: { name, records, certificates = [], isAsked } }: { readon
       <Fact title={words.mail}>
         {mail === undefined ? words.noMail : mail.length > 0 ? words.mailAt(mail.join(', ')) : words.mailNowhere}
       </Fact>
-      {isAsked && certificates.length > 0 ? (
-        <Fact title={words.secure}>{certificates.map(certificateText).join(' ')}</Fact>
-      ) : null}
+      {isAsked && certificates.length > 0 ? <Fact title={words.secure}>{certificatesText(certificates)}</Fact> : null}
       {forwarded && isAsked ? <Visits zone={name} below={forward ? '@' : forwarded.name} /> : null}
     </Card>
   );
 }
 
-function certificateText({ host, goodUntil, problem }: ShownCertificate): string {
-  const shown = toULabel(host);
-  if (goodUntil !== undefined) return words.securedUntil(shown, dayText(goodUntil));
-  return problem === undefined ? words.securing(shown) : words.notSecured(shown, problem);
+/** How forwarded names answer over HTTPS, those that do alike together. */
+function certificatesText(certificates: readonly ShownCertificate[]): string {
+  const alike = grouped(certificates, ({ goodUntil, problem }) => goodUntil?.slice(0, 10) ?? typeof problem);
+  return [...alike.values()]
+    .map((some) => {
+      const hosts = some.map(({ host }) => toULabel(host)).join(', ');
+      const { goodUntil, problem } = some[0] ?? {};
+      if (goodUntil !== undefined) return words.securedUntil(hosts, dayText(goodUntil));
+      return problem === undefined ? words.securing(hosts) : words.notSecured(hosts);
+    })
+    .join(' ');
 }
 
 interface WhatProps {

@@ -71,7 +71,7 @@ function Place({ place, seen }: PlaceProps) {
       <View style={styles.place}>
         <Text>{place}</Text>
         <Text kind="small" colour={others.length === 0 ? 'sage' : 'terracotta'}>
-          {others.length === 0 ? words.sees : until === '' ? words.notYet : words.keeps(timeText(until))}
+          {others.length === 0 ? words.sees : words.notYet}
         </Text>
       </View>
       {[...alike].map(([key, some]) => (
@@ -79,6 +79,11 @@ function Place({ place, seen }: PlaceProps) {
           {whatIsSeen(some)}
         </Text>
       ))}
+      {until === '' ? null : (
+        <Text kind="small" colour="quiet">
+          {words.keeps(timeText(until))}
+        </Text>
+      )}
     </View>
   );
 }

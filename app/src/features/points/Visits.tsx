@@ -47,14 +47,16 @@ function Tried({ visit: { hops, outcome } }: { readonly visit: Visit }) {
   );
 }
 
-function Step({ hop: { url, address, status, ms } }: { readonly hop: Hop }) {
+function Step({ hop: { url, address, status, problem, ms } }: { readonly hop: Hop }) {
+  const answer =
+    status === undefined ? (problem === undefined ? words.notAsked : words.noAnswer(ms)) : words.answered(status, ms);
   return (
     <View style={styles.step}>
       <Text kind="small" style={styles.url}>
         {url}
       </Text>
       <Text kind="small" colour="quiet">
-        {words.step(address, status, ms)}
+        {`${address ?? words.noAddress} · ${answer}`}
       </Text>
     </View>
   );

@@ -228,7 +228,9 @@ describe('sending visitors on', () => {
     server.instead.set(`GET ${path}/visits/%40`, { status: 200, body: [visit] });
     show(<PointsScreen />);
     expect(await screen.findByText('visitors are sent on to https://sites.quayhost.example/')).toBeTruthy();
-    expect(screen.getByText(/^saltwhistle\.boats has a certificate until .*2027.*no certificate yet/)).toBeTruthy();
+    expect(
+      screen.getByText(/^saltwhistle\.boats: certificate until .*2027.*www\.saltwhistle\.boats: no certificate yet/),
+    ).toBeTruthy();
     fireEvent.click(button('Test it'));
     expect(
       await screen.findByText(

@@ -54,9 +54,10 @@ export const points = {
   use: 'Show what it changes',
   leave: 'Leave it',
   secure: 'HTTPS',
-  securedUntil: (host: string, day: string) => `${host} has a certificate until ${day}, renewed by itself.`,
-  securing: (host: string) => `A certificate for ${host} is on its way.`,
-  notSecured: (host: string, why: string) => `${host} has no certificate yet; asked for again by itself. (${why})`,
+  securedUntil: (hosts: string, day: string) => `${hosts}: certificate until ${day}, renewed by itself.`,
+  securing: (hosts: string) => `${hosts}: a certificate is on its way.`,
+  notSecured: (hosts: string) =>
+    `${hosts}: no certificate yet. The authority did not reach it here, as while old answers are kept; it is asked again by itself.`,
   signing: {
     title: 'Signed (DNSSEC)',
     off: 'Not signed. With signatures, resolvers can prove that an answer is yours.',
@@ -98,8 +99,10 @@ export const points = {
     tryIt: 'Test it',
     plain: 'Over HTTP:',
     secure: 'Over HTTPS:',
-    step: (address: string | undefined, status: number | undefined, ms: number) =>
-      `${address ?? 'no address'} · ${status === undefined ? 'no answer' : `answered ${status}`} after ${ms} ms`,
+    noAddress: 'no address',
+    answered: (status: number, ms: number) => `answered ${status} after ${ms} ms`,
+    noAnswer: (ms: number) => `no answer after ${ms} ms`,
+    notAsked: 'not asked',
     outcomes: {
       works: (url: string) => `It works: a visitor arrives at ${url}.`,
       notHere: () => 'The resolver still leads visitors elsewhere. Look below until when that is kept.',

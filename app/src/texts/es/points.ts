@@ -44,9 +44,10 @@ export const points: typeof english = {
   use: 'Mostrar qué cambia',
   leave: 'Dejarlo',
   secure: 'HTTPS seguro',
-  securedUntil: (host, day) => `${host} tiene certificado hasta ${day}, y se renueva solo.`,
-  securing: (host) => `El certificado de ${host} está en camino.`,
-  notSecured: (host, why) => `${host} aún no tiene certificado; se pide de nuevo solo. (${why})`,
+  securedUntil: (hosts, day) => `${hosts}: certificado hasta ${day}, se renueva solo.`,
+  securing: (hosts) => `${hosts}: el certificado está en camino.`,
+  notSecured: (hosts) =>
+    `${hosts}: aún sin certificado. La autoridad no llegó hasta aquí, como pasa mientras se guardan respuestas antiguas; se pide de nuevo solo.`,
   signing: {
     title: 'Firmado (DNSSEC)',
     off: 'Sin firmas. Con ellas se puede comprobar que una respuesta es suya.',
@@ -88,8 +89,10 @@ export const points: typeof english = {
     tryIt: 'Probarlo',
     plain: 'Por HTTP:',
     secure: 'Por HTTPS:',
-    step: (address, status, ms) =>
-      `${address ?? 'sin dirección'} · ${status === undefined ? 'sin respuesta' : `respondió ${status}`} tras ${ms} ms`,
+    noAddress: 'sin dirección',
+    answered: (status, ms) => `respondió ${status} tras ${ms} ms`,
+    noAnswer: (ms) => `sin respuesta tras ${ms} ms`,
+    notAsked: 'no se preguntó',
     outcomes: {
       works: (url) => `Funciona: las visitas llegan a ${url}.`,
       notHere: () => 'Todavía se lleva a las visitas a otro sitio. Mire abajo hasta cuándo se guarda eso.',

@@ -10,7 +10,7 @@ export interface DnsAddress {
 }
 
 /** A record of an answer. */
-export interface AnsweredRecord {
+interface AnsweredRecord {
   /** In lower case, without the last dot. */
   readonly name: string;
   readonly type: string;
@@ -28,9 +28,6 @@ export interface DnsAnswer {
   /** Who is asked instead, or how long nothing is known to be there. */
   readonly authority: readonly AnsweredRecord[];
 }
-
-/** There was no answer in time. */
-export class DnsSilent extends Error {}
 
 const patienceMs = 1500;
 const tries = 2;
@@ -56,9 +53,9 @@ export class DnsClient {
   /**
    * @param type as in a zone file
    * @param recursive for resolvers
-   * @throws DnsSilent
+   * @returns undefined where there was no answer in time
    */
-  async ask(server: DnsAddress, name: string, type: string, recursive = false): Promise<DnsAnswer> {
+  async ask(server: DnsAddress, name: string, type: string, recursive = false): Promise<DnsAnswer | undefined> {
     const id = randomInt(1 << 16);
     const question = { name: name.replace(/\.$/, ''), type: (numbered[type] ?? type) as RecordType };
     const asked = encode({
@@ -73,8 +70,7 @@ export class DnsClient {
     let answer: DecodedPacket | undefined;
     for (let i = 0; i < tries && !answer; i += 1) answer = await overUdp(server, asked, isAnswer);
     if (answer?.flag_tc) answer = await overTcp(server, asked);
-    if (!answer || !isAnswer(answer)) throw new DnsSilent(`${server.address}:${server.port} does not answer`);
-    return told(answer);
+    return answer && isAnswer(answer) ? told(answer) : undefined;
   }
 }
 

@@ -1,6 +1,6 @@
 import type { DnsRecord } from '@tienda/core/dns/record';
 import { sightOf, sightQuestions, type SightQuestion, type ZoneSight } from '@tienda/core/dns/sight';
-import { DnsSilent, type DnsAddress, type DnsAnswer, type DnsClient } from '../../gateways/dns/dnsClient';
+import type { DnsAddress, DnsAnswer, DnsClient } from '../../gateways/dns/dnsClient';
 import type { Clock } from '../../platform/clock/clock';
 import type { ZoneStore } from '../zones/store';
 import type { Pointing } from './service';
@@ -45,7 +45,7 @@ export class Sights {
   }
 
   private async isCurrent(server: DnsAddress, name: string, serial: number): Promise<boolean> {
-    const answer = await this.asked(server, name, 'SOA');
+    const answer = await this.parts.dns.ask(server, name, 'SOA');
     return answer?.answers.some(({ type, data }) => type === 'SOA' && data.endsWith(` ${serial}`)) ?? false;
   }
 
@@ -59,8 +59,8 @@ export class Sights {
     const whole = question.name === '@' ? zone : `${question.name}.${zone}`;
     const [first] = nameServers;
     const [served, ...answers] = await Promise.all([
-      first && this.asked(first, whole, question.type),
-      ...resolvers.map((resolver) => this.asked(resolver, whole, question.type, true)),
+      first && this.parts.dns.ask(first, whole, question.type),
+      ...resolvers.map((resolver) => this.parts.dns.ask(resolver, whole, question.type, true)),
     ]);
     const about = (answer: DnsAnswer) => aboutName(answer, whole, question.type);
     // Whoever a sub-name is handed on to is told beside the answer.
@@ -79,20 +79,6 @@ export class Sights {
         ),
       ),
     };
-  }
-
-  private async asked(
-    server: DnsAddress,
-    name: string,
-    type: string,
-    recursive = false,
-  ): Promise<DnsAnswer | undefined> {
-    try {
-      return await this.parts.dns.ask(server, name, type, recursive);
-    } catch (fault) {
-      if (fault instanceof DnsSilent) return undefined;
-      throw fault;
-    }
   }
 }
 

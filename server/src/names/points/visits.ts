@@ -3,7 +3,7 @@ import { isPublic } from '@tienda/core/dns/delegation';
 import { forwardOf, mayBeFramed, type Forward } from '@tienda/core/dns/forward';
 import { wholeName } from '@tienda/core/dns/record';
 import { mostHops, nextAddress, type Hop, type Visit, type VisitOutcome } from '@tienda/core/dns/visit';
-import { DnsSilent, type DnsAddress, type DnsClient } from '../../gateways/dns/dnsClient';
+import type { DnsAddress, DnsClient } from '../../gateways/dns/dnsClient';
 import { NotPrivate, SiteSilent, type SiteAnswer, type SiteVisitor } from '../../gateways/web/visitor';
 import { notFound } from '../../platform/http/problem';
 import type { Pointing } from './service';
@@ -105,14 +105,10 @@ export class Visits {
   }
 
   private async addressOf(host: string): Promise<string | undefined> {
-    try {
-      for (const type of ['A', 'AAAA']) {
-        const { answers } = await this.parts.dns.ask(this.parts.resolver, host, type, true);
-        const found = answers.find((one) => one.type === type);
-        if (found) return found.data;
-      }
-    } catch (fault) {
-      if (!(fault instanceof DnsSilent)) throw fault;
+    for (const type of ['A', 'AAAA']) {
+      const answer = await this.parts.dns.ask(this.parts.resolver, host, type, true);
+      const found = answer?.answers.find((one) => one.type === type);
+      if (found) return found.data;
     }
     return undefined;
   }

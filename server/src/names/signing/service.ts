@@ -5,7 +5,7 @@ import { isSameDs } from '@tienda/core/dns/delegationSigner';
 import { signerOf } from '@tienda/core/dns/dnsKey';
 import { longestTtl, usualTtl, type DnsRecord } from '@tienda/core/dns/record';
 import { nextSigning, wantedSigners, type Signing, type SigningEvent, type SigningKey } from '@tienda/core/dns/signing';
-import { DnsSilent, type DnsAddress, type DnsAnswer, type DnsClient } from '../../gateways/dns/dnsClient';
+import type { DnsAddress, DnsClient } from '../../gateways/dns/dnsClient';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, Transaction } from '../../platform/db/database';
 import { Problem } from '../../platform/http/problem';
@@ -126,7 +126,9 @@ export class Signings {
   }
 
   private async isSignedEverywhere(name: string, { publicKey }: SigningKey): Promise<boolean> {
-    const answers = await Promise.all(this.parts.nameServers.map((server) => this.asked(server, name, 'DNSKEY')));
+    const answers = await Promise.all(
+      this.parts.nameServers.map((server) => this.parts.dns.ask(server, name, 'DNSKEY')),
+    );
     return answers.every((answer) => answer?.answers.some(({ data }) => data.endsWith(` ${publicKey}`)));
   }
 
@@ -134,28 +136,15 @@ export class Signings {
   private async parentTtl(name: string): Promise<number> {
     const { resolver, dnsPort } = this.parts;
     const parent = name.slice(name.indexOf('.') + 1);
-    const servers = (await this.asked(resolver, parent, 'NS', true))?.answers.filter(({ type }) => type === 'NS') ?? [];
+    const servers =
+      (await this.parts.dns.ask(resolver, parent, 'NS', true))?.answers.filter(({ type }) => type === 'NS') ?? [];
     for (const { data: host } of servers) {
-      const found = (await this.asked(resolver, host, 'A', true))?.answers.find(({ type }) => type === 'A');
-      const told = found && (await this.asked({ address: found.data, port: dnsPort }, name, 'DS'));
+      const found = (await this.parts.dns.ask(resolver, host, 'A', true))?.answers.find(({ type }) => type === 'A');
+      const told = found && (await this.parts.dns.ask({ address: found.data, port: dnsPort }, name, 'DS'));
       const ttls = told?.answers.filter(({ type }) => type === 'DS').map(({ ttl }) => ttl) ?? [];
       if (ttls.length > 0) return Math.max(...ttls);
     }
     return usualParentTtl;
-  }
-
-  private async asked(
-    server: DnsAddress,
-    name: string,
-    type: string,
-    recursive = false,
-  ): Promise<DnsAnswer | undefined> {
-    try {
-      return await this.parts.dns.ask(server, name, type, recursive);
-    } catch (fault) {
-      if (fault instanceof DnsSilent) return undefined;
-      throw fault;
-    }
   }
 }
 
