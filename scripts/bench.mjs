@@ -13,6 +13,7 @@ const { benchCare } = await import('./bench/care.mjs');
 const { benchCore } = await import('./bench/core.mjs');
 const { benchEntrance } = await import('./bench/entrance.mjs');
 const { benchFirstLoad } = await import('./bench/firstLoad.mjs');
+const { benchForwarding } = await import('./bench/forwarding.mjs');
 const { benchHttp } = await import('./bench/http.mjs');
 const { benchIdeas } = await import('./bench/ideas.mjs');
 const { benchLighthouse } = await import('./bench/lighthouse.mjs');
@@ -41,6 +42,7 @@ const parts = {
   orders: () => benchOrders(),
   names: () => benchNames(url, env),
   care: () => benchCare(),
+  forwarding: () => benchForwarding(env),
   firstLoad: () => benchFirstLoad(url),
   lighthouse: () => benchLighthouse(url),
 };

@@ -7,19 +7,22 @@ interface Known<Value> {
   readonly changes: number;
 }
 
-/** So many hosts are kept in mind: who asks for made-up ones pushes out no more than that. */
-const mostHosts = 100_000;
-
 /**
  * What is kept of hosts in the database, kept in mind until something is changed. Where the database does not answer,
  * what was last read of a host goes on being used.
  */
 export class KnownHosts<Value extends object> {
-  private readonly known = new LRUCache<string, Known<Value>>({ max: mostHosts });
+  private readonly known: LRUCache<string, Known<Value>>;
   private readonly reading = new Map<string, Promise<Value | undefined>>();
   private changes = 0;
 
-  constructor(private readonly readHost: (host: string) => Promise<Value | undefined>) {}
+  /** @param most so many are kept in mind: who asks for made-up ones pushes out no more than that */
+  constructor(
+    private readonly readHost: (host: string) => Promise<Value | undefined>,
+    most = 100_000,
+  ) {
+    this.known = new LRUCache({ max: most });
+  }
 
   /** Something was changed, or may have been. */
   changed(): void {

@@ -22,10 +22,12 @@ const store = ForwardStore.over(pool);
 const keys = new Keyring(config.sealingKeys);
 
 const forwards = new KnownHosts((name) => store.find(name));
+/** Each takes tens of kilobytes. */
+const mostContexts = 5000;
 const contexts = new KnownHosts<SecureContext>(async (name) => {
   const found = await store.certificate(name);
   return found && createSecureContext({ cert: found.chain, key: keys.open(certificateKeys, found.key) });
-});
+}, mostContexts);
 const notifications = new Notifications(directDatabaseUrl, log);
 await notifications.subscribe(forwardChanges, () => {
   forwards.changed();

@@ -5,7 +5,7 @@ import type { Keyring } from '../../platform/secrets/keyring';
 import type { CertificateStore, KeptCertificate } from './store';
 
 export interface CertificateParts {
-  readonly store: CertificateStore;
+  readonly store: Omit<CertificateStore, 'database' | 'of'>;
   readonly authority: Authority;
   readonly keys: Keyring;
   readonly attention: Attention;
@@ -17,10 +17,11 @@ const accountKeys = 'authority account';
 /** So many are asked for in a round, and so many at a time. */
 const mostAtOnce = 24;
 const lanes = 4;
-/** Asked for again after a minute, then twice as long each time, up to six hours; then someone has to look. */
+/** Asked for again after a minute, then after twice as long each time, up to six hours; its holder sees it meanwhile. */
 const firstRetryMs = 60_000;
 const longestRetryMs = 6 * 3600_000;
-const attemptsBeforeAttention = 8;
+/** What an authority says that has forgotten who asks. */
+const unknownAccount = /account.*(not found|not exist|unknown|unable to find)|(not found|unable to find).*account/i;
 
 /**
  * Gets certificates for hosts whose visitors are sent on, and new ones once two thirds of their time are over. They are
@@ -33,7 +34,11 @@ export class Certificates {
     const { store, authority } = this.parts;
     const due = await store.due(new Date(), authority.id, mostAtOnce);
     if (due.length === 0) return;
-    const account = await this.account();
+    const account = await this.account().catch(async (fault: unknown) => {
+      if (fault instanceof NotIssued)
+        await this.parts.attention.raise(`authority ${authority.id}`, `It opens no account: ${fault.message}`);
+      throw fault;
+    });
     const next = due.values();
     const lane = async () => {
       for (const one of next) await this.renew(one, account);
@@ -42,7 +47,7 @@ export class Certificates {
   }
 
   private async renew({ host, attempts }: KeptCertificate, account: AuthorityAccount): Promise<void> {
-    const { store, authority, keys, attention } = this.parts;
+    const { store, authority, keys } = this.parts;
     const proof = {
       show: (token: string, answer: string) => store.answer(token, answer),
       hide: (token: string) => store.answer(token, undefined),
@@ -61,8 +66,7 @@ export class Certificates {
       if (!(fault instanceof NotIssued)) throw fault;
       const waitMs = Math.min(longestRetryMs, firstRetryMs * 2 ** Math.min(attempts, 12));
       await store.failed(host, fault.message.slice(0, 500), attempts + 1, new Date(Date.now() + waitMs));
-      if (attempts + 1 === attemptsBeforeAttention)
-        await attention.raise(`certificate ${host}`, `${host} gets no certificate: ${fault.message}`);
+      if (unknownAccount.test(fault.message)) await store.forgetAccount(authority.id);
     }
   }
 

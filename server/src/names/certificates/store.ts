@@ -64,6 +64,11 @@ export class CertificateStore {
     if (!kept) throw new Error('The account with the authority was not kept');
     return kept;
   }
+
+  /** The authority does not know it any more. */
+  async forgetAccount(authority: string): Promise<void> {
+    await this.database.delete(acmeAccount).where(eq(acmeAccount.authority, authority));
+  }
 }
 
 /** From now on these hosts of a zone answer over HTTPS, and no others of it: those that are new are due at once. */
@@ -83,6 +88,11 @@ export async function certificatesWanted(
     .values(hosts.map((host) => ({ host, zone, nextAt: new Date() })))
     .onConflictDoUpdate({
       target: certificate.host,
-      set: { nextAt: sql`coalesce(${certificate.nextAt}, excluded.next_at)`, attempts: 0, problem: null },
+      // One that it has is good until it is due; one that it could not get is tried anew.
+      set: {
+        nextAt: sql`case when ${certificate.chain} is null then excluded.next_at else coalesce(${certificate.nextAt}, excluded.next_at) end`,
+        attempts: 0,
+        problem: null,
+      },
     });
 }
