@@ -40,8 +40,12 @@ export async function benchForwarding(env) {
       ['a hop over an open connection', { agent }],
       ['a hop over a new connection', { agent: false }],
     ]) {
-      const ours = await timesOf(visits, visit(port, options));
-      const floors = await timesOf(visits, visit(floorPort, options));
+      const [ours, floors] = [[], []];
+      // By turns: what the machine does meanwhile is in both.
+      for (let i = 0; i < visits / 100; i += 1) {
+        ours.push(...(await timesOf(100, visit(port, options))));
+        floors.push(...(await timesOf(100, visit(floorPort, options))));
+      }
       for (const share of [0.5, 0.95]) {
         const [measured, least] = [percentile(ours, share), percentile(floors, share)];
         const unit = `ms p${share * 100}`;
