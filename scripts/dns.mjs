@@ -57,9 +57,6 @@ function startNameServer(env, place) {
       // The second can be found at the first one's address too.
       ...(place > 0 ? [`${nameServerAddresses[0]}:${port + place}`] : []),
     ].join(','),
-    // An ALIAS answers the addresses that its host has this moment.
-    'expand-alias': 'yes',
-    resolver: `127.0.0.1:${env.TIENDA_RESOLVER_PORT}`,
     'distributor-threads': '2',
   });
 }

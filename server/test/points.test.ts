@@ -4,6 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { promisify } from 'node:util';
+import pg from 'pg';
 import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { ServerProcess, unique } from './serverProcess';
 
@@ -11,16 +12,28 @@ import { ServerProcess, unique } from './serverProcess';
 let server: ServerProcess;
 let visitor: Visitor;
 let other: Visitor;
+let database: pg.Client;
 
 const run = promisify(execFile);
 const ports = [0, 1].map((place) => Number(process.env['TIENDA_DNS_PORT']) + place);
 
 beforeAll(async () => {
-  server = await ServerProcess.start(24);
+  server = await ServerProcess.start(24, { TIENDA_SWEEP_SECONDS: '0.5' });
+  database = new pg.Client({ connectionString: process.env['DATABASE_URL'] });
+  await database.connect();
   ({ visitor } = await server.member());
   ({ visitor: other } = await server.member());
 });
-afterAll(() => server.end());
+afterAll(async () => {
+  await database.end();
+  await server.end();
+});
+
+/** Waits until it is so, as long as a resolver keeps an answer at the most here. */
+async function eventually(isSo: () => Promise<boolean>): Promise<void> {
+  for (let i = 0; i < 200 && !(await isSo()); i += 1) await pause(500);
+  expect(await isSo()).toBe(true);
+}
 
 /** The answers of one of the name servers, a line each. */
 async function dig(question: string, port = ports[0]): Promise<string[]> {
@@ -136,13 +149,37 @@ test('each state is kept with who and when, and comes back when it is saved agai
   expect(log[0]).toMatchObject({ who: 'owner', what: { type: 'records', version: 2 } });
 });
 
-test('an ALIAS answers the addresses of its host, from each name server', async () => {
-  const name = await held();
-  await put(200, name, 0, record('@', 'ALIAS', 'sites.quayhost.example'), record('www', 'CNAME', '@'));
+test('an ALIAS answers the addresses of its host from each name server, and others once the host has moved', async () => {
+  const [name, target] = [await held(), await held()];
+  const host = `sites.${target}`;
+  const at = (...addresses: string[]) =>
+    addresses.map((data) => record('sites', data.includes(':') ? 'AAAA' : 'A', data, 60));
+  await put(200, target, 0, ...at('192.0.2.80', '2001:db8::80'));
+  await put(200, name, 0, record('@', 'ALIAS', host), record('*.stall', 'ALIAS', host, 60), record('@', 'TXT', 'salt'));
   for (const port of ports) {
-    expect(await dig(`${name} A`, port)).toEqual([expect.stringMatching(`^${name}. \\d+ IN A 127.0.0.5$`)]);
-    expect(await status(`${name} AAAA`)).toBe('NOERROR');
+    expect(await dig(`${name} A`, port)).toEqual([`${name}. 300 IN A 192.0.2.80`]);
+    expect(await dig(`one.stall.${name} AAAA`, port)).toEqual([`one.stall.${name}. 60 IN AAAA 2001:db8::80`]);
   }
+  const { serial } = await zoneOf(name);
+  await put(200, target, 1, ...at('192.0.2.81'));
+  // Its time is over for the resolver and here.
+  await eventually(async () => {
+    await database.query('update alias_target set due_at = now() where host = $1', [host]);
+    return (await dig(`${name} A`)).join() === `${name}. 300 IN A 192.0.2.81`;
+  });
+  expect(await dig(`one.stall.${name} AAAA`)).toEqual([]);
+  expect((await zoneOf(name)).serial).toBeGreaterThan(serial);
+  expect(await dig(`${name} TXT`)).toHaveLength(1);
+  await put(200, name, 1, record('@', 'A', '192.0.2.9'));
+  expect(await dig(`${name} A`)).toEqual([`${name}. 300 IN A 192.0.2.9`]);
+  expect(await status(`one.stall.${name} A`)).toBe('NXDOMAIN');
+});
+
+test('an ALIAS to what nobody knows answers nothing, and its zone goes on', async () => {
+  const name = await held();
+  await put(200, name, 0, record('@', 'ALIAS', `nobody.${unique('none')}.org`), record('@', 'TXT', 'salt'));
+  expect(await dig(`${name} A`)).toEqual([]);
+  expect(await status(`${name} A`)).toBe('NOERROR');
 });
 
 test('whether everyone sees a change is asked of every resolver: what one kept from before is told with its end', async () => {

@@ -129,7 +129,10 @@ describe('as a record', () => {
   });
 
   test('is answered with where Tienda sends visitors on', () => {
-    const rows = servedRows(zone, [record('www', 'FORWARD', 'quayhost.example')], 1, ['192.0.2.1', '2001:db8::1']);
+    const rows = servedRows(zone, [record('www', 'FORWARD', 'quayhost.example')], 1, () => [
+      '192.0.2.1',
+      '2001:db8::1',
+    ]);
     expect(rows.slice(-2)).toMatchObject([
       { name: `www.${zone}`, type: 'A', content: '192.0.2.1', ttl: 600 },
       { name: `www.${zone}`, type: 'AAAA', content: '2001:db8::1' },

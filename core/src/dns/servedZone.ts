@@ -19,14 +19,13 @@ export interface ServedRow {
 /**
  * Everything that name servers have of a zone, with Tienda's own records.
  *
- * @param forwarders the addresses at which visitors come in who are sent on
  * @example servedRows('saltwhistle.sail', [], 2026112700) // SOA and two NS
  */
 export function servedRows(
   zone: string,
   records: readonly DnsRecord[],
   serial: number,
-  forwarders: readonly string[] = [],
+  addressesOf: AddressesOf = () => [],
 ): ServedRow[] {
   const handedOn = new Set(records.filter(({ type }) => type === 'NS').map(({ name }) => name));
   const own = [
@@ -34,7 +33,7 @@ export function servedRows(
     ...ownNameservers.map((host) => ({ type: 'NS', content: `${host}.` })),
   ].map((row): ServedRow => ({ ...row, name: zone, ttl: usualTtl, ordername: '', auth: true }));
   const written = records
-    .flatMap((record) => withAddresses(record, forwarders))
+    .flatMap((record) => withAddresses(record, addressesOf))
     .map((record): ServedRow => {
       const { name, type, ttl } = record;
       const isAddress = type === 'A' || type === 'AAAA';
@@ -52,10 +51,17 @@ export function servedRows(
   return [...own, ...written, ...emptyNames(zone, records)];
 }
 
-/** Visitors who are sent on come to Tienda for that. */
-function withAddresses(record: DnsRecord, forwarders: readonly string[]): DnsRecord[] {
-  if (record.type !== 'FORWARD') return [record];
-  return forwarders.map((address) => ({ ...record, type: address.includes(':') ? 'AAAA' : 'A', data: [address] }));
+/** The addresses of what is answered with those of somebody else: an ALIAS, a FORWARD. */
+export type AddressesOf = (record: DnsRecord) => readonly string[];
+
+/** ALIAS and FORWARD are Tienda's own: what is answered are addresses, like any other, and signed like them. */
+function withAddresses(record: DnsRecord, addressesOf: AddressesOf): DnsRecord[] {
+  if (record.type !== 'FORWARD' && record.type !== 'ALIAS') return [record];
+  return addressesOf(record).map((address) => ({
+    ...record,
+    type: address.includes(':') ? 'AAAA' : 'A',
+    data: [address],
+  }));
 }
 
 function orderOf(name: string): string {

@@ -156,9 +156,3 @@ test('what is below two names that are handed on belongs to the upper one, in wh
   const lower = 'a.shop NS ns1.quayhost.example';
   expect([codes(upper, lower), codes(lower, upper)]).toEqual([['belowHandedOn'], ['belowHandedOn']]);
 });
-
-test('an ALIAS is not signed, and so cannot be where everything is', () => {
-  const alias: DnsRecord = { name: '@', type: 'ALIAS', ttl: 600, data: ['sites.quayhost.example'] };
-  expect(zoneProblems('saltwhistle.sail', [alias], undefined, true)).toMatchObject([{ code: 'aliasSigned' }]);
-  expect(zoneProblems('saltwhistle.sail', [alias])).toEqual([]);
-});

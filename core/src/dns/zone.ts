@@ -25,8 +25,6 @@ export type ZoneProblemCode =
   /** The zone's own name has its nameservers already: ALIAS does there what CNAME cannot. */
   | 'aliasAtTop'
   | 'severalAliases'
-  /** What an ALIAS answers changes by the minute and is not signed: who checks signatures would get no answer. */
-  | 'aliasSigned'
   /** Which nameservers the zone itself has is set with the name. */
   | 'nameserversAtTop'
   | 'signerAtTop'
@@ -85,7 +83,6 @@ export function zoneProblems(
   zone: string,
   records: readonly DnsRecord[],
   most: number = mostRecords.byHand,
-  isSigned = false,
 ): ZoneProblem[] {
   const [first] = records;
   if (first && records.length > most) return [{ code: 'tooMany', record: first }];
@@ -110,7 +107,6 @@ export function zoneProblems(
     const above = [record.name, ...namesAbove(record.name)].findLast((name) => handedOn.has(name));
     if (above !== undefined && !mayStandBelow(record, above)) return code('belowHandedOn', at.get(above)?.[0]);
     if (record.type === 'DS' && !handedOn.has(record.name)) return code('signerWithoutNameservers');
-    if (isSigned && record.type === 'ALIAS') return code('aliasSigned');
     const conflict = conflictWith(record, at.get(record.name) ?? []);
     if (conflict) return code(...conflict);
     if (leadsBack(zone, record, at)) return code('forwardLoop');

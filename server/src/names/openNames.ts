@@ -13,6 +13,8 @@ import type { KeptOfAccounts } from '../people/accounts/departure';
 import type { People } from '../people/openPeople';
 import type { Platform, Wing } from '../platform/openPlatform';
 import { Keyring } from '../platform/secrets/keyring';
+import { Aliases } from './aliases/service';
+import { AliasStore } from './aliases/store';
 import { calendarRoutes } from './calendar/routes';
 import { Certificates } from './certificates/service';
 import { CertificateStore } from './certificates/store';
@@ -149,8 +151,16 @@ export async function openNames(
   const rises = (today: IsoDate) => catalogue.renewableBefore(today);
   const zones = new ZoneStore(database, config.sites.forwarders);
   const certificateStore = new CertificateStore(database);
-  const pointing = new Pointing({ database, names: held, zones, certificates: certificateStore, clock });
   const [resolver = { address: '127.0.0.1', port: 53 }] = config.dns.resolvers;
+  const aliases = new Aliases({ store: new AliasStore(database), zones, dns, resolver, clock });
+  const pointing = new Pointing({
+    aliases,
+    database,
+    names: held,
+    zones,
+    certificates: certificateStore,
+    clock,
+  });
   const { reachable, forwarders } = config.sites;
   const visits = new Visits({ pointing, dns, sites, resolver, reachable, forwarders });
   const sealing = new Keyring(config.sealingKeys);
@@ -243,6 +253,7 @@ export async function openNames(
       { name: 'cards', run: () => tellOfCards(cards) },
       { name: 'price rises', run: () => priceRises.lookAround() },
       { name: 'holders', run: () => holders.lookAround() },
+      { name: 'aliases', run: () => aliases.lookAround() },
       { name: 'signing', run: () => signings.lookAround() },
       { name: 'certificates', run: () => certificates.lookAround() },
       { name: 'holder changes', run: () => holderChanges.lookAround() },

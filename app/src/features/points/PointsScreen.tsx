@@ -78,12 +78,7 @@ function Pointing({ zone, wanted, head }: PointingProps) {
   /** What was saved last, to be taken back. */
   const [saved, setSaved] = useState<{ readonly version: number; readonly before: readonly DnsRecord[] }>();
   const { records, fromFile, isChanged, change, drop } = draft;
-  const problems = zoneProblems(
-    name,
-    records,
-    fromFile ? mostRecords.byFile : mostRecords.byHand,
-    zone.signing !== undefined,
-  );
+  const problems = zoneProblems(name, records, fromFile ? mostRecords.byFile : mostRecords.byHand);
   const write = (written: readonly DnsRecord[]) => {
     const { records: before } = zone;
     save.mutate(

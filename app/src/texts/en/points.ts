@@ -255,7 +255,6 @@ export const points = {
     aliasBesideOthers: (what: string, other: string) => `${what} stands alone at its name. Take it away, or ${other}.`,
     aliasAtTop: () => 'The name itself cannot be a CNAME. Give it an address, and www the CNAME.',
     severalAliases: (what: string) => `${what}: a name is an alias of one host alone. Leave one.`,
-    aliasSigned: (what: string) => `${what} answers without signatures. Give the name addresses, or switch DNSSEC off.`,
     nameserversAtTop: () => 'The nameservers of the name itself are set on its own page.',
     signerAtTop: () => 'Who signs the name itself is kept by its registry, and set on its own page.',
     belowHandedOn: (what: string, other: string) =>

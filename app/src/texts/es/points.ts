@@ -242,7 +242,6 @@ export const points: typeof english = {
     aliasBesideOthers: (what, other) => `${what} va solo en su nombre. Quítelo, o quite ${other}.`,
     aliasAtTop: () => 'El propio nombre no puede ser un CNAME. Dele una dirección, y a www el CNAME.',
     severalAliases: (what) => `${what}: un nombre es alias de un solo servidor. Deje uno.`,
-    aliasSigned: (what) => `${what} responde sin firmas. Dé direcciones al nombre o apague DNSSEC.`,
     nameserversAtTop: () => 'Los servidores del propio nombre se ponen en su página.',
     signerAtTop: () => 'Quién firma el propio nombre lo guarda su operador, y se pone en su página.',
     belowHandedOn: (what, other) => `${other} entrega ${what} a otros servidores. Póngalo allí.`,

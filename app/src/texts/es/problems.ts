@@ -99,7 +99,6 @@ export const problems: Readonly<Record<string, ProblemWords>> = {
   '/problems/quote-changed': 'Algo ha cambiado desde el presupuesto. Mire el nuevo.',
   '/problems/signing-elsewhere': 'Este nombre usa otros servidores de nombres: lo firman ellos, o no.',
   '/problems/signing-underway': 'Se están cambiando sus firmas: espere a que termine.',
-  '/problems/signing-alias': 'Lo que responde un ALIAS no se firma: ponga antes direcciones en su lugar.',
   '/problems/registry-silent': 'El operador no ha respondido. No se ha cobrado nada; inténtelo dentro de un momento.',
   '/problems/sign-in-needed': 'Hace falta una cuenta: entre o cree una.',
   '/problems/sign-in-refused': 'El correo y la contraseña no coinciden.',

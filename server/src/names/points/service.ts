@@ -8,6 +8,7 @@ import { writeZoneText } from '@tienda/core/dns/zoneText';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database } from '../../platform/db/database';
 import { badFields, notFound, Problem, type FieldError } from '../../platform/http/problem';
+import type { Aliases } from '../aliases/service';
 import type { CertificateStore } from '../certificates/store';
 import type { HeldName, NameStore } from '../held/store';
 import type { KeptZone, ZoneStore } from '../zones/store';
@@ -18,6 +19,7 @@ export interface PointingParts {
   readonly names: Pick<NameStore, 'need' | 'log'>;
   readonly zones: ZoneStore;
   readonly certificates: Pick<CertificateStore, 'of'>;
+  readonly aliases: Pick<Aliases, 'know'>;
   readonly clock: Clock;
 }
 
@@ -42,9 +44,10 @@ export class Pointing {
     name: string,
     { version, records: typed, fromFile = false }: ZoneChange,
   ): Promise<ShownZone> {
-    const { database, names, zones, clock } = this.parts;
+    const { database, names, zones, aliases, clock } = this.parts;
     const { held, kept } = await this.need(account, name);
-    const records = readRecords(name, typed, fromFile, kept.signing !== null);
+    const records = readRecords(name, typed, fromFile);
+    if (version === kept.version) await aliases.know(records);
     const changed =
       version === kept.version &&
       (await database.transaction(async (transaction) => {
@@ -119,14 +122,14 @@ export interface ZoneChange {
 }
 
 /** @throws Problem 422 naming each that cannot be so */
-function readRecords(zone: string, typed: readonly TypedRecord[], fromFile: boolean, isSigned: boolean): DnsRecord[] {
+function readRecords(zone: string, typed: readonly TypedRecord[], fromFile: boolean): DnsRecord[] {
   const read = typed.map((one) => readRecord(zone, one));
   const bad = read.flatMap((one, index): FieldError[] =>
     'code' in one ? [{ pointer: `/records/${index}/${one.at}`, code: one.code, detail: recordDetail(one, zone) }] : [],
   );
   if (bad.length > 0) throw badFields(bad);
   const records = read.filter((one): one is DnsRecord => !('code' in one));
-  const problems = zoneProblems(zone, records, fromFile ? mostRecords.byFile : mostRecords.byHand, isSigned);
+  const problems = zoneProblems(zone, records, fromFile ? mostRecords.byFile : mostRecords.byHand);
   const places = new Map(records.map((record, index) => [record, index]));
   if (problems.length > 0)
     throw badFields(

@@ -75,8 +75,6 @@ export function zoneDetail({ code, record: { name, type }, other }: ZoneProblem)
       return 'The name itself cannot be a CNAME: use ALIAS, which does the same there.';
     case 'severalAliases':
       return `${name} is an alias of two hosts: leave one.`;
-    case 'aliasSigned':
-      return `${name} has an ALIAS, whose answers are not signed: give it addresses, or switch DNSSEC off.`;
     case 'nameserversAtTop':
       return 'The nameservers of the name itself are set with the name, not here.';
     case 'signerAtTop':

@@ -49,7 +49,6 @@ export class Signings {
     if (!kept) throw new Error(`${name} is held and has no zone`);
     if (pointsTo(held.delegation ?? startingDelegation) !== 'tienda') throw cannotSign('elsewhere');
     const { signing, records } = kept;
-    if (wish === 'on' && records.some(({ type }) => type === 'ALIAS')) throw cannotSign('alias');
     if (wish === 'on' || wish === 'newKey') await this.begin(name, signing, wish, records);
     else {
       const event = { type: wish === 'off' ? 'switchedOff' : 'again', ttl: await this.parentTtl(name) } as const;
@@ -161,7 +160,6 @@ function newKey(): { readonly secret: string; readonly publicKey: Uint8Array } {
 const whyNot = {
   elsewhere: ['Others answer for it', 'This name uses other nameservers: they sign it, or not.'],
   underWay: ['It is under way', 'Its signatures are being changed: wait until that is done.'],
-  alias: ['An ALIAS is not signed', 'What an ALIAS answers is not signed: give the name addresses in its place first.'],
 } as const;
 
 function cannotSign(why: keyof typeof whyNot): Problem {

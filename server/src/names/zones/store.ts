@@ -1,14 +1,23 @@
-import { and, desc, eq, lt, sql, type SQL } from 'drizzle-orm';
+import { and, desc, eq, inArray, lt, sql, type SQL } from 'drizzle-orm';
 import type { Who } from '@tienda/core/accounts/actor';
 import { forwardOf } from '@tienda/core/dns/forward';
 import { recordKey, wholeName, type DnsRecord } from '@tienda/core/dns/record';
-import { servedChange, servedRows, type ServedRow } from '@tienda/core/dns/servedZone';
+import { servedChange, servedRows, type AddressesOf, type ServedRow } from '@tienda/core/dns/servedZone';
 import type { ShownZoneVersion } from '@tienda/core/dns/shownZone';
 import { nextSerial } from '@tienda/core/dns/zone';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { certificatesWanted } from '../certificates/store';
-import { forwardChanges, servedRecord, servedZone, webForward, zone, zoneVersion } from '../../platform/db/schema';
+import {
+  aliasTarget,
+  aliasUse,
+  forwardChanges,
+  servedRecord,
+  servedZone,
+  webForward,
+  zone,
+  zoneVersion,
+} from '../../platform/db/schema';
 
 export type KeptZone = typeof zone.$inferSelect;
 
@@ -74,42 +83,101 @@ export class ZoneStore {
   /**
    * Writes the next state of a zone; name servers answer it from here on.
    *
-   * @param known what is changed
    * @returns the zone after it; undefined where somebody changed it meanwhile
    */
   async change(
     transaction: Transaction,
-    known: KeptZone,
+    { name, version }: Pick<KeptZone, 'name' | 'version'>,
     records: readonly DnsRecord[],
     who: Who,
     at: Date,
   ): Promise<KeptZone | undefined> {
-    const { name, version, serial: before } = known;
-    const serial = nextSerial(before, isoDate(at));
-    const [changed] = await transaction
-      .update(zone)
-      .set({ version: version + 1, serial, records })
+    // Its serial may have risen without a change of records, as where a host has moved that an ALIAS leads to.
+    const [known] = await transaction
+      .select()
+      .from(zone)
       .where(and(eq(zone.name, name), eq(zone.version, version)))
-      .returning();
-    if (!changed) return undefined;
+      .for('update');
+    if (!known) return undefined;
+    const serial = nextSerial(known.serial, isoDate(at));
+    const after = { version: version + 1, serial, records };
+    await transaction.update(zone).set(after).where(eq(zone.name, name));
     await transaction.insert(zoneVersion).values({ name, version: version + 1, at, who, records });
     await transaction
       .delete(zoneVersion)
       .where(and(eq(zoneVersion.name, name), lt(zoneVersion.version, version + 1 - mostVersions)));
     await this.sendOn(transaction, known, records);
-    const { gone, come } = servedChange(
-      servedRows(name, known.records, before, this.forwarders),
-      servedRows(name, records, serial, this.forwarders),
+    const addresses = await this.aliasesOf(transaction, known, records);
+    const addressesOf = this.addressesOf(addresses);
+    await serve(
+      transaction,
+      name,
+      servedRows(name, known.records, known.serial, addressesOf),
+      servedRows(name, records, serial, addressesOf),
     );
-    await transaction.execute(sql`
-      with served as (select id from ${servedZone} where name = ${name}), gone as (
-        delete from ${servedRecord} d using served, ${rowsOf(gone)}
-        where d.domain_id = served.id and d.name = r.name and d.type is not distinct from r.type
-          and d.content is not distinct from r.content
-      )
-      insert into ${servedRecord} (domain_id, name, type, content, ttl, ordername, auth)
-      select served.id, r.name, r.type, r.content, r.ttl, r.ordername, r.auth from served, ${rowsOf(come)}`);
-    return changed;
+    return { ...known, ...after };
+  }
+
+  /** A host has other addresses: every zone that leads there answers them from now on. */
+  async moved(host: string, addresses: readonly string[], dueAt: Date, today: string): Promise<void> {
+    await this.database.transaction(async (transaction) => {
+      const [target] = await transaction.select().from(aliasTarget).where(eq(aliasTarget.host, host)).for('update');
+      if (!target) return;
+      const using = await transaction
+        .select({ name: zone.name })
+        .from(aliasUse)
+        .innerJoin(zone, eq(zone.name, aliasUse.zone))
+        .where(eq(aliasUse.host, host))
+        .orderBy(zone.name);
+      for (const { name } of using) {
+        const [kept] = await transaction.select().from(zone).where(eq(zone.name, name)).for('update');
+        if (!kept) continue;
+        const others = await this.aliasesOf(transaction, kept, kept.records);
+        const serial = nextSerial(kept.serial, today);
+        await transaction.update(zone).set({ serial }).where(eq(zone.name, name));
+        await serve(
+          transaction,
+          name,
+          servedRows(name, kept.records, kept.serial, this.addressesOf(others)),
+          servedRows(name, kept.records, serial, this.addressesOf(new Map([...others, [host, addresses]]))),
+        );
+      }
+      await transaction
+        .update(aliasTarget)
+        .set({ addresses: [...addresses], dueAt })
+        .where(eq(aliasTarget.host, host));
+    });
+  }
+
+  /**
+   * The addresses of the hosts that a zone leads to, and is to. Whoever moves one of them locks the zones that lead there,
+   * so a zone that is locked knows them for certain; those that are new to it are waited for while somebody moves them.
+   */
+  private async aliasesOf(
+    transaction: Transaction,
+    { name, records: before }: KeptZone,
+    after: readonly DnsRecord[],
+  ): Promise<Map<string, readonly string[]>> {
+    const { host, addresses } = aliasTarget;
+    const [were, are] = [aliasHosts(before), aliasHosts(after)];
+    const hosts = [...new Set([...were, ...are])];
+    if (hosts.length === 0) return new Map();
+    const targets = (some: readonly string[]) =>
+      transaction
+        .select({ host, addresses })
+        .from(aliasTarget)
+        .where(inArray(host, [...some]));
+    if (were.join() !== are.join()) {
+      const come = are.filter((one) => !were.includes(one));
+      if (come.length > 0) await targets(come).orderBy(host).for('share');
+      await transaction.delete(aliasUse).where(eq(aliasUse.zone, name));
+      if (are.length > 0) await transaction.insert(aliasUse).values(are.map((one) => ({ zone: name, host: one })));
+    }
+    return new Map((await targets(hosts)).map((row) => [row.host, row.addresses]));
+  }
+
+  private addressesOf(addresses: ReadonlyMap<string, readonly string[]>): AddressesOf {
+    return ({ type, data: [host = ''] }) => (type === 'FORWARD' ? this.forwarders : (addresses.get(host) ?? []));
   }
 
   /** Where visitors are sent on from now on. */
@@ -166,4 +234,28 @@ export class ZoneStore {
       .where(and(eq(zoneVersion.name, name), eq(zoneVersion.version, version)));
     return row?.records;
   }
+}
+
+/** The hosts that the ALIAS records of a zone lead to: each once, in their order. */
+function aliasHosts(records: readonly DnsRecord[]): string[] {
+  const hosts = records.filter(({ type }) => type === 'ALIAS').flatMap(({ data }) => data);
+  return [...new Set(hosts)].sort();
+}
+
+/** What name servers have of a zone is brought from one state to another. */
+async function serve(
+  transaction: Transaction,
+  name: string,
+  before: readonly ServedRow[],
+  after: readonly ServedRow[],
+): Promise<void> {
+  const { gone, come } = servedChange(before, after);
+  await transaction.execute(sql`
+    with served as (select id from ${servedZone} where name = ${name}), gone as (
+      delete from ${servedRecord} d using served, ${rowsOf(gone)}
+      where d.domain_id = served.id and d.name = r.name and d.type is not distinct from r.type
+        and d.content is not distinct from r.content
+    )
+    insert into ${servedRecord} (domain_id, name, type, content, ttl, ordername, auth)
+    select served.id, r.name, r.type, r.content, r.ttl, r.ordername, r.auth from served, ${rowsOf(come)}`);
 }

@@ -53,6 +53,30 @@ export const zoneVersion = pgTable(
   (table) => [primaryKey({ columns: [table.name, table.version] })],
 );
 
+/** The addresses of hosts that an ALIAS leads to, as resolvers said the last time. */
+export const aliasTarget = pgTable(
+  'alias_target',
+  {
+    host: text().primaryKey(),
+    addresses: text().array().notNull(),
+    /** When they are asked for again. */
+    dueAt: instant('due_at').notNull(),
+  },
+  (table) => [index('alias_due').on(table.dueAt)],
+);
+
+/** Which zones lead to such a host. */
+export const aliasUse = pgTable(
+  'alias_use',
+  {
+    zone: text()
+      .notNull()
+      .references(() => zone.name, { onDelete: 'cascade' }),
+    host: text().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.zone, table.host] }), index('alias_host').on(table.host)],
+);
+
 /** The channel on which it is told that forwards or their certificates have changed. */
 export const forwardChanges = 'forwards';
 /** Keys of certificates are sealed for this. */
