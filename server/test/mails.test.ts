@@ -276,7 +276,14 @@ describe('mail that waits', () => {
     await outbox.flush();
     clock.time += 5 * 24 * 3600_000;
     await outbox.flush();
+    // Nobody was there to try meanwhile: time alone is no reason.
+    expect(await rowOf(to)).toMatchObject({ attempts: 2, givenUpAt: null });
+    for (let tries = 2; tries < 7; tries += 1) {
+      clock.time += 15 * 60_000;
+      await outbox.flush();
+    }
     const row = await rowOf(to);
+    expect(row).toMatchObject({ attempts: 7 });
     expect(row?.givenUpAt).not.toBeNull();
     const raised = await open.database
       .select()

@@ -13,6 +13,8 @@ const togetherMs = 50;
 const leaseMs = 60_000;
 const firstRetryMs = 2000;
 const longestRetryMs = 15 * 60_000;
+/** Whatever the clock says, it is not given up before: where nobody was there to try, time alone is no reason. */
+const fewestAttempts = 7;
 
 /**
  * All that leaves is written in the transaction of what it tells of, and sent once that is certain, outside of any
@@ -121,7 +123,7 @@ export class Outbox {
   private async failed(one: ClaimedLeaving, patienceMs: number, fault: unknown): Promise<void> {
     const { id, kind, attempts, createdAt } = one;
     const now = this.clock.now();
-    const isOver = now.getTime() - createdAt.getTime() > patienceMs;
+    const isOver = now.getTime() - createdAt.getTime() > patienceMs && attempts + 1 >= fewestAttempts;
     const waitMs = Math.min(longestRetryMs, firstRetryMs * 2 ** Math.min(attempts, 20));
     this.log.warn({ err: fault, [kind]: id, attempts: attempts + 1 }, `a ${kind} could not be sent`);
     await this.store.failed(one, now, isOver ? undefined : new Date(now.getTime() + waitMs));
