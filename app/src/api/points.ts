@@ -13,7 +13,7 @@ export function useZone(name: string) {
   // A certificate that was asked for comes within moments.
   const isDue = ({ goodUntil, problem }: ShownCertificate) => goodUntil === undefined && problem === undefined;
   return useMine<ShownZone>(['names', 'zone', name], addressOf(name), ({ certificates = [], signing }) =>
-    certificates.some(isDue) || (signing && signing.at !== 'on') ? someTimeMs : undefined,
+    certificates.some(isDue) || (signing && signing.at !== 'on' && signing.at !== 'refused') ? someTimeMs : undefined,
   );
 }
 

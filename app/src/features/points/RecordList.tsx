@@ -43,40 +43,24 @@ export function RecordList({ zone, draft: { records, difference, change } }: Rec
               <Action kind="link" title={words.putBack} onPress={() => change(withRecords(records, [record]))} />
             </RecordRow>
           );
+        const put = (after: readonly DnsRecord[]) => {
+          change(after);
+          leave();
+        };
+        const form = {
+          zone,
+          record,
+          onRemove: () => put(records.filter((one) => !isSameRecord(one, record))),
+          onLeave: leave,
+        };
         return (
           <View key={key}>
             <RecordRow record={record} note={note} onPress={() => setOpened(opened === key ? undefined : key)} />
-            {opened === key && record.type === 'FORWARD' ? (
-              <ForwardForm
-                zone={zone}
-                records={records}
-                record={record}
-                onUse={(after) => {
-                  change(after);
-                  leave();
-                }}
-                onRemove={() => {
-                  change(records.filter((one) => !isSameRecord(one, record)));
-                  leave();
-                }}
-                onLeave={leave}
-              />
-            ) : null}
-            {opened === key && record.type !== 'FORWARD' ? (
-              <RecordForm
-                zone={zone}
-                record={record}
-                onPut={(after) => {
-                  change(withRecord(records, after, record));
-                  leave();
-                }}
-                onRemove={() => {
-                  change(records.filter((one) => !isSameRecord(one, record)));
-                  leave();
-                }}
-                onLeave={leave}
-              />
-            ) : null}
+            {opened !== key ? null : record.type === 'FORWARD' ? (
+              <ForwardForm {...form} records={records} onUse={put} />
+            ) : (
+              <RecordForm {...form} onPut={(after) => put(withRecord(records, after, record))} />
+            )}
           </View>
         );
       })}

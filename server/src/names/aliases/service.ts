@@ -24,6 +24,8 @@ const soonest = 60;
 const latest = 3600;
 const mostAtOnce = 200;
 const lanes = 8;
+/** Whoever saves waits no longer for resolvers: what is not known by then is found out afterwards. */
+const patienceMs = 5000;
 
 /**
  * What an ALIAS leads to: its addresses are answered in its place, asked for again and again, and changed wherever they
@@ -37,10 +39,12 @@ export class Aliases {
     const hosts = [...new Set(records.filter(({ type }) => type === 'ALIAS').flatMap(({ data }) => data))];
     if (hosts.length === 0) return;
     const known = await this.parts.store.known(hosts);
+    const end = Date.now() + patienceMs;
     await inLanes(
       hosts.filter((host) => !known.has(host)),
       async (host) => {
-        const { addresses, dueAt } = (await this.find(host)) ?? { addresses: [], dueAt: new Date() };
+        const found = Date.now() < end ? await this.find(host) : undefined;
+        const { addresses, dueAt } = found ?? { addresses: [], dueAt: new Date() };
         await this.parts.store.add({ host, addresses: [...addresses], dueAt });
       },
     );

@@ -19,6 +19,9 @@ export interface VisitParts {
   readonly forwarders: readonly string[];
 }
 
+/** Whoever tries a name waits no longer, however slowly each step is answered. */
+const patienceMs = 20_000;
+
 /** A hop with the head of its answer. */
 interface Seen {
   readonly hop: Hop;
@@ -50,8 +53,10 @@ export class Visits {
     const hops: Hop[] = [];
     const ended = (outcome: VisitOutcome): Visit => ({ hops, outcome });
     const asked = new Set<string>();
+    const end = performance.now() + patienceMs;
     for (let url = start; hops.length < mostHops;) {
       if (asked.has(url)) return ended('round');
+      if (performance.now() > end) return ended('silent');
       asked.add(url);
       const { hop, answer }: Seen = await this.hop(url, hops.length === 0);
       hops.push(hop);

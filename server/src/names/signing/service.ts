@@ -52,7 +52,7 @@ export class Signings {
     if (wish === 'on' || wish === 'newKey') await this.begin(name, signing, wish, records);
     else {
       const event = { type: wish === 'off' ? 'switchedOff' : 'again', ttl: await this.parentTtl(name) } as const;
-      await this.move(held, signing, event, who);
+      if (!(await this.move(held, signing, event, who))) throw cannotSign('underWay');
     }
   }
 
@@ -65,7 +65,8 @@ export class Signings {
     }
   }
 
-  private async step(held: HeldName, signing: Signing): Promise<void> {
+  /** Where another process goes on with it, this one leaves it alone. */
+  private async step(held: HeldName, signing: Signing): Promise<unknown> {
     const { name, accountId } = held;
     const at = this.parts.clock.now().toISOString();
     const delegation = held.delegation ?? startingDelegation;
@@ -73,15 +74,16 @@ export class Signings {
     if (pointsTo(delegation) !== 'tienda') return go({ type: 'left' });
     if (signing.at === 'spreading') {
       if (await this.isSignedEverywhere(name, signing.key))
-        await go({ type: 'spread', ttl: await this.parentTtl(name) });
-    } else if (signing.at === 'fading') await go({ type: 'faded', at });
+        return go({ type: 'spread', ttl: await this.parentTtl(name) });
+    } else if (signing.at === 'fading') return go({ type: 'faded', at });
     else if (signing.at === 'asking') {
       const wanted = wantedSigners(signing) ?? [];
       const isSo =
         wanted.length === delegation.ds.length && wanted.every((one) => delegation.ds.some((ds) => isSameDs(ds, one)));
-      if (isSo) await go({ type: 'vouched', at });
-      else if (!(await this.parts.isChanging(accountId, name))) await go({ type: 'refused' });
+      if (isSo) return go({ type: 'vouched', at });
+      if (!(await this.parts.isChanging(accountId, name))) return go({ type: 'refused' });
     }
+    return undefined;
   }
 
   /** A new key signs beside what there is. */
@@ -106,22 +108,24 @@ export class Signings {
     });
   }
 
-  private async move(held: HeldName, before: Signing | null, event: SigningEvent, who: Who): Promise<void> {
+  /** @returns false where that cannot happen to it now, or somebody else was at it meanwhile */
+  private async move(held: HeldName, before: Signing | null, event: SigningEvent, who: Who): Promise<boolean> {
     const { database, store, asking } = this.parts;
     const after = nextSigning(before ?? undefined, event);
-    if (after === null) throw cannotSign('underWay');
-    const asks = await database.transaction(async (transaction) => {
-      if (!(await store.move(transaction, held.name, before, after))) throw cannotSign('underWay');
-      return after?.at === 'asking' && (await this.ask(transaction, held, after, who));
+    if (after === null) return false;
+    const moved = await database.transaction(async (transaction) => {
+      const isOurs = await store.move(transaction, held.name, before, after);
+      if (isOurs && after?.at === 'asking') await this.ask(transaction, held, after, who);
+      return isOurs;
     });
-    if (asks) asking.wakeLanesOf([held.name]);
+    if (moved && after?.at === 'asking') asking.wakeLanesOf([held.name]);
+    return moved;
   }
 
-  private async ask(transaction: Transaction, held: HeldName, signing: Signing, who: Who): Promise<true> {
+  private async ask(transaction: Transaction, held: HeldName, signing: Signing, who: Who): Promise<void> {
     const delegation = { ...(held.delegation ?? startingDelegation), ds: wantedSigners(signing) ?? [] };
     const asked: Asked = { kind: 'update', request: { delegation } };
     await this.parts.asking.ofMany(new Map([[held, asked]]), who, transaction);
-    return true;
   }
 
   private async isSignedEverywhere(name: string, { publicKey }: SigningKey): Promise<boolean> {
