@@ -44,6 +44,7 @@ async function buildPrograms() {
     entryPoints: {
       server: 'server/src/main.ts',
       forwarder: 'server/src/forwarder/main.ts',
+      postbox: 'server/src/postbox/main.ts',
       zoneBuilder: 'server/src/find/zones/builder.ts',
       printing: 'server/src/money/papers/printing.ts',
       standins: 'standins/src/main.ts',

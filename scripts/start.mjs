@@ -10,7 +10,7 @@ const base = 4310;
 needPackages([postgresql, ...dnsPackages, authorityPackage]);
 needNodeModules();
 const { build } = await import('./build.mjs');
-const { prepareWorld, startForwarder, startServer, startStandIns, stop } = await import('./world.mjs');
+const { prepareWorld, startForwarder, startPostbox, startServer, startStandIns, stop } = await import('./world.mjs');
 
 /** What was started, to be stopped again, the last first. */
 const started = [];
@@ -49,6 +49,7 @@ try {
   started.push(() => authority.stop());
   await run(startServer, env);
   await run(startForwarder, env);
+  await run(startPostbox, env);
   const { demoSignIns, loadDemo } = await import('./demo.mjs');
   await loadDemo(`http://127.0.0.1:${env.TIENDA_PORT}`);
   console.log(`

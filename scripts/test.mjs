@@ -142,18 +142,20 @@ async function servers() {
 async function endToEnd() {
   if (!wanted.includes('e2e')) return;
   const { buildApp } = await import('./build.mjs');
-  const { startForwarder, startServer, stop } = await import('./world.mjs');
+  const { startForwarder, startPostbox, startServer, stop } = await import('./world.mjs');
   await buildApp();
   await inWorld('e2e', 5210, async (env) => {
     say('tests: end to end in Chromium');
     const server = await startServer(env);
     const forwarder = await startForwarder(env);
+    const postbox = await startPostbox(env);
     const report = path.join(reports, 'e2e.json');
     const content = await tool('e2e', ['playwright', 'test', '-c', 'e2e'], {
       ...env,
       PLAYWRIGHT_JSON_OUTPUT_FILE: report,
     });
     count(report, content, ({ stats }) => [stats.expected + stats.flaky, stats.unexpected]);
+    await stop(postbox);
     await stop(forwarder);
     await stop(server);
   });

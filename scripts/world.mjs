@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { randomBytes } from 'node:crypto';
+import { generateKeyPairSync, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -28,8 +28,15 @@ function secretsIn(data) {
   // A number below the order of P-256, as it begins with 0.
   secrets.TIENDA_PARENTS_KEY =
     known.TIENDA_PARENTS_KEY ?? Buffer.concat([Buffer.alloc(1), randomBytes(31)]).toString('base64');
+  secrets.TIENDA_MAIL_KEY = known.TIENDA_MAIL_KEY ?? mailKey();
   writeFileSync(file, JSON.stringify(secrets), { mode: 0o600 });
   return secrets;
+}
+
+/** What mail is sealed with (RFC 8301: 2048 bits), PKCS #8, base 64. */
+function mailKey() {
+  const { privateKey } = generateKeyPairSync('rsa', { modulusLength: 2048 });
+  return privateKey.export({ type: 'pkcs8', format: 'der' }).toString('base64');
 }
 
 /** Makes a database unless it is there; `fresh` drops it first. */
@@ -65,6 +72,7 @@ export async function prepareWorld({ data, base, name, fresh = false, more = {},
     TIENDA_PAYMENTS_PORT: String(process.env.TIENDA_PAYMENTS_PORT ?? base + 30),
     TIENDA_SMTP_PORT: String(process.env.TIENDA_SMTP_PORT ?? base + 40),
     TIENDA_DNS_PORT: String(process.env.TIENDA_DNS_PORT ?? base + 43),
+    TIENDA_POSTBOX_PORT: String(process.env.TIENDA_POSTBOX_PORT ?? base + 45),
     TIENDA_FORWARD_PORT: String(process.env.TIENDA_FORWARD_PORT ?? base + 70),
     // An authority that is started anew is another one, which nobody trusts what the last one issued by.
     TIENDA_AUTHORITY: process.env.TIENDA_AUTHORITY ?? `https://127.0.0.1:${base + 80}/dir?started=${Date.now()}`,
@@ -111,6 +119,9 @@ export const startStandIns = (env) => startProgram('standins', env, 'the outside
 export const startServer = (env) => startProgram('server', env, 'Tienda is open');
 /** Needs the tables that the server makes. */
 export const startForwarder = (env) => startProgram('forwarder', env, 'visitors are sent on');
+
+/** Needs the same tables. */
+export const startPostbox = (env) => startProgram('postbox', env, 'mail is taken in');
 
 /** Stops a program and waits for its end. */
 export async function stop(child, signal = 'SIGTERM') {

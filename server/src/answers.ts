@@ -5,6 +5,7 @@ import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSess
 import type { Agreement, Extension, WholeExtension } from '@tienda/core/catalogue/extension';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { DnsRecord } from '@tienda/core/dns/record';
+import type { MailTrial, ShownMail, ShownMailTarget } from '@tienda/core/dns/shownMail';
 import type { Visit } from '@tienda/core/dns/visit';
 import type { ZoneSight } from '@tienda/core/dns/sight';
 import type { ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
@@ -150,6 +151,11 @@ export interface Answers {
   'PUT /api/me/names/:name/zone/signing': ShownZone;
   'GET /api/me/names/:name/zone/sight': ZoneSight;
   'GET /api/me/names/:name/zone/visits/:below': readonly Visit[];
+  'GET /api/me/names/:name/zone/mail': ShownMail;
+  'POST /api/me/names/:name/zone/mail/targets 202': SentTo;
+  'POST /api/me/names/:name/zone/mail/trials': MailTrial;
+  'POST /api/mail-targets/look': ShownMailTarget;
+  'POST /api/mail-targets/answer': ShownMailTarget;
   'GET /api/me/names/:name/zone/file': ZoneText;
   'GET /api/me/names': readonly ShownName[];
   'GET /api/calendars/:secret': CalendarFile;

@@ -1,10 +1,8 @@
-import { spawn, type ChildProcess } from 'node:child_process';
-import { once } from 'node:events';
+import type { ChildProcess } from 'node:child_process';
 import http from 'node:http';
-import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import { ServerProcess, unique } from './serverProcess';
+import { endProgram, ServerProcess, startedProgram, unique } from './serverProcess';
 
 /** Visitors of forwarded names, as they are answered by the program that sends them on. */
 let server: ServerProcess;
@@ -19,20 +17,10 @@ beforeAll(async () => {
   server = await ServerProcess.start(31);
   ({ visitor } = await server.member());
   ({ visitor: other } = await server.member());
-  forwarder = spawn(process.execPath, [path.resolve('dist/forwarder.mjs')], { stdio: ['ignore', 'pipe', 'inherit'] });
-  for (let said = ''; !said.includes('visitors are sent on');) {
-    const [piece] = await Promise.race([
-      once(forwarder.stdout!, 'data'),
-      once(forwarder, 'exit').then(() => [undefined]),
-    ]);
-    if (piece === undefined) throw new Error('The forwarder did not start');
-    said += String(piece);
-  }
+  forwarder = await startedProgram('forwarder', 'visitors are sent on');
 });
 afterAll(async () => {
-  const ended = forwarder.exitCode === null ? once(forwarder, 'exit') : undefined;
-  forwarder.kill('SIGTERM');
-  await ended;
+  await endProgram(forwarder);
   await server.end();
 });
 

@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
@@ -59,6 +60,35 @@ export class ServerProcess {
     await signUp(visitor, email, 'a slow green boat');
     return { visitor, email };
   }
+}
+
+/** Another program of the shop's, once it has said that it is up. @param more of its environment */
+export async function startedProgram(
+  name: 'forwarder' | 'postbox',
+  ready: string,
+  more: Record<string, string> = {},
+): Promise<ChildProcess> {
+  const program = spawn(process.execPath, [path.join(root, 'dist', `${name}.mjs`)], {
+    cwd: root,
+    env: { ...process.env, TIENDA_LOG: 'info', ...more },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const ended = once(program, 'exit').then(() => [undefined]);
+  for (let said = ''; !said.includes(ready);) {
+    const [piece] = await Promise.race([once(program.stdout, 'data'), ended]);
+    if (piece === undefined) throw new Error(`The ${name} did not start:\n${said}`);
+    said += String(piece);
+  }
+  program.stdout.resume();
+  return program;
+}
+
+/** Ends a program and waits until it has. */
+export async function endProgram(program: ChildProcess, signal: NodeJS.Signals = 'SIGTERM'): Promise<void> {
+  if (program.exitCode !== null || program.signalCode !== null) return;
+  const ended = once(program, 'exit');
+  program.kill(signal);
+  await ended;
 }
 
 /** A database that no other test uses: its address, and a client on it. */

@@ -1,10 +1,11 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { masterData, type DnsRecord } from '@tienda/core/dns/record';
 import type { ShownCertificate, ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
+import type { MailTrial, ShownMail, ShownMailTarget } from '@tienda/core/dns/shownMail';
 import type { Visit } from '@tienda/core/dns/visit';
 import type { ZoneSight } from '@tienda/core/dns/sight';
 import { call } from './client';
-import { someTimeMs, useMine } from './mine';
+import { soonMs, someTimeMs, useMine } from './mine';
 
 const addressOf = (name: string) => `/api/me/names/${encodeURIComponent(name)}/zone`;
 
@@ -72,6 +73,52 @@ export function useSigning(name: string) {
 export function useVisit(name: string) {
   return useMutation({
     mutationFn: (below: string) => call<Visit[]>('GET', `${addressOf(name)}/visits/${encodeURIComponent(below)}`),
+  });
+}
+
+/** Who agreed to get the mail of a name, and what became of the latest; asked again while one is on its way. */
+export function useMail(name: string, version: number) {
+  return useMine<ShownMail>(['names', 'mail', name, String(version)], `${addressOf(name)}/mail`, (known) => {
+    const isOnItsWay = known.recent.some(({ state, nextAt }) => state === 'waiting' && nextAt === undefined);
+    return isOnItsWay ? soonMs : someTimeMs;
+  });
+}
+
+/** Asks again whether mail may be forwarded to an address. */
+export function useAskTarget(name: string) {
+  return useMutation({
+    mutationFn: (email: string) => call<object>('POST', `${addressOf(name)}/mail/targets`, { email }),
+  });
+}
+
+/** Sends a mail to an address that is forwarded, as anyone would. */
+export function useMailTrial(name: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (address: string) => call<MailTrial>('POST', `${addressOf(name)}/mail/trials`, { address }),
+    onSettled: () => queries.invalidateQueries({ queryKey: ['me', 'names', 'mail', name] }),
+  });
+}
+
+const targetKey = (token: string) => ['mail-target', token];
+
+/** What is asked of whoever reads an address. @param token what the link in the mail carries */
+export function useMailTarget(token: string) {
+  return useQuery({
+    queryKey: targetKey(token),
+    queryFn: () => call<ShownMailTarget>('POST', '/api/mail-targets/look', { token }),
+  });
+}
+
+/** They agree, or not any more. */
+export function useAnswerMailTarget(token: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (agrees: boolean) => call<ShownMailTarget>('POST', '/api/mail-targets/answer', { token, agrees }),
+    onSuccess: (shown) => {
+      queries.setQueryData(targetKey(token), shown);
+      void queries.invalidateQueries({ queryKey: ['me', 'names', 'mail'] });
+    },
   });
 }
 

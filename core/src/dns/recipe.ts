@@ -7,7 +7,8 @@ import {
   type RecordProblem,
   type RecordType,
 } from './record';
-import { withRecords } from './zone';
+import { ownMailHost, ownSpf, takesMailHere } from './mailForward';
+import { withRecord, withRecords, type ZoneAdvice } from './zone';
 
 /** What a recipe asks for. */
 export type RecipeField =
@@ -36,7 +37,7 @@ const site: Recipe['replaces'] = [
   { name: 'www', types: web },
 ];
 const mailAtAll: Recipe['replaces'] = [
-  { name: '@', types: ['MX'] },
+  { name: '@', types: ['MX', 'MAIL'] },
   { name: '@', types: ['TXT'], begins: 'v=spf1' },
   { name: '_dmarc', types: ['TXT', 'CNAME'] },
 ];
@@ -147,6 +148,43 @@ export function withForward(records: readonly DnsRecord[], forwards: readonly Dn
   return withRecords(records, forwards, removed);
 }
 
+/**
+ * The records of a zone once its mail comes in here: where mail went before is gone, and who may send for it is added to
+ * what is said of that already.
+ *
+ * @param name which of its names: `@`, `shop`
+ */
+export function withMailHere(records: readonly DnsRecord[], name: string): DnsRecord[] {
+  const isSpf = (record: DnsRecord) => record.type === 'TXT' && /^v=spf1( |$)/i.test(shownData(record));
+  const here = records.filter((record) => record.name === name);
+  const [spf] = here.filter(isSpf);
+  const ttlOf = (type: RecordType) => here.find((record) => record.type === type)?.ttl ?? usualTtl;
+  const said = spf ? shownData(spf) : 'v=spf1 ~all';
+  const parts = said.split(' ');
+  const allowed = parts.includes(ownSpf) ? said : [parts[0], ownSpf, ...parts.slice(1)].join(' ');
+  const added: DnsRecord[] = [
+    ...(takesMailHere(here, name) ? [] : [{ name, type: 'MX', ttl: ttlOf('MX'), data: ['10', ownMailHost] } as const]),
+    { name, type: 'TXT', ttl: ttlOf('TXT'), data: [allowed] },
+  ];
+  const removed = here.filter(
+    (record) => (record.type === 'MX' && record.data[1] !== ownMailHost) || (record === spf && said !== allowed),
+  );
+  return withRecords(records, added, removed);
+}
+
+/** The records with what was advised, where what is to be done is plain. */
+export function withAdvice(
+  records: readonly DnsRecord[],
+  { code, record: { name } }: Pick<ZoneAdvice, 'code' | 'record'>,
+): DnsRecord[] | undefined {
+  if (code === 'mailNotHere') return withMailHere(records, name);
+  if (name !== '@') return undefined;
+  const text = (below: string, said: string) =>
+    withRecord(records, { name: below, type: 'TXT', ttl: usualTtl, data: [said] });
+  if (code === 'mailWithoutSpf') return text('@', 'v=spf1 mx ~all');
+  return code === 'mailWithoutDmarc' ? text('_dmarc', 'v=DMARC1; p=quarantine') : undefined;
+}
+
 function isReplaced(record: DnsRecord, { name, types, begins }: Recipe['replaces'][number]): boolean {
   if (record.name !== name || !types.includes(record.type)) return false;
   return begins === undefined || shownData(record).toLowerCase().startsWith(begins);
@@ -171,6 +209,7 @@ export function asIn(records: readonly DnsRecord[], other: string, zone: string)
     const kinds = recordFields[record.type];
     const data = record.data.map((field, at) => {
       const kind = kinds[at];
+      if (kind === 'mailAddress') return field.replace(/@.*$/, (at) => `@${moved(at.slice(1))}`);
       return kind === 'host' || kind === 'hostOrNone' ? moved(field) : field;
     });
     return { ...record, data };

@@ -2,6 +2,7 @@ import { forwardKinds, keptParts, readTarget, type TargetProblemCode } from './f
 import { toALabel, withPlainDots } from '../idna/idna';
 import { readAddress, readHost } from './delegation';
 import { dsProblem, readDs } from './delegationSigner';
+import { readLocalPart, readMailAddress } from './mailForward';
 
 /** The kinds of records that a holder writes, in the order in which they are shown at a name. */
 export const recordTypes = [
@@ -11,6 +12,7 @@ export const recordTypes = [
   'FORWARD',
   'CNAME',
   'MX',
+  'MAIL',
   'TXT',
   'SRV',
   'CAA',
@@ -77,6 +79,9 @@ export type RecordProblemCode =
   | TargetProblemCode
   /** A way to send visitors on. */
   | 'forward'
+  /** What comes before the @ of an address here. */
+  | 'localPart'
+  | 'mailAddress'
   | 'textTooLong';
 
 /** What of a record cannot be so, and the part of what was typed that is meant. */
@@ -102,10 +107,13 @@ export type FieldKind =
   | 'url'
   | 'forwardKind'
   | 'keptPart'
+  /** What comes before the @, `*` for all that have no record of their own. */
+  | 'localPart'
+  | 'mailAddress'
   /** In quotes, or one word; empty where left out. */
   | 'words';
 
-/** The fields of each type's data, in their order (RFC 1035, 2782, 3596, 4034, 6698, 8659, 9460); ALIAS and FORWARD are Tienda's own. */
+/** The fields of each type's data, in their order (RFC 1035, 2782, 3596, 4034, 6698, 8659, 9460); ALIAS, FORWARD and MAIL are Tienda's own. */
 export const recordFields: Readonly<Record<RecordType, readonly FieldKind[]>> = {
   A: ['ipv4'],
   AAAA: ['ipv6'],
@@ -114,6 +122,7 @@ export const recordFields: Readonly<Record<RecordType, readonly FieldKind[]>> = 
   CNAME: ['host'],
   NS: ['host'],
   MX: ['short', 'hostOrNone'],
+  MAIL: ['localPart', 'mailAddress'],
   TXT: ['text'],
   SRV: ['short', 'short', 'short', 'hostOrNone'],
   CAA: ['byte', 'tag', 'text'],
@@ -263,6 +272,14 @@ function readField(zone: string, kind: Exclude<FieldKind, 'parameters'>, field: 
       return oneOf(forwardKinds, field || 'permanent') ?? fault('forward');
     case 'keptPart':
       return oneOf(keptParts, field || 'path') ?? fault('forward');
+    case 'localPart': {
+      const local = readLocalPart(field);
+      return local === undefined ? fault('localPart') : [local];
+    }
+    case 'mailAddress': {
+      const address = readMailAddress(field);
+      return address === undefined ? fault('mailAddress') : [address];
+    }
     case 'words':
     case 'text':
       return new TextEncoder().encode(field).length <= longestText ? [field] : fault('textTooLong');

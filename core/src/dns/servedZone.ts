@@ -23,10 +23,12 @@ export interface ServedRow {
  */
 export function servedRows(
   zone: string,
-  records: readonly DnsRecord[],
+  all: readonly DnsRecord[],
   serial: number,
   addressesOf: AddressesOf = () => [],
 ): ServedRow[] {
+  // Which address is forwarded where is nobody's to ask.
+  const records = all.filter(({ type }) => type !== 'MAIL');
   const handedOn = new Set(records.filter(({ type }) => type === 'NS').map(({ name }) => name));
   const own = [
     { type: 'SOA', content: soaData(serial) },

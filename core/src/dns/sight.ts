@@ -1,4 +1,4 @@
-import type { DnsRecord } from './record';
+import type { DnsRecord, RecordType } from './record';
 import { seenAfterSeconds, zoneDifference } from './zone';
 
 /** What is asked everywhere to see whether a change has arrived. */
@@ -62,9 +62,7 @@ export function sightQuestions(
   const asked = new Map(
     open.flatMap(({ touched }) =>
       touched.flatMap(({ name, type }) =>
-        (type === 'ALIAS' || type === 'FORWARD' ? ['A', 'AAAA'] : [type]).map(
-          (one) => [`${name} ${one}`, { name, type: one }] as const,
-        ),
+        askedTypes(type).map((one) => [`${name} ${one}`, { name, type: one }] as const),
       ),
     ),
   );
@@ -72,6 +70,12 @@ export function sightQuestions(
     questions: [...asked.values()].slice(0, mostQuestions),
     until: Math.max(0, ...changes.map(({ until }) => until)),
   };
+}
+
+/** What is asked for where a record of Tienda's own is answered as others. */
+function askedTypes(type: RecordType): readonly string[] {
+  if (type === 'MAIL') return [];
+  return type === 'ALIAS' || type === 'FORWARD' ? ['A', 'AAAA'] : [type];
 }
 
 /** An answer to a question about one name, as far as it is about that name. */

@@ -1,13 +1,13 @@
 import ipaddr from 'ipaddr.js';
 import { isPublic } from './delegation';
 import { forwardOf, type Forward } from './forward';
+import { catchAll, mailForwardOf, mostMailTargets, takesMailHere } from './mailForward';
 import {
   isSameRecord,
   namesAbove,
   recordKey,
   recordTypes,
   shownData,
-  usualTtl,
   wholeName,
   type DnsRecord,
   type RecordType,
@@ -37,6 +37,10 @@ export type ZoneProblemCode =
   | 'forwardBesideOthers'
   /** A visitor would be sent round and round. */
   | 'forwardLoop'
+  /** One address is forwarded to too many. */
+  | 'tooManyTargets'
+  /** A mail would come back to the address that it was sent to. */
+  | 'mailLoop'
   /** Mail, services and nameservers are sent to hosts, not to aliases (RFC 2181 section 10.3). */
   | 'toAlias'
   /** Answers are kept together, so those of one type at a name are kept equally long (RFC 2181 section 5.2). */
@@ -57,6 +61,10 @@ export type ZoneAdviceCode =
   | 'spfForm'
   | 'mailWithoutSpf'
   | 'mailWithoutDmarc'
+  /** An address is forwarded here, and its mail goes elsewhere. */
+  | 'mailNotHere'
+  /** Mail comes in here, and no address of it is forwarded: all of it is refused. */
+  | 'mailRefused'
   | 'dmarcForm'
   | 'privateAddress'
   | 'longTtl';
@@ -68,12 +76,6 @@ export interface ZoneAdvice {
   /** Look-ups that an SPF takes. */
   readonly count?: number;
 }
-
-/** The record that is missing, where what is to be done is plain. */
-export const missingRecords: Partial<Record<ZoneAdviceCode, DnsRecord>> = {
-  mailWithoutSpf: { name: '@', type: 'TXT', ttl: usualTtl, data: ['v=spf1 mx ~all'] },
-  mailWithoutDmarc: { name: '_dmarc', type: 'TXT', ttl: usualTtl, data: ['v=DMARC1; p=quarantine'] },
-};
 
 /** An hour before a move is soon, a day is not: so long are answers kept that were wrong. */
 const longTtl = 86_400;
@@ -110,6 +112,11 @@ export function zoneProblems(
     const conflict = conflictWith(record, at.get(record.name) ?? []);
     if (conflict) return code(...conflict);
     if (leadsBack(zone, record, at)) return code('forwardLoop');
+    if (record.type === 'MAIL') {
+      const beside = (at.get(record.name) ?? []).filter((one) => one.type === 'MAIL' && one.data[0] === record.data[0]);
+      if (beside.length > mostMailTargets) return beside[mostMailTargets] === record ? code('tooManyTargets') : [];
+      if (mailComesBack(zone, record, at)) return code('mailLoop');
+    }
     const target = targetOf(record);
     if (target !== undefined && aliases.has(target)) return code('toAlias');
     const otherTtl = otherTtls.get(record);
@@ -175,6 +182,30 @@ function forwardAfter(
   return at.get(name)?.find(({ type }) => type === 'FORWARD');
 }
 
+/** True where mail that a record forwards is forwarded within this zone until it is where it began. */
+function mailComesBack(zone: string, record: DnsRecord, at: ReadonlyMap<string, readonly DnsRecord[]>): boolean {
+  const open = [record];
+  const seen = new Set<DnsRecord>();
+  for (let next = open.pop(); next; next = open.pop()) {
+    for (const one of mailAfter(zone, next, at)) {
+      if (one === record) return true;
+      if (!seen.has(one)) open.push(one);
+      seen.add(one);
+    }
+  }
+  return false;
+}
+
+/** The records of this zone that forward what a record forwards to. */
+function mailAfter(zone: string, record: DnsRecord, at: ReadonlyMap<string, readonly DnsRecord[]>): DnsRecord[] {
+  const [local = '', host = ''] = mailForwardOf(record).to.split('@');
+  if (host !== zone && !host.endsWith(`.${zone}`)) return [];
+  const there =
+    at.get(host === zone ? '@' : host.slice(0, -zone.length - 1))?.filter(({ type }) => type === 'MAIL') ?? [];
+  const own = there.filter(({ data }) => data[0] === local);
+  return own.length > 0 ? own : there.filter(({ data }) => data[0] === catchAll);
+}
+
 function isNullMx({ type, data }: DnsRecord): boolean {
   return type === 'MX' && data[1] === '.';
 }
@@ -194,7 +225,11 @@ export function zoneAdvice(records: readonly DnsRecord[]): ZoneAdvice[] {
     const texts = here.filter(({ type }) => type === 'TXT');
     const spf = texts.filter((record) => /^v=spf1( |$)/i.test(shownData(record)));
     const mail = here.find((record) => record.type === 'MX' && !isNullMx(record));
+    const forward = here.find(({ type }) => type === 'MAIL');
+    const isMailHere = takesMailHere(here, name);
     return [
+      ...(forward && !isMailHere ? [{ code: 'mailNotHere', record: forward } as const] : []),
+      ...(mail && isMailHere && !forward ? [{ code: 'mailRefused', record: mail } as const] : []),
       ...here.flatMap((record): ZoneAdvice[] => [
         ...(isHidden(record) ? [{ code: 'privateAddress', record } as const] : []),
         ...(record.ttl > longTtl ? [{ code: 'longTtl', record } as const] : []),
@@ -260,7 +295,8 @@ export const absenceTtl = 300;
  */
 export function seenAfterSeconds(before: readonly DnsRecord[], after: readonly DnsRecord[]): number {
   const { added, removed, retimed } = zoneDifference(before, after);
-  const touched = [...added, ...removed, ...retimed];
+  // Who forwards mail knows of a change at once.
+  const touched = [...added, ...removed, ...retimed].filter(({ type }) => type !== 'MAIL');
   return Math.max(
     0,
     ...touched.map(({ name, type }) => {
@@ -325,6 +361,8 @@ export interface PointedAt {
   readonly forward?: Forward;
   /** Undefined where it is said that there is no mail. */
   readonly mail: readonly string[] | undefined;
+  /** Which of its addresses are forwarded, where its mail comes in here: what is before the @, each once. */
+  readonly forwarded?: readonly string[];
 }
 
 export function pointedAt(records: readonly DnsRecord[]): PointedAt {
@@ -332,7 +370,9 @@ export function pointedAt(records: readonly DnsRecord[]): PointedAt {
   const web = top.filter(({ type }) => type === 'A' || type === 'AAAA' || type === 'ALIAS');
   const mail = top.filter(({ type }) => type === 'MX');
   const forward = top.find(({ type }) => type === 'FORWARD');
+  const forwarded = top.filter(({ type }) => type === 'MAIL').map((record) => mailForwardOf(record).local);
   return {
+    ...(forwarded.length > 0 && takesMailHere(top, '@') ? { forwarded: [...new Set(forwarded)] } : {}),
     web: web.flatMap(({ data }) => data),
     ...(forward ? { forward: forwardOf(forward) } : {}),
     mail: mail.some(isNullMx)

@@ -86,6 +86,7 @@ test('what is written is read back as it was, ALIAS and all', () => {
     ALIAS: ['www.quayhost.example'],
     CNAME: ['@', 'shop'],
     MX: ['10 mx.lakepost.example', '0 .'],
+    MAIL: ['orders pia@inkandtide.example', "* o'pia+{x}$@inkandtide.example"],
     CAA: ['0 issue "quay;ca \\"x\\""'],
     HTTPS: ['1 . alpn=h2,h3 port=8443'],
   };

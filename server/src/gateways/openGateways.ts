@@ -4,6 +4,7 @@ import type { MailGateway } from '../platform/outbox/mail';
 import { AcmeAuthority, type Authority } from './authority/acmeAuthority';
 import { trustedBeside } from './authority/trusted';
 import { HttpBroker, type BrokerGateway } from './broker/broker';
+import { MailTrier } from './mail/mailTrier';
 import { SmtpMail } from './mail/smtpMail';
 import { DnsClient } from './dns/dnsClient';
 import { HttpPayments } from './payments/httpPayments';
@@ -20,6 +21,7 @@ export interface Gateways {
   readonly payments: PaymentGateway;
   readonly broker: BrokerGateway;
   readonly mail: MailGateway;
+  readonly mailTrier: MailTrier;
   readonly dns: DnsClient;
   readonly sites: SiteVisitor;
   readonly authority: Authority;
@@ -35,6 +37,7 @@ export function openGateways(config: Config): Gateways {
     payments: new HttpPayments(config.paymentsUrl, config.paymentsKey, config.noticeUrl),
     broker: new HttpBroker(config.brokerUrl, config.brokerKey),
     mail: new SmtpMail('127.0.0.1', config.smtpPort),
+    mailTrier: new MailTrier(config.mailPort),
     dns: new DnsClient(),
     sites: new SiteVisitor(config.sites.ports, trustedRoots(config)),
     authority: openAuthority(config),

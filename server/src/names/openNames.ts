@@ -1,6 +1,7 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { owner } from '@tienda/core/accounts/actor';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
+import { ownMailHost } from '@tienda/core/dns/mailForward';
 import type { NameGroup } from '@tienda/core/names/nameGroup';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
@@ -17,7 +18,7 @@ import { Aliases } from './aliases/service';
 import { AliasStore } from './aliases/store';
 import { calendarRoutes } from './calendar/routes';
 import { Certificates } from './certificates/service';
-import { CertificateStore } from './certificates/store';
+import { certificateOfOwn, CertificateStore } from './certificates/store';
 import { changeRoutes } from './changes/routes';
 import { NameChanges } from './changes/service';
 import { NameLives } from './held/lives';
@@ -38,6 +39,10 @@ import { nameListRoutes } from './lists/routes';
 import { NameLists } from './lists/store';
 import { lookRoutes } from './looks/routes';
 import { RegistryLooks } from './looks/service';
+import { mailForwardRoutes } from './mailForwards/routes';
+import { MailForwards } from './mailForwards/service';
+import { MailForwardStore } from './mailForwards/store';
+import { MailTrials } from './mailForwards/trial';
 import { offerRoutes } from './offers/routes';
 import { OfferService } from './offers/service';
 import { OfferStore } from './offers/store';
@@ -100,7 +105,7 @@ export async function openNames(
   held: NameStore,
 ): Promise<Names> {
   const { config, log, database, notifications, idempotency, attention, outbox, clock, codeKeys } = platform;
-  const { registries, broker, dns, sites, authority } = gateways;
+  const { registries, broker, dns, sites, authority, mailTrier } = gateways;
   const { accounts, contacts } = people;
   const { catalogue, search } = find;
   const holders = new HolderChecks({
@@ -153,8 +158,15 @@ export async function openNames(
   const certificateStore = new CertificateStore(database);
   const [resolver = { address: '127.0.0.1', port: 53 }] = config.dns.resolvers;
   const aliases = new Aliases({ store: new AliasStore(database), zones, dns, resolver, clock });
+  const mailForwardStore = new MailForwardStore(database);
+  const mailParts = { names: held, zones, accounts };
+  const mailForwards = new MailForwards({ ...mailParts, store: mailForwardStore, outbox, clock, publicUrl, keys });
+  const mailTrials = new MailTrials({ ...mailParts, dns, resolver, mail: mailTrier });
+  await certificateOfOwn(database, ownMailHost);
   const pointing = new Pointing({
     aliases,
+    mailForwards,
+    outbox,
     database,
     names: held,
     zones,
@@ -239,6 +251,7 @@ export async function openNames(
       ...nameRoutes(held, views),
       ...pointRoutes(pointing, new Sights({ pointing, zones, dns, clock, ...config.dns }), visits),
       ...signingRoutes(signings, pointing),
+      ...mailForwardRoutes(mailForwards, mailTrials),
       ...lookRoutes(new RegistryLooks(registries, catalogue, attention), held, isChanging),
       ...calendarRoutes({ accounts, names: held, catalogue, clock, keys: codeKeys, publicUrl }),
       ...givingBackRoutes(givingBack, held, asking, idempotency),
@@ -253,6 +266,8 @@ export async function openNames(
       { name: 'cards', run: () => tellOfCards(cards) },
       { name: 'price rises', run: () => priceRises.lookAround() },
       { name: 'holders', run: () => holders.lookAround() },
+      // What became of mails is told for a month; mails live in the world's time.
+      { name: 'forwarded mail', run: () => mailForwardStore.sweepOut(new Date(Date.now() - 30 * 86_400_000)) },
       { name: 'aliases', run: () => aliases.lookAround() },
       { name: 'signing', run: () => signings.lookAround() },
       { name: 'certificates', run: () => certificates.lookAround() },

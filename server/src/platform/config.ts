@@ -67,6 +67,8 @@ export interface Config {
     /** Addresses of that internet that only this machine reaches; at those ports alone. */
     readonly reachable: readonly string[];
   };
+  /** Where mail servers listen, Tienda's own for forwarded mail among them. */
+  readonly mailPort: number;
   readonly authority: {
     /** The directory of whoever issues certificates (RFC 8555 section 7.1.1). */
     readonly directory: string;
@@ -141,6 +143,48 @@ export function readForwarderConfig(): ForwarderConfig {
   return { ...common(), httpPort, httpsPort };
 }
 
+/** What the postbox needs to know. */
+interface PostboxConfig extends Pick<
+  Config,
+  'host' | 'databaseUrl' | 'directDatabaseUrl' | 'logLevel' | 'sealingKeys' | 'codeKeys' | 'limits'
+> {
+  /** Where mail comes in; here, and at all other mail servers. */
+  readonly port: number;
+  /** The key that what is passed on is sealed with: PKCS #8, base 64. */
+  readonly mailKey: string;
+  readonly resolvers: readonly DnsServer[];
+  /** Addresses of the made-up internet of the demo that only this machine reaches. */
+  readonly reachable: readonly string[];
+  /** How long a delivery may take before others take it over, where this process is gone. */
+  readonly leaseMs: number;
+  /** Ends the process after so many steps; 0 does not. Only for tests. */
+  readonly dieAfter: number;
+}
+
+export function readPostboxConfig(): PostboxConfig {
+  return {
+    ...common(),
+    codeKeys: codeKeys(),
+    port: mailPort(),
+    mailKey: needed('TIENDA_MAIL_KEY'),
+    resolvers: resolvers(),
+    reachable: process.env['TIENDA_DEMO'] === '1' ? ['127.0.0.1', '127.0.0.6'] : [],
+    limits: number('TIENDA_LIMITS', 1),
+    // Longer than one may take where its target is silent.
+    leaseMs: number('TIENDA_POSTBOX_LEASE_SECONDS', 120) * 1000,
+    dieAfter: number('TIENDA_DIE_AFTER', 0),
+  };
+}
+
+const codeKeys = () => keys('TIENDA_SECRET', 'TIENDA_OLD_SECRETS');
+/** 25, but in the made-up internet of the demo. */
+const mailPort = () => number('TIENDA_POSTBOX_PORT', 4355);
+
+function resolvers(): DnsServer[] {
+  const first = number('TIENDA_RESOLVER_PORT', 4356);
+  return [0, 1, 2].map((place) => ({ address: '127.0.0.1', port: first + place }));
+}
+
 /** Where visitors of forwarded names come in. */
 function forwardPorts() {
   const http = number('TIENDA_FORWARD_PORT', 4380);
@@ -163,7 +207,6 @@ export function readConfig(): Config {
   const registryPort = number('TIENDA_REGISTRY_PORT', 4320);
   const paymentsPort = number('TIENDA_PAYMENTS_PORT', 4340);
   const dnsPort = number('TIENDA_DNS_PORT', 4353);
-  const resolverPort = number('TIENDA_RESOLVER_PORT', 4356);
   const smtpPort = number('TIENDA_SMTP_PORT', 4350);
   const data = process.env['TIENDA_DATA'] ?? '.data';
   const publicUrl = process.env['TIENDA_PUBLIC_URL'] ?? `http://127.0.0.1:${port}`;
@@ -171,7 +214,7 @@ export function readConfig(): Config {
     ...common(),
     port,
     databaseConnections: number('TIENDA_DATABASE_CONNECTIONS', 20),
-    codeKeys: keys('TIENDA_SECRET', 'TIENDA_OLD_SECRETS'),
+    codeKeys: codeKeys(),
     proxies: number('TIENDA_PROXIES', 0),
     isSecure: publicUrl.startsWith('https:'),
     registryHost: '127.0.0.1',
@@ -192,13 +235,14 @@ export function readConfig(): Config {
     dns: {
       port: dnsPort,
       nameServers: ownNameservers.map((host, index) => ({ host, address: `127.0.0.${index + 1}`, port: dnsPort })),
-      resolvers: [0, 1, 2].map((place) => ({ address: '127.0.0.1', port: resolverPort + place })),
+      resolvers: resolvers(),
     },
     sites: {
       forwarders: (process.env['TIENDA_FORWARDERS'] ?? '127.0.0.1').split(','),
       ports: forwardPorts(),
       reachable: process.env['TIENDA_DEMO'] === '1' ? ['127.0.0.1', '127.0.0.5'] : [],
     },
+    mailPort: mailPort(),
     authority: {
       directory: process.env['TIENDA_AUTHORITY'] ?? 'https://127.0.0.1:4390/dir',
       trusted: path.join(data, 'tls', 'registry.cert.pem'),

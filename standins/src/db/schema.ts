@@ -188,6 +188,8 @@ export const message = mailSchema.table(
     attachments: jsonb().$type<readonly { filename: string; size: number }[]>().notNull().default([]),
     /** Of RFC 5322: a mail that comes twice under it is one. */
     messageId: text('message_id'),
+    /** As it came, head and all; of what came from another mail server. */
+    source: text(),
     receivedAt: instant('received_at').notNull(),
   },
   (table) => [index('message_to').on(table.to, table.receivedAt), unique('message_once').on(table.to, table.messageId)],

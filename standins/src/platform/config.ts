@@ -23,6 +23,10 @@ export interface StandInConfig {
   readonly paymentsPort: number;
   readonly smtpPort: number;
   readonly mailHttpPort: number;
+  /** Mail servers of others listen here, at an address of their own. */
+  readonly mailServersPort: number;
+  /** What Tienda seals forwarded mail with, PKCS #8, base 64: its public half is in the domain name system. */
+  readonly mailKey: string;
   /** The sites of others listen here, at an address of their own. */
   readonly sitesPort: number;
   readonly tlsDirectory: string;
@@ -64,6 +68,8 @@ export function readConfig(): StandInConfig {
     brokerKey: secret('TIENDA_BROKER_KEY'),
     paymentsPort: number('TIENDA_PAYMENTS_PORT', 4340),
     smtpPort,
+    mailServersPort: number('TIENDA_POSTBOX_PORT', 4355),
+    mailKey: secret('TIENDA_MAIL_KEY'),
     mailHttpPort: number('TIENDA_MAIL_HTTP_PORT', smtpPort + 1),
     sitesPort: number('TIENDA_FORWARD_PORT', 4380),
     tlsDirectory: path.join(process.env['TIENDA_DATA'] ?? '.data', 'tls'),

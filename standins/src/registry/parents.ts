@@ -1,8 +1,8 @@
-import { createECDH, createHash } from 'node:crypto';
+import { createECDH, createHash, createPrivateKey, createPublicKey } from 'node:crypto';
 import Router from '@koa/router';
 import { dsText } from '@tienda/core/dns/delegationSigner';
 import { privateKeyText, keyFlags, signerOf } from '@tienda/core/dns/dnsKey';
-import { addressOf, rootServer, serversOf } from './internet';
+import { addressOf, mailRecords, rootServer, serversOf } from './internet';
 import type { RegistryKeeper } from './keeper';
 
 /** A record as PowerDNS reads it. */
@@ -18,6 +18,8 @@ interface ServedRecord {
 interface ParentsSettings {
   /** The number of the key that root and extensions are signed with, base 64. */
   readonly secret: string;
+  /** What Tienda seals forwarded mail with, PKCS #8, base 64. */
+  readonly mailKey: string;
   /** How long what is said of a name may be kept, seconds. */
   readonly ttl: number;
 }
@@ -35,6 +37,8 @@ export class ParentZones {
   /** The root first; an index is a zone's id. */
   private readonly zones: readonly string[];
   private readonly publicKey: Uint8Array;
+  /** Base 64. */
+  private readonly mailKey: string;
 
   constructor(
     keepers: readonly RegistryKeeper[],
@@ -45,6 +49,10 @@ export class ParentZones {
     this.zones = ['', 'example', ...this.keeperOf.keys()];
     const pair = createECDH('prime256v1');
     pair.setPrivateKey(settings.secret, 'base64');
+    const mailKey = createPublicKey(
+      createPrivateKey({ key: Buffer.from(settings.mailKey, 'base64'), format: 'der', type: 'pkcs8' }),
+    );
+    this.mailKey = mailKey.export({ type: 'spki', format: 'der' }).toString('base64');
     // What comes first says that both numbers are there.
     this.publicKey = pair.getPublicKey().subarray(1);
   }
@@ -122,7 +130,12 @@ export class ParentZones {
 
   private addresses(name: string, zone: string): ServedRecord[] {
     const address = addressOf.get(name);
-    if (address !== undefined) return [this.address(name, address, zone === '' ? 0 : 1)];
+    const said = zone === '' ? [] : mailRecords(name, this.mailKey);
+    const found = [
+      ...(address === undefined ? [] : [this.address(name, address, zone === '' ? 0 : 1)]),
+      ...said.map(([type, content]) => this.record(name, type, content)),
+    ];
+    if (found.length > 0) return found;
     const hasSome = [...addressOf.keys()].some((host) => host.endsWith(`.${name}`));
     return hasSome ? [this.record(name, 'ENT', '')] : [];
   }

@@ -87,7 +87,11 @@ export async function startRegistries(
     ctx.status = 204;
   });
   await serveHttp(router, config.host, config.registryControlPort, log);
-  const parents = new ParentZones(keepers, { secret: config.parentsKey, ttl: config.parentsTtl }, now);
+  const parents = new ParentZones(
+    keepers,
+    { secret: config.parentsKey, mailKey: config.mailKey, ttl: config.parentsTtl },
+    now,
+  );
   await serveHttp(parentsRouter(parents), config.host, config.parentsPort, log);
   await serveHttp(zoneFileRouter(keepers, config.zonesPassword, log), config.host, config.zonesPort, log);
   return keepers;

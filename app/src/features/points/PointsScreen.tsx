@@ -1,17 +1,11 @@
 import { Link, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { catchAll } from '@tienda/core/dns/mailForward';
 import type { DnsRecord } from '@tienda/core/dns/record';
+import { withAdvice } from '@tienda/core/dns/recipe';
 import type { ShownCertificate, ShownZone } from '@tienda/core/dns/shownZone';
-import {
-  missingRecords,
-  mostRecords,
-  pointedAt,
-  seenAfterSeconds,
-  withRecord,
-  zoneAdvice,
-  zoneProblems,
-} from '@tienda/core/dns/zone';
+import { mostRecords, pointedAt, seenAfterSeconds, zoneAdvice, zoneProblems } from '@tienda/core/dns/zone';
 import { toULabel } from '@tienda/core/idna/idna';
 import { grouped } from '@tienda/core/text/grouped';
 import { useSaveZone, useZone } from '../../api/points';
@@ -27,6 +21,7 @@ import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { useZoneDraft, type ZoneDraft } from './draft';
+import { MailForwards } from './MailForwards';
 import { Recipes } from './Recipes';
 import { RecordList } from './RecordList';
 import { Sight } from './Sight';
@@ -141,6 +136,9 @@ function Pointing({ zone, wanted, head }: PointingProps) {
       <RecordList zone={name} draft={draft} />
       <What zone={zone} draft={draft} problems={problems} />
       {zone.isAsked ? <Sight name={name} version={version} /> : null}
+      {zone.isAsked && zone.records.some(({ type }) => type === 'MAIL') ? (
+        <MailForwards zone={name} version={version} records={zone.records} />
+      ) : null}
       {zone.isAsked ? <Signatures name={name} signing={zone.signing} /> : null}
       <Versions name={name} version={version} onBring={(older) => change(older)} />
       <ZoneFile zone={name} onRead={(read) => change(read, true)} />
@@ -150,21 +148,29 @@ function Pointing({ zone, wanted, head }: PointingProps) {
 
 /** Where the name itself leads, in two lines. */
 function Leads({ zone: { name, records, certificates = [], isAsked } }: { readonly zone: ShownZone }) {
-  const { web, forward, mail } = pointedAt(records);
-  const forwarded = records.find(({ type }) => type === 'FORWARD');
+  const { web, forward, mail, forwarded } = pointedAt(records);
+  const sendsOn = records.find(({ type }) => type === 'FORWARD');
   return (
     <Card>
       <Fact title={words.web}>
         {forward ? words.webOn(forward.to) : web.length > 0 ? words.webAt(web.join(', ')) : words.webNowhere}
       </Fact>
       <Fact title={words.mail}>
-        {mail === undefined ? words.noMail : mail.length > 0 ? words.mailAt(mail.join(', ')) : words.mailNowhere}
+        {forwarded
+          ? texts.mailForward.forwarded(forwarded.map(localText).join(', '))
+          : mail === undefined
+            ? words.noMail
+            : mail.length > 0
+              ? words.mailAt(mail.join(', '))
+              : words.mailNowhere}
       </Fact>
       {isAsked && certificates.length > 0 ? <Fact title={words.secure}>{certificatesText(certificates)}</Fact> : null}
-      {forwarded && isAsked ? <Visits zone={name} below={forward ? '@' : forwarded.name} /> : null}
+      {sendsOn && isAsked ? <Visits zone={name} below={forward ? '@' : sendsOn.name} /> : null}
     </Card>
   );
 }
+
+const localText = (local: string) => (local === catchAll ? texts.mailForward.allOthers : local);
 
 /** How forwarded names answer over HTTPS, those that do alike together. */
 function certificatesText(certificates: readonly ShownCertificate[]): string {
@@ -202,18 +208,22 @@ function What({ zone, draft: { records, difference, isChanged, meanwhile, change
       ))}
       {isChanged ? (
         <Notice kind="notice">
-          {`${words.change(added.length, removed.length, retimed.length)} ${words.seenWithin(spanText(within))}`}
+          {`${words.change(added.length, removed.length, retimed.length)} ${within === 0 ? words.seenAtOnce : words.seenWithin(spanText(within))}`}
         </Notice>
       ) : null}
       {advice.map(({ code, record, count }) => {
-        const missing = record.name === '@' ? missingRecords[code] : undefined;
+        const mended = withAdvice(records, { code, record });
         return (
           <View key={`${code} ${titleOf(record)} ${record.data.join(' ')}`} style={styles.advice}>
             <Text kind="small" style={styles.adviceText}>
               {words.advice[code](titleOf(record), count ?? 0)}
             </Text>
-            {missing ? (
-              <Action kind="link" title={words.addMissing} onPress={() => change(withRecord(records, missing))} />
+            {mended ? (
+              <Action
+                kind="link"
+                title={code === 'mailNotHere' ? texts.mailForward.bringHere : words.addMissing}
+                onPress={() => change(mended)}
+              />
             ) : null}
           </View>
         );

@@ -21,15 +21,17 @@ import { Failure } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Text } from '../../ui/Text';
 import { ForwardForm } from './ForwardForm';
+import { MailForm } from './MailForm';
 import { recordProblemText } from './RecordForm';
 
 const words = texts.points;
-/** What is taken over from another name, and sending visitors on, are no recipes of answers. */
+/** What is taken over from another name, and sending visitors and mail on, are no recipes of answers. */
 const sameAs = 'sameAs';
 const forward = 'forward';
-type Wanted = Recipe['id'] | typeof sameAs | typeof forward;
+const mailForward = 'mailForward';
+type Wanted = Recipe['id'] | typeof sameAs | typeof forward | typeof mailForward;
 
-const wantedIds: readonly string[] = [forward, ...recipes.map(({ id }) => id), sameAs];
+const wantedIds: readonly string[] = [forward, mailForward, ...recipes.map(({ id }) => id), sameAs];
 const isWanted = (id: string | undefined): id is Wanted => id !== undefined && wantedIds.includes(id);
 
 interface RecipesProps {
@@ -65,10 +67,12 @@ export function Recipes({ zone, records, wanted, onUse }: RecipesProps) {
       </Text>
       <ChipStrip at={chosen ?? ''}>
         {chip(forward, words.forward.title)}
+        {chip(mailForward, texts.mailForward.title)}
         {recipes.map(({ id }) => chip(id, words.recipes[id]))}
         {chip(sameAs, words.sameAs)}
       </ChipStrip>
       {chosen === forward ? <ForwardForm zone={zone} records={records} onUse={use} onLeave={leave} /> : null}
+      {chosen === mailForward ? <MailForm zone={zone} records={records} onUse={use} onLeave={leave} /> : null}
       {chosen === sameAs ? <SameAs zone={zone} onUse={use} onLeave={leave} /> : null}
       {recipe ? (
         <RecipeForm key={recipe.id} recipe={recipe} zone={zone} records={records} onUse={use} onLeave={leave} />

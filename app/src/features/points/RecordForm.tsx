@@ -15,8 +15,8 @@ import { Choice } from '../../ui/Choice';
 import { Field } from '../../ui/Field';
 
 const words = texts.points;
-/** Sending visitors on has a form of its own. */
-const typedTypes = recordTypes.filter((type) => type !== 'FORWARD');
+/** Sending visitors and mail on has forms of its own. */
+const typedTypes = recordTypes.filter((type) => type !== 'FORWARD' && type !== 'MAIL');
 
 interface RecordFormProps {
   readonly zone: string;

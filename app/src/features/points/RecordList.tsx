@@ -9,6 +9,7 @@ import { Text } from '../../ui/Text';
 import { breaksAnywhere, fonts, thumb } from '../../ui/theme';
 import type { ZoneDraft } from './draft';
 import { ForwardForm, forwardText } from './ForwardForm';
+import { MailForm, mailForwardText } from './MailForm';
 import { RecordForm } from './RecordForm';
 
 const words = texts.points;
@@ -58,6 +59,8 @@ export function RecordList({ zone, draft: { records, difference, change } }: Rec
             <RecordRow record={record} note={note} onPress={() => setOpened(opened === key ? undefined : key)} />
             {opened !== key ? null : record.type === 'FORWARD' ? (
               <ForwardForm {...form} records={records} onUse={put} />
+            ) : record.type === 'MAIL' ? (
+              <MailForm {...form} records={records} onUse={put} />
             ) : (
               <RecordForm {...form} onPut={(after) => put(withRecord(records, after, record))} />
             )}
@@ -85,6 +88,12 @@ export function RecordList({ zone, draft: { records, difference, change } }: Rec
   );
 }
 
+/** What a record says: Tienda's own in words. */
+function textOf(record: DnsRecord): string {
+  if (record.type === 'FORWARD') return forwardText(record);
+  return record.type === 'MAIL' ? mailForwardText(record) : shownData(record);
+}
+
 interface RecordRowProps {
   readonly record: DnsRecord;
   /** What is to become of it. */
@@ -105,7 +114,7 @@ function RecordRow({ record, note, onPress, children }: RecordRowProps) {
       <View style={styles.what}>
         <Text style={[styles.name, isGone && styles.struck]}>{record.name}</Text>
         <Text kind="small" colour="quiet" style={[styles.data, isGone && styles.struck]} numberOfLines={2}>
-          {record.type === 'FORWARD' ? forwardText(record) : shownData(record)}
+          {textOf(record)}
         </Text>
         {note === undefined ? null : (
           <Text kind="small" colour={isGone ? 'plum' : 'sage'}>

@@ -2,9 +2,8 @@ import { fireEvent, screen, waitFor } from '@testing-library/react';
 import type { DnsRecord } from '@tienda/core/dns/record';
 import type { Visit } from '@tienda/core/dns/visit';
 import type { ZoneSight } from '@tienda/core/dns/sight';
-import type { ShownZone } from '@tienda/core/dns/shownZone';
-import { serverWithNames, boats } from '../../../test/heldNames';
-import { FakeServer, show } from '../../../test/shop';
+import { show } from '../../../test/shop';
+import { button, path, saved, serverWith, web, zone } from '../../../test/zone';
 import { forgetPersonal } from '../../stored/stored';
 import { PointsScreen } from './PointsScreen';
 
@@ -13,21 +12,7 @@ jest.mock('expo-router', () => ({
   useLocalSearchParams: () => ({ name: 'saltwhistle.boats' }),
 }));
 
-const path = '/api/me/names/saltwhistle.boats/zone';
-const web: DnsRecord = { name: '@', type: 'A', ttl: 3600, data: ['192.0.2.7'] };
-const zone: ShownZone = { name: 'saltwhistle.boats', version: 3, serial: 1, records: [web], isAsked: true };
-
 beforeEach(() => forgetPersonal());
-
-function serverWith(shown: Partial<ShownZone> = {}): FakeServer {
-  const server = serverWithNames(boats);
-  server.instead.set(`GET ${path}`, { status: 200, body: { ...zone, ...shown } });
-  server.instead.set(`GET ${path}/sight`, { status: 200, body: { version: 3, questions: [], servers: [] } });
-  return server;
-}
-
-const button = (name: string) => screen.getByRole('button', { name });
-const saved = (server: FakeServer) => server.asked.filter(({ method }) => method === 'PUT').map(({ body }) => body);
 
 async function add(type: string, name: string, data: string): Promise<void> {
   fireEvent.click(await screen.findByRole('button', { name: 'Add a record' }));

@@ -10,6 +10,7 @@ import { groups } from './groups';
 import { statement } from './statement';
 import { names } from './names';
 import { points } from './points';
+import { mailForward, mailTarget } from './mail';
 import { holderChange, holderCheck, security } from './security';
 import { nameCount, terms, years } from './counts';
 
@@ -38,6 +39,8 @@ export const en = {
   documents,
   security,
   holderChange,
+  mailForward,
+  mailTarget,
   holderCheck,
   places: {
     nav: 'Places',

@@ -151,6 +151,7 @@ export const points = {
     AAAA: 'An IPv6 address: 2001:db8::7',
     ALIAS: 'The name of a host',
     FORWARD: 'An address of the web, how visitors are sent on, and what of theirs is kept',
+    MAIL: 'What is before the @, and a mail address that it goes to',
     CNAME: 'The name of a host: www.quayhost.example',
     MX: 'Preference and mail server: 10 mx.lakepost.example',
     TXT: 'A text, with quotes or without',
@@ -186,6 +187,7 @@ export const points = {
     ]
       .filter(Boolean)
       .join(', ') + '. Nothing else changes.',
+  seenAtOnce: 'It counts from the moment of saving.',
   seenWithin: (time: string) => `Seen everywhere within ${time} of saving: so long may others keep the old answer.`,
   minutes: (minutes: number) => (minutes === 1 ? 'a minute' : `${minutes} minutes`),
   hours: (hours: number) => (hours === 1 ? 'an hour' : `${hours} hours`),
@@ -247,6 +249,9 @@ export const points = {
     urlTooLong: () => 'An address has at most 2048 characters.',
     forward: (input: string) =>
       `“${input}” is not a way to send visitors on. Write permanent, temporary or masked, then path or nothing.`,
+    localPart: (input: string) =>
+      `“${input}” cannot stand before the @ here. Use letters, digits, dots, hyphens and underscores.`,
+    mailAddress: (input: string) => `“${input}” is not a mail address. Write it like pia@inkandtide.example.`,
     textTooLong: () => 'A text has at most 2048 octets. Shorten it.',
   } satisfies Record<RecordProblemCode, (input: string) => string>,
   together: {
@@ -264,6 +269,8 @@ export const points = {
     forwardBesideOthers: (what: string, other: string) =>
       `${what} sends visitors on, and ${other} leads them elsewhere. Leave one.`,
     forwardLoop: (what: string) => `${what} would send visitors round and round. Give it an address elsewhere.`,
+    tooManyTargets: () => 'An address is forwarded to at most 25 others. Take some away.',
+    mailLoop: (what: string) => `${what} would bring mail back to where it came from. Forward it elsewhere.`,
     toAlias: (what: string) => `${what} leads to an alias. Name the host itself.`,
     ttlsDiffer: (what: string) =>
       `${what} is kept for another time than the others of its type there. Give them the same.`,
@@ -276,6 +283,8 @@ export const points = {
     spfForm: () => 'The SPF has a part that is none. Look for a slip.',
     mailWithoutSpf: () => 'There is mail and no SPF: others may take your mail for forged.',
     mailWithoutDmarc: () => 'There is mail and no DMARC: others may send in your name.',
+    mailNotHere: () => 'An address is forwarded, and mail of this name does not come here: nothing of it arrives.',
+    mailRefused: () => 'Mail comes here and no address is forwarded: all of it is refused.',
     dmarcForm: () => 'The DMARC text is not one: it begins v=DMARC1; p=none, quarantine or reject.',
     privateAddress: (what: string) => `${what} is an address that only some networks reach.`,
     longTtl: (what: string) => `${what} is kept for days: shorten that a week before you move.`,

@@ -6,6 +6,7 @@ import { groups } from './groups';
 import { statement } from './statement';
 import { names } from './names';
 import { points } from './points';
+import { mailForward, mailTarget } from './mail';
 import { holderChange, holderCheck, security } from './security';
 import { lineup, wordbench } from './compare';
 import { nameCount, terms, years } from './counts';
@@ -39,6 +40,8 @@ export const es: Texts = {
   documents,
   security,
   holderChange,
+  mailForward,
+  mailTarget,
   holderCheck,
   places: {
     nav: 'Lugares',

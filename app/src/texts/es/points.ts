@@ -140,6 +140,7 @@ export const points: typeof english = {
     AAAA: 'Una dirección IPv6: 2001:db8::7',
     ALIAS: 'El nombre de un servidor',
     FORWARD: 'Una dirección web, cómo se reenvían las visitas y qué se conserva de lo que piden',
+    MAIL: 'Lo que va delante de la @, y una dirección de correo adonde llega',
     CNAME: 'El nombre de un servidor: www.quayhost.example',
     MX: 'Preferencia y servidor de correo: 10 mx.lakepost.example',
     TXT: 'Un texto, con comillas o sin ellas',
@@ -175,6 +176,7 @@ export const points: typeof english = {
     ]
       .filter(Boolean)
       .join(', ') + '. Nada más cambia.',
+  seenAtOnce: 'Cuenta desde el momento de guardar.',
   seenWithin: (time) =>
     `Se verá en todas partes como mucho ${time} después de guardar: ese tiempo pueden guardar otros la respuesta anterior.`,
   minutes: (minutes) => (minutes === 1 ? 'un minuto' : `${minutes} minutos`),
@@ -234,6 +236,9 @@ export const points: typeof english = {
     urlTooLong: () => 'Una dirección tiene como mucho 2048 caracteres.',
     forward: (input) =>
       `«${input}» no es una manera de reenviar visitas. Escriba permanent, temporary o masked, y después path o nothing.`,
+    localPart: (input) =>
+      `«${input}» no puede ir delante de la @ aquí. Use letras, cifras, puntos, guiones y guiones bajos.`,
+    mailAddress: (input) => `«${input}» no es una dirección de correo. Escríbala como pia@inkandtide.example.`,
     textTooLong: () => 'Un texto tiene 2048 octetos como mucho. Acórtelo.',
   },
   together: {
@@ -249,6 +254,8 @@ export const points: typeof english = {
     addressesBesideAlias: (what, other) => `${what} y ${other} no pueden estar juntos. Deje uno.`,
     forwardBesideOthers: (what, other) => `${what} reenvía las visitas, y ${other} las lleva a otro sitio. Deje uno.`,
     forwardLoop: (what) => `${what} haría dar vueltas a las visitas. Dele una dirección de otro sitio.`,
+    tooManyTargets: () => 'Una dirección se reenvía como mucho a otras 25. Quite algunas.',
+    mailLoop: (what) => `${what} devolvería el correo a donde salió. Reenvíelo a otro sitio.`,
     toAlias: (what) => `${what} lleva a un alias. Ponga el servidor mismo.`,
     ttlsDiffer: (what) => `${what} se guarda otro tiempo que los demás de su tipo. Dé a todos el mismo.`,
     noMailBesideMail: (what) => `${what} dice «sin correo». Quítelo, o quite los otros servidores de correo.`,
@@ -260,6 +267,8 @@ export const points: typeof english = {
     spfForm: () => 'El SPF tiene una parte que no lo es. Busque un despiste.',
     mailWithoutSpf: () => 'Hay correo y no hay SPF: otros pueden tomar el suyo por falso.',
     mailWithoutDmarc: () => 'Hay correo y no hay DMARC: otros pueden enviar en su nombre.',
+    mailNotHere: () => 'Se reenvía una dirección, y el correo de este nombre no llega aquí: no llega nada de ella.',
+    mailRefused: () => 'El correo llega aquí y no se reenvía ninguna dirección: se rechaza todo.',
     dmarcForm: () => 'El texto DMARC no lo es: empieza por v=DMARC1; p=none, quarantine o reject.',
     privateAddress: (what) => `${what} es una dirección que solo alcanzan algunas redes.`,
     longTtl: (what) => `${what} se guarda días: acórtelo una semana antes de una mudanza.`,

@@ -71,6 +71,11 @@ export class CertificateStore {
   }
 }
 
+/** A host of Tienda's own answers privately: it has a certificate like others, whatever zones there are. */
+export async function certificateOfOwn(database: Database, host: string): Promise<void> {
+  await database.insert(certificate).values({ host, nextAt: new Date() }).onConflictDoNothing();
+}
+
 /** From now on these hosts of a zone answer over HTTPS, and no others of it: those that are new are due at once. */
 export async function certificatesWanted(
   transaction: Transaction,

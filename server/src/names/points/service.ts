@@ -11,6 +11,8 @@ import { badFields, notFound, Problem, type FieldError } from '../../platform/ht
 import type { Aliases } from '../aliases/service';
 import type { CertificateStore } from '../certificates/store';
 import type { HeldName, NameStore } from '../held/store';
+import type { MailForwards } from '../mailForwards/service';
+import type { Outbox } from '../../platform/outbox/outbox';
 import type { KeptZone, ZoneStore } from '../zones/store';
 import { recordDetail, zoneDetail } from './texts';
 
@@ -20,6 +22,8 @@ export interface PointingParts {
   readonly zones: ZoneStore;
   readonly certificates: Pick<CertificateStore, 'of'>;
   readonly aliases: Pick<Aliases, 'know'>;
+  readonly mailForwards: Pick<MailForwards, 'ask'>;
+  readonly outbox: Pick<Outbox, 'soon'>;
   readonly clock: Clock;
 }
 
@@ -44,7 +48,7 @@ export class Pointing {
     name: string,
     { version, records: typed, fromFile = false }: ZoneChange,
   ): Promise<ShownZone> {
-    const { database, names, zones, aliases, clock } = this.parts;
+    const { database, names, zones, aliases, mailForwards, outbox, clock } = this.parts;
     const { held, kept } = await this.need(account, name);
     const records = readRecords(name, typed, fromFile);
     if (version === kept.version) await aliases.know(records);
@@ -53,9 +57,12 @@ export class Pointing {
       (await database.transaction(async (transaction) => {
         const now = clock.now();
         const after = await zones.change(transaction, kept, records, who, now);
-        if (after) await names.log(transaction, held.id, who, { type: 'records', version: after.version }, now);
+        if (!after) return undefined;
+        await names.log(transaction, held.id, who, { type: 'records', version: after.version }, now);
+        await mailForwards.ask(transaction, account, name, records);
         return after;
       }));
+    outbox.soon();
     if (changed) return this.shown(held, changed);
     throw new Problem(
       409,

@@ -1,4 +1,5 @@
 import { longestTarget } from '@tienda/core/dns/forward';
+import { mostMailTargets } from '@tienda/core/dns/mailForward';
 import { longestTtl, recordTypes, shortestTtl, type RecordProblem } from '@tienda/core/dns/record';
 import type { ZoneProblem } from '@tienda/core/dns/zone';
 
@@ -57,6 +58,10 @@ export function recordDetail({ code, input }: RecordProblem, zone: string): stri
       return `An address has at most ${longestTarget} characters.`;
     case 'forward':
       return `“${input}” is no way to send visitors on: permanent, temporary or masked, then path or nothing.`;
+    case 'localPart':
+      return `“${input}” cannot stand before the @ of an address here: use letters, digits, dots, hyphens and underscores, or * for all others.`;
+    case 'mailAddress':
+      return `“${input}” is no mail address: write it like pia@inkandtide.example.`;
     case 'textTooLong':
       return 'A text has at most 2048 octets.';
   }
@@ -89,6 +94,10 @@ export function zoneDetail({ code, record: { name, type }, other }: ZoneProblem)
       return `${name} sends visitors on, and ${other?.type ?? 'another record'} leads them elsewhere: leave one of the two.`;
     case 'forwardLoop':
       return `${name} would send visitors round and round: give it an address that leads elsewhere.`;
+    case 'tooManyTargets':
+      return `An address is forwarded to at most ${mostMailTargets} others: take some away.`;
+    case 'mailLoop':
+      return `${name} would forward mail to where it came from: forward it elsewhere.`;
     case 'toAlias':
       return `${name} ${type} leads to an alias: name the host itself.`;
     case 'ttlsDiffer':

@@ -1,6 +1,7 @@
 import { and, desc, eq, inArray, lt, sql, type SQL } from 'drizzle-orm';
 import type { Who } from '@tienda/core/accounts/actor';
 import { forwardOf } from '@tienda/core/dns/forward';
+import { mailForwardOf } from '@tienda/core/dns/mailForward';
 import { recordKey, wholeName, type DnsRecord } from '@tienda/core/dns/record';
 import { servedChange, servedRows, type AddressesOf, type ServedRow } from '@tienda/core/dns/servedZone';
 import type { ShownZoneVersion } from '@tienda/core/dns/shownZone';
@@ -8,10 +9,12 @@ import { nextSerial } from '@tienda/core/dns/zone';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { certificatesWanted } from '../certificates/store';
+import { mailForgotten } from '../mailForwards/store';
 import {
   aliasTarget,
   aliasUse,
   forwardChanges,
+  mailForward,
   servedRecord,
   servedZone,
   webForward,
@@ -63,6 +66,7 @@ export async function beginZones(transaction: Transaction, names: readonly strin
 /** A name is nobody's any more: nothing is answered for it. */
 export async function zoneGone(transaction: Transaction, name: string): Promise<void> {
   await transaction.delete(zone).where(eq(zone.name, name));
+  await mailForgotten(transaction, name);
   await transaction.delete(servedZone).where(eq(servedZone.name, name));
   await transaction.execute(sql`select pg_notify(${forwardChanges}, ${name})`);
 }
@@ -107,6 +111,7 @@ export class ZoneStore {
       .delete(zoneVersion)
       .where(and(eq(zoneVersion.name, name), lt(zoneVersion.version, version + 1 - mostVersions)));
     await this.sendOn(transaction, known, records);
+    await forwardMail(transaction, known, records);
     const addresses = await this.aliasesOf(transaction, known, records);
     const addressesOf = this.addressesOf(addresses);
     await serve(
@@ -234,6 +239,25 @@ export class ZoneStore {
       .where(and(eq(zoneVersion.name, name), eq(zoneVersion.version, version)));
     return row?.records;
   }
+}
+
+/** Where mail is forwarded to from now on. */
+async function forwardMail(
+  transaction: Transaction,
+  { name, records: before }: KeptZone,
+  after: readonly DnsRecord[],
+): Promise<void> {
+  const rowsOf = (records: readonly DnsRecord[]) =>
+    records
+      .filter(({ type }) => type === 'MAIL')
+      .map((record) => {
+        const { local, to } = mailForwardOf(record);
+        return { host: wholeName(name, record), local, target: to, zone: name };
+      });
+  const rows = rowsOf(after);
+  if (JSON.stringify(rows) === JSON.stringify(rowsOf(before))) return;
+  await transaction.delete(mailForward).where(eq(mailForward.zone, name));
+  if (rows.length > 0) await transaction.insert(mailForward).values(rows);
 }
 
 /** The hosts that the ALIAS records of a zone lead to: each once, in their order. */

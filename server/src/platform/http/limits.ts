@@ -54,6 +54,12 @@ export class Limits {
 
   /** @throws Problem 429 where it was done too often */
   async spend(ctx: Context, count: Count): Promise<void> {
+    const waitMs = await this.wait(count);
+    if (waitMs > 0) refuse(ctx, waitMs);
+  }
+
+  /** Counts one. @returns how long to wait where it was done too often, milliseconds; 0 where it was not */
+  async wait(count: Count): Promise<number> {
     const key = keyOf(count);
     const id = `${count.what} ${key}`;
     const counter = this.counter(count);
@@ -64,7 +70,7 @@ export class Limits {
       this.waiting.set(id, []);
       void this.countAll(id, counter, key, [one]);
     });
-    if (place > counter.points) refuse(ctx, msBeforeNext);
+    return place > counter.points ? Math.max(1, msBeforeNext) : 0;
   }
 
   /** Counts one, then together those that came meanwhile: who is busy does not queue for the row of their count. */

@@ -156,6 +156,15 @@ export const en = {
     releasedText: (name: string) =>
       `The address of its holder is confirmed: ${name} is back in service. It can take some hours until everybody sees it.`,
   },
+  mailForwards: {
+    subject: (address: string) => `Shall mail to ${address} come to you?`,
+    asked: (addresses: string) =>
+      `Whoever looks after this name wants mail to ${addresses} to be forwarded to this address. None of it comes before you agree.`,
+    open: 'Open this page, and agree or decline:',
+    nothing: 'If you say nothing, nothing is sent to you. The same page ends it later.',
+    testSubject: (address: string) => `A test of ${address}`,
+    test: 'This mail was sent to your name as anyone would send it, and forwarded from there. If you read it, it works.',
+  },
   holderChanges: {
     subject: (name: string, count: number) => `Shall ${more(name, count)} change hands?`,
     asked: (count: number, from: string, to: string) =>

@@ -149,6 +149,15 @@ export const es: Texts = {
     releasedText: (name) =>
       `El correo de su titular está confirmado: ${name} vuelve a estar en servicio. Pueden pasar horas hasta que todos lo vean.`,
   },
+  mailForwards: {
+    subject: (address) => `¿Quiere recibir el correo de ${address}?`,
+    asked: (addresses) =>
+      `Quien cuida de este nombre quiere que el correo a ${addresses} se reenvíe a esta dirección. No llega nada antes de que usted acepte.`,
+    open: 'Abra esta página, y acepte o rechace:',
+    nothing: 'Si no dice nada, no se le envía nada. La misma página lo termina más adelante.',
+    testSubject: (address) => `Prueba de ${address}`,
+    test: 'Este correo se envió a su nombre como lo haría cualquiera, y se reenvió desde allí. Si lo lee, funciona.',
+  },
   holderChanges: {
     subject: (name, count) => `¿Debe cambiar de titular ${more(name, count)}?`,
     asked: (count, from, to) =>

@@ -2,6 +2,7 @@ export * from './accounts';
 export * from './attention';
 export * from './holderChanges';
 export * from './leases';
+export * from './mail';
 export * from './outgoing';
 export * from './money';
 export * from './orders';

@@ -101,9 +101,8 @@ export const certificate = pgTable(
   'certificate',
   {
     host: text().primaryKey(),
-    zone: text()
-      .notNull()
-      .references(() => zone.name, { onDelete: 'cascade' }),
+    /** Null for a host of Tienda's own. */
+    zone: text().references(() => zone.name, { onDelete: 'cascade' }),
     /** PEM, the host's own first. */
     chain: text(),
     /** PEM, sealed. */

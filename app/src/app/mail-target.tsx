@@ -1,0 +1,1 @@
+export { MailTargetScreen as default } from '../features/points/MailTargetScreen';

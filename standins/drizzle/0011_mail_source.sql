@@ -1,0 +1,1 @@
+ALTER TABLE "mail"."message" ADD COLUMN "source" text;
