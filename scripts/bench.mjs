@@ -17,6 +17,7 @@ const { benchForwarding } = await import('./bench/forwarding.mjs');
 const { benchHttp } = await import('./bench/http.mjs');
 const { benchIdeas } = await import('./bench/ideas.mjs');
 const { benchLighthouse } = await import('./bench/lighthouse.mjs');
+const { benchMail } = await import('./bench/mail.mjs');
 const { benchNames } = await import('./bench/names.mjs');
 const { benchOrders } = await import('./bench/orders.mjs');
 const { benchPreview } = await import('./bench/preview.mjs');
@@ -43,6 +44,7 @@ const parts = {
   names: () => benchNames(url, env),
   care: () => benchCare(),
   forwarding: () => benchForwarding(env),
+  mail: () => benchMail(url, env),
   firstLoad: () => benchFirstLoad(url),
   lighthouse: () => benchLighthouse(url),
 };

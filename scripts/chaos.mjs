@@ -1,12 +1,13 @@
 import { spawn } from 'node:child_process';
 import path from 'node:path';
+import { dnsPackages, startDns } from './dns.mjs';
 import { needNodeModules, needPackages, postgresql, root } from './setup.mjs';
 
 /**
  * What `npm test` tries in short, at length: servers that die at random points of orders, outside services with
  * every fault, a crowd that wants one name, and requests that nobody means. `npm run chaos -- 50` makes fewer runs.
  */
-needPackages([postgresql]);
+needPackages([postgresql, ...dnsPackages]);
 needNodeModules();
 const [runs = '200'] = process.argv.slice(2);
 const seed = process.env.TIENDA_SEED ?? String(Math.floor(Date.now() / 1000));
@@ -31,6 +32,7 @@ const { env, postgres } = await prepareWorld({
     ...seeds,
   },
 });
+const dns = startDns(env);
 const standIns = await startStandIns(env);
 const settings = path.join('server', 'jest.config.cjs');
 const tests = ['crashes', 'faults', 'fuzz'];
@@ -41,5 +43,6 @@ const child = spawn('npx', ['jest', '-c', settings, ...tests], {
 });
 const code = await new Promise((resolve) => child.once('exit', resolve));
 await stop(standIns);
+await dns.stop();
 postgres.stop();
 process.exit(code ?? 1);

@@ -5,14 +5,11 @@ import { setTimeout as pause } from 'node:timers/promises';
 import { authenticate } from 'mailauth';
 import nodemailer from 'nodemailer';
 import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { arrived, send, startedPostbox, type Written } from './postboxHelpers';
 import { endProgram, fault, mailTo, ServerProcess, startedProgram, unique } from './serverProcess';
 
 /** Mail to names, as the program takes it in and passes it on that is their mail server. */
 const port = Number(process.env['TIENDA_POSTBOX_PORT']);
-const mailboxes = `http://127.0.0.1:${Number(process.env['TIENDA_SMTP_PORT']) + 1}`;
-const ready = 'mail is taken in';
-/** Taken over soon by the next process, as these tests kill it. */
-const settings = { TIENDA_LIMITS: '1000', TIENDA_DEMO: '1', TIENDA_POSTBOX_LEASE_SECONDS: '2' };
 
 let server: ServerProcess;
 let visitor: Visitor;
@@ -27,7 +24,7 @@ beforeAll(async () => {
   name = `${unique('pier')}.org`;
   await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
   forwarder = await startedProgram('forwarder', 'visitors are sent on');
-  postbox = await startedProgram('postbox', ready, settings);
+  postbox = await startedPostbox();
 });
 afterAll(async () => {
   await endProgram(postbox);
@@ -50,51 +47,6 @@ async function answers(address: string, agrees: boolean): Promise<void> {
   const reader = await server.visitor();
   expect(await reader.expect(200, 'POST', '/api/mail-targets/look', { token })).toMatchObject({ address });
   await reader.expect(200, 'POST', '/api/mail-targets/answer', { token, agrees });
-}
-
-interface Written {
-  readonly from?: string;
-  readonly to: string;
-  readonly head?: readonly string[];
-  readonly body?: string;
-}
-
-/** Sends a mail straight to the mail server of the name. @returns what it answered */
-async function send({ from = 'lotte@quayquill.example', to, head = [], body = 'Two hulls, please.' }: Written) {
-  const transport = nodemailer.createTransport({ host: '127.0.0.1', port, name: 'quayquill.example', ignoreTLS: true });
-  const id = unique('mail');
-  const raw = [
-    `From: ${from || 'x@quayquill.example'}`,
-    `Message-ID: <${id}@quayquill.example>`,
-    ...head,
-    '',
-    body,
-    '',
-  ];
-  try {
-    const { response } = await transport.sendMail({ envelope: { from, to }, raw: raw.join('\r\n') });
-    return { id, response };
-  } catch (refused) {
-    return { id, response: String((refused as { readonly response?: string }).response ?? refused) };
-  }
-}
-
-interface Kept {
-  readonly from: string;
-  readonly messageId: string;
-  /** Of what came from a mail server. */
-  readonly source: string | null;
-}
-
-/** What is in a mailbox, once a mail is among it. */
-async function arrived(to: string, id: string): Promise<Kept & { readonly source: string }> {
-  for (let attempt = 0; attempt < 300; attempt += 1) {
-    const kept: Kept[] = await (await fetch(`${mailboxes}/messages?source&to=${encodeURIComponent(to)}`)).json();
-    const found = kept.find((one) => one.messageId.includes(id) || one.source?.includes(id));
-    if (found) return { ...found, source: found.source ?? '' };
-    await pause(100);
-  }
-  throw new Error(`${id} did not come to ${to}`);
 }
 
 const recent = async () => (await visitor.expect(200, 'GET', `${zone()}/mail`)).recent;
@@ -244,23 +196,6 @@ test('connections become private as soon as there is a certificate', async () =>
   });
   const { response } = await transport.sendMail({ from: 'lotte@quayquill.example', to: `orders@${name}`, text: 'Hi.' });
   expect(response).toMatch(/^250/);
-});
-
-test('whatever was taken in arrives, however often the program is killed', async () => {
-  const target = `${unique('pia')}@inkandtide.example`;
-  await put(mail('orders', target));
-  await answers(target, true);
-  const taken: string[] = [];
-  for (let deaths = 1; deaths <= 6; deaths += 1) {
-    await endProgram(postbox, 'SIGKILL');
-    postbox = await startedProgram('postbox', ready, { ...settings, TIENDA_DIE_AFTER: String(2 + deaths * 2) });
-    const sent = await Promise.all([0, 1, 2, 3].map(() => send({ to: `orders@${name}` })));
-    taken.push(...sent.filter(({ response }) => response.startsWith('250')).map(({ id }) => id));
-  }
-  await endProgram(postbox, 'SIGKILL');
-  postbox = await startedProgram('postbox', ready, settings);
-  expect(taken.length).toBeGreaterThan(3);
-  await Promise.all(taken.map((id) => arrived(target, id)));
 });
 
 test('a mail server that takes nothing for now gets it later', async () => {

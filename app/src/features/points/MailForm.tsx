@@ -57,7 +57,6 @@ export function MailForm({ zone, records, record, onUse, onRemove, onLeave }: Ma
     : records.filter(({ name, type }) => name === '@' && type === 'MX');
   return (
     <Card label={words.title}>
-      <Toggle title={words.all} detail={words.allDetail} value={isAll} onChange={setAll} />
       {isAll ? null : (
         <Field
           mono
@@ -72,6 +71,7 @@ export function MailForm({ zone, records, record, onUse, onRemove, onLeave }: Ma
           }}
         />
       )}
+      <Toggle title={words.all} detail={words.allDetail} value={isAll} onChange={setAll} />
       <Field
         mono
         multiline={!record}
