@@ -38,7 +38,7 @@ test('nameservers are set: what is typed wrong is told by line, a refusal in the
   const signers = card.getByLabel('DS records, one a line');
   await hosts.fill(`ns1.${name}\nns1.quayhost.example 192.0.2.1`);
   await signers.fill(`60485 13 2 ${digest.slice(2)}`);
-  const set = card.getByRole('button', { name: 'Set them' });
+  const set = card.getByRole('button', { name: 'Set them', exact: true });
   await set.click();
   await expect(card.getByText(`Line 1: ns1.${name} is below the name itself.`)).toBeVisible();
   await expect(card.getByText(/Line 2: ns1\.quayhost\.example is not below the name/)).toBeVisible();
@@ -47,6 +47,9 @@ test('nameservers are set: what is typed wrong is told by line, a refusal in the
   await hosts.fill(`ns1.${name} 192.0.2.7\nns1.saltwhistle.com`);
   await signers.fill(`${name}. IN DS 60485 13 2 ${digest}`);
   await set.click();
+  await expect(card.getByText(/ns1\.saltwhistle\.com cannot be found: nobody knows an address of it/)).toBeVisible();
+  const anyway = card.getByRole('button', { name: 'Set them all the same' });
+  await anyway.click();
   await expect(card.getByText(/saltwhistle\.com/).last()).toBeVisible();
   await expect(card.getByRole('alert').last()).toContainText('saltwhistle.com');
   await expect(hosts).toHaveValue(`ns1.${name} 192.0.2.7\nns1.saltwhistle.com`);
@@ -58,6 +61,7 @@ test('nameservers are set: what is typed wrong is told by line, a refusal in the
   );
   await hosts.fill(`ns1.${name} 192.0.2.7\nns1.quayhost.example`);
   await set.click();
+  await anyway.click();
   await expect(shop.getByText(/has not answered yet/)).toBeVisible({ timeout: 15_000 });
   await fault(shop, 'lanternhead');
   await expect(card.getByText(`ns1.${name}, ns1.quayhost.example`)).toBeVisible({ timeout: 60_000 });
@@ -70,6 +74,34 @@ test('nameservers are set: what is typed wrong is told by line, a refusal in the
   await set.click();
   await expect(card.getByText('Tienda’s nameservers')).toBeVisible();
   expect(loads()).toBe(0);
+});
+
+test('a name goes to a web host that answers for it, and comes back with what was set here', async ({
+  shop,
+  baseURL,
+}) => {
+  const [name = ''] = await holder(shop, baseURL ?? '', 1);
+  const { csrf } = await (await shop.request.get('/api/session')).json();
+  const records = [{ name: '@', type: 'FORWARD', ttl: 60, data: 'http://sites.quayhost.example/' }];
+  const url = `/api/me/names/${name}/zone`;
+  const put = await shop.request.put(url, { data: { version: 0, records }, headers: { 'X-Tienda-CSRF': csrf } });
+  expect(put.status()).toBe(200);
+  const card = shop.getByLabel('Nameservers', { exact: true }).first();
+  await card.getByRole('button', { name: 'Change' }).click();
+  await card.getByRole('radio', { name: /^Other nameservers/ }).click({ force: true });
+  await card.getByLabel('Nameservers, one a line').fill('ns1.quayhost.example\nns1.lanternhead.example');
+  await expect(card.getByText(/^Nobody asks Tienda any more: a forward of visitors\. It is kept here/)).toBeVisible();
+  const set = card.getByRole('button', { name: 'Set them', exact: true });
+  await set.click();
+  await expect(card.getByText(/^ns1\.lanternhead\.example does not answer for this name/)).toBeVisible();
+  await card.getByLabel('Nameservers, one a line').fill('ns1.quayhost.example\nns2.quayhost.example');
+  await set.click();
+  await expect(card.getByText('ns1.quayhost.example, ns2.quayhost.example')).toBeVisible({ timeout: 15_000 });
+  await card.getByRole('button', { name: 'Change' }).click();
+  await card.getByRole('radio', { name: /^Tienda’s nameservers/ }).click({ force: true });
+  await expect(card.getByText('What is set here counts again: 1 record.')).toBeVisible();
+  await set.click();
+  await expect(card.getByText('Tienda’s nameservers')).toBeVisible({ timeout: 15_000 });
 });
 
 test('many names are pointed somewhere together, what cannot be said before; found by it, and taken back', async ({

@@ -4,6 +4,7 @@ import type { NameCounts } from '@tienda/core/names/nameCounts';
 import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSession';
 import type { Agreement, Extension, WholeExtension } from '@tienda/core/catalogue/extension';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
+import type { NameserverLook } from '@tienda/core/dns/nameserverLook';
 import type { DnsRecord } from '@tienda/core/dns/record';
 import type { MailTrial, ShownMail, ShownMailTarget } from '@tienda/core/dns/shownMail';
 import type { Visit } from '@tienda/core/dns/visit';
@@ -151,6 +152,7 @@ export interface Answers {
   'PUT /api/me/names/:name/zone/signing': ShownZone;
   'GET /api/me/names/:name/zone/sight': ZoneSight;
   'GET /api/me/names/:name/zone/visits/:below': readonly Visit[];
+  'POST /api/me/names/:name/nameserver-looks': readonly NameserverLook[];
   'GET /api/me/names/:name/zone/mail': ShownMail;
   'POST /api/me/names/:name/zone/mail/targets 202': SentTo;
   'POST /api/me/names/:name/zone/mail/trials': MailTrial;

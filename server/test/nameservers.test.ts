@@ -1,3 +1,4 @@
+import { Resolver } from 'node:dns/promises';
 import { orderNames, untilEnded } from '../../scripts/demo.mjs';
 import { fault, ServerProcess, unique } from './serverProcess';
 
@@ -177,4 +178,29 @@ test('a name is given back with the hosts below it, unless another name uses one
   await settled(other);
   expect((await giveBack('two')).body.done).toBe(true);
   expect((await visitor.send('GET', `/api/lookup/${name}`)).status).toBe(404);
+});
+
+test('nameservers are asked whether they answer for a name before it goes there; then everyone finds it there', async () => {
+  const { visitor, name, change } = await holder();
+  const { visitor: other } = await server.member();
+  const path = `/api/me/names/${name}/nameserver-looks`;
+  const own = { host: `ns1.${name}`, addresses: ['192.0.2.9'] };
+  const asked = [...quayhost, 'ns1.lanternhead.example', 'ns.nowhere.example', 'sites.quayhost.example', own.host];
+  const found = await visitor.expect(200, 'POST', path, { nameservers: asked, hosts: [own] });
+  const address = '127.0.0.7';
+  expect(found).toEqual([
+    ...quayhost.map((host) => ({ host, finding: 'answers', address })),
+    { host: asked[2], finding: 'others', address: '127.0.0.3' },
+    { host: asked[3], finding: 'noAddress' },
+    { host: asked[4], finding: 'hidden' },
+    { host: own.host, finding: 'silent', address: '192.0.2.9' },
+  ]);
+  expect((await visitor.expect(200, 'POST', path, { nameservers: null }))[0]).toMatchObject({ finding: 'answers' });
+  const inward = { host: own.host, addresses: ['127.0.0.1'] };
+  await visitor.expect(422, 'POST', path, { nameservers: [own.host, quayhost[0]], hosts: [inward] });
+  await other.expect(404, 'POST', path, { nameservers: quayhost });
+  await change({ nameservers: quayhost });
+  const resolver = new Resolver({ timeout: 3000, tries: 2 });
+  resolver.setServers([`127.0.0.1:${process.env['TIENDA_RESOLVER_PORT']}`]);
+  expect(await resolver.resolve4(`www.${name}`)).toEqual(['127.0.0.5']);
 });

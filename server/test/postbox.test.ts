@@ -160,7 +160,7 @@ test('a test is sent as anyone would, and told where it came', async () => {
   expect(trial).toMatchObject({ address: `orders@${name}`, outcome: 'accepted', server: 'mx.tienda.example' });
   expect(await mailTo(visitor, email, new RegExp(`A test of orders@${name}`))).toBeDefined();
   await visitor.expect(404, 'POST', `${zone()}/mail/trials`, { address: `any@${name}` });
-  await visitor.expect(404, 'POST', `${zone()}/mail/targets`, { email });
+  await visitor.expect(404, 'POST', `${zone()}/mail/targets`, { address: email });
 });
 
 /** Asked until resolvers have what was saved. */

@@ -8,7 +8,7 @@ import { RegistrySwitches } from '../src/registry/switches';
 import { RawClient } from './rawClient';
 
 /** A world of its own beside the one that the other tests use: same database, other ports. */
-const ports = { registry: 5810, payments: 5830, smtp: 5860, sites: 5880, mailServers: 5890 };
+const ports = { registry: 5810, payments: 5830, smtp: 5860, sites: 5880, mailServers: 5890, nameServers: 5895 };
 const env = {
   ...process.env,
   TIENDA_LOG: 'info',
@@ -16,6 +16,7 @@ const env = {
   TIENDA_PAYMENTS_PORT: String(ports.payments),
   TIENDA_SMTP_PORT: String(ports.smtp),
   TIENDA_FORWARD_PORT: String(ports.sites),
+  TIENDA_DNS_PORT: String(ports.nameServers),
   TIENDA_POSTBOX_PORT: String(ports.mailServers),
 };
 

@@ -1,5 +1,7 @@
 import { keepPreviousData, useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
+import type { DelegationChange } from '@tienda/core/dns/delegation';
+import type { NameserverLook } from '@tienda/core/dns/nameserverLook';
 import type { Currency } from '@tienda/core/money/money';
 import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
 import type { ChangedNames, ChangeStep, NameChange } from '@tienda/core/names/nameChange';
@@ -131,6 +133,17 @@ async function everyName(search: string): Promise<ShownName[]> {
 }
 
 const mostAtOnce = 500;
+
+/** Asks nameservers whether they answer for a name, before it is delegated to them. */
+export function useNameserverLook(name: string) {
+  return useMutation({
+    mutationFn: ({ nameservers, hosts = [] }: DelegationChange) =>
+      call<NameserverLook[]>('POST', `/api/me/names/${encodeURIComponent(name)}/nameserver-looks`, {
+        nameservers,
+        hosts,
+      }),
+  });
+}
 
 /** Changes many names, so many at once; what was changed before something went wrong stays so. */
 export function useChangeNames() {

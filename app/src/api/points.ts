@@ -87,7 +87,7 @@ export function useMail(name: string, version: number) {
 /** Asks again whether mail may be forwarded to an address. */
 export function useAskTarget(name: string) {
   return useMutation({
-    mutationFn: (email: string) => call<object>('POST', `${addressOf(name)}/mail/targets`, { email }),
+    mutationFn: (address: string) => call<object>('POST', `${addressOf(name)}/mail/targets`, { address }),
   });
 }
 

@@ -48,6 +48,7 @@ import { OfferService } from './offers/service';
 import { OfferStore } from './offers/store';
 import { pointRoutes } from './points/routes';
 import { Pointing } from './points/service';
+import { NameserverLooks } from './points/nameservers';
 import { Sights } from './points/sight';
 import { Visits } from './points/visits';
 import { signingRoutes } from './signing/routes';
@@ -174,6 +175,7 @@ export async function openNames(
     clock,
   });
   const { reachable, forwarders } = config.sites;
+  const nameservers = new NameserverLooks({ names: held, dns, resolver, ...config.dns });
   const visits = new Visits({ pointing, dns, sites, resolver, reachable, forwarders });
   const sealing = new Keyring(config.sealingKeys);
   const certificates = new Certificates({ store: certificateStore, authority, keys: sealing, attention });
@@ -249,7 +251,7 @@ export async function openNames(
       ...offerRoutes(offers, idempotency),
       ...nameListRoutes(new NameLists(database, rises), views, catalogue, clock),
       ...nameRoutes(held, views),
-      ...pointRoutes(pointing, new Sights({ pointing, zones, dns, clock, ...config.dns }), visits),
+      ...pointRoutes(pointing, new Sights({ pointing, zones, dns, clock, ...config.dns }), visits, nameservers),
       ...signingRoutes(signings, pointing),
       ...mailForwardRoutes(mailForwards, mailTrials),
       ...lookRoutes(new RegistryLooks(registries, catalogue, attention), held, isChanging),

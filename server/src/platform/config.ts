@@ -58,6 +58,8 @@ export interface Config {
     readonly nameServers: readonly (DnsServer & { readonly host: string })[];
     /** Resolvers of places from which visitors come. */
     readonly resolvers: readonly DnsServer[];
+    /** Name servers of the made-up internet of the demo, which only this machine reaches. */
+    readonly reachable: readonly string[];
   };
   readonly sites: {
     /** The addresses at which visitors of forwarded names come in. */
@@ -236,6 +238,7 @@ export function readConfig(): Config {
       port: dnsPort,
       nameServers: ownNameservers.map((host, index) => ({ host, address: `127.0.0.${index + 1}`, port: dnsPort })),
       resolvers: resolvers(),
+      reachable: process.env['TIENDA_DEMO'] === '1' ? ['127.0.0.1', '127.0.0.2', '127.0.0.3', '127.0.0.7'] : [],
     },
     sites: {
       forwarders: (process.env['TIENDA_FORWARDERS'] ?? '127.0.0.1').split(','),

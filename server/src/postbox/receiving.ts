@@ -177,5 +177,5 @@ function heloOf({ hostNameAppearsAs }: SMTPServerSession): string {
 }
 
 function senderOf({ envelope: { mailFrom } }: SMTPServerSession): string {
-  return mailFrom === false ? '' : (mailFrom).address;
+  return mailFrom === false ? '' : mailFrom.address;
 }

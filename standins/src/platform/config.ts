@@ -23,6 +23,8 @@ export interface StandInConfig {
   readonly paymentsPort: number;
   readonly smtpPort: number;
   readonly mailHttpPort: number;
+  /** Name servers of others listen here, at an address of their own. */
+  readonly nameServersPort: number;
   /** Mail servers of others listen here, at an address of their own. */
   readonly mailServersPort: number;
   /** What Tienda seals forwarded mail with, PKCS #8, base 64: its public half is in the domain name system. */
@@ -68,6 +70,7 @@ export function readConfig(): StandInConfig {
     brokerKey: secret('TIENDA_BROKER_KEY'),
     paymentsPort: number('TIENDA_PAYMENTS_PORT', 4340),
     smtpPort,
+    nameServersPort: number('TIENDA_DNS_PORT', 4353),
     mailServersPort: number('TIENDA_POSTBOX_PORT', 4355),
     mailKey: secret('TIENDA_MAIL_KEY'),
     mailHttpPort: number('TIENDA_MAIL_HTTP_PORT', smtpPort + 1),

@@ -15,6 +15,12 @@ export const rootServer = 'ns1.topmost.example';
 /** Where all sites are that people send their visitors to. */
 export const sitesAddress = '127.0.0.5';
 
+/** Where those answer for names that a web host looks after. */
+export const hostNameServers = {
+  hosts: ['ns1.quayhost.example', 'ns2.quayhost.example'],
+  address: '127.0.0.7',
+} as const;
+
 /** Where everyone's mailboxes are. */
 export const mailboxesAddress = '127.0.0.6';
 const mailboxes = 'mx.lakepost.example';
@@ -24,6 +30,7 @@ const rented: ReadonlyMap<string, string> = new Map([
   ...['sites', 'shy', 'old', 'round', 'inward', 'silent', 'gone'].map(
     (site) => [`${site}.quayhost.example`, sitesAddress] as const,
   ),
+  ...hostNameServers.hosts.map((host) => [host, hostNameServers.address] as const),
   [mailboxes, mailboxesAddress],
   ['mx2.lakepost.example', '192.0.2.26'],
 ]);

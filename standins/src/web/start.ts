@@ -1,4 +1,5 @@
 import http from 'node:http';
+import { startNameServer } from './nameServer';
 import type { Logger } from 'pino';
 import type { StandInConfig } from '../platform/config';
 import { sitesAddress } from '../registry/internet';
@@ -17,6 +18,7 @@ export async function startSites(config: StandInConfig, log: Logger): Promise<vo
     server.once('error', reject);
     server.listen(config.sitesPort, sitesAddress, resolve);
   });
+  await startNameServer(config, log);
   log.info({ port: config.sitesPort }, 'sites listen');
 }
 

@@ -1,17 +1,21 @@
 import { Link } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { isSameDelegation, pointsTo, startingDelegation } from '@tienda/core/dns/delegation';
+import { isSameDelegation, pointsTo, startingDelegation, type PointsTo } from '@tienda/core/dns/delegation';
+import type { DnsRecord } from '@tienda/core/dns/record';
 import { readTypedDelegation, typedDelegation, type TypedDelegation } from '@tienda/core/dns/typedDelegation';
 import { canRenew } from '@tienda/core/lifecycle/stage';
 import type { ShownName } from '@tienda/core/names/shownName';
-import { useChangeName } from '../../api/names';
+import { useChangeName, useNameserverLook } from '../../api/names';
+import { useZone } from '../../api/points';
+import { listText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Failure } from '../../ui/Empty';
 import { Fact } from '../../ui/Fact';
 import { Field } from '../../ui/Field';
+import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { NameserversForm, problemWords } from './NameserversForm';
 
@@ -71,6 +75,7 @@ interface SettingProps {
 
 function Setting({ name: { name, unicode, delegation = startingDelegation }, typed, onType, onLeave }: SettingProps) {
   const change = useChangeName(name);
+  const look = useNameserverLook(name);
   const [isTold, setTold] = useState(false);
   const [hasHosts, setHasHosts] = useState(typed.hosts !== '');
   const read = readTypedDelegation(name, typed);
@@ -82,14 +87,28 @@ function Setting({ name: { name, unicode, delegation = startingDelegation }, typ
     ...(losesDs ? [words.unsigned] : []),
     ...(isMoved && typed.at === 'nothing' ? [words.silent] : []),
   ];
-  const save = () => {
-    setTold(true);
-    if (read.problems.length === 0) change.mutate({ delegation: read.delegation }, { onSuccess: onLeave });
+  const type = (now: TypedDelegation) => {
+    look.reset();
+    onType(now);
   };
+  const save = () => change.mutate({ delegation: read.delegation }, { onSuccess: onLeave });
+  const missing = look.data?.filter(({ finding }) => finding !== 'answers') ?? [];
+  /** Others' are asked first: a name that is delegated to who does not answer for it stops working. */
+  const set = () => {
+    setTold(true);
+    if (read.problems.length > 0) return;
+    if (!isMoved || typed.at !== 'elsewhere') return save();
+    look.mutate(read.delegation, {
+      onSuccess: (found) => {
+        if (found.every(({ finding }) => finding === 'answers')) save();
+      },
+    });
+  };
+  const isUnsure = look.isError || missing.length > 0;
   const hostProblems = problems.filter(({ at }) => at === 'hosts').map(problemWords);
   return (
     <View>
-      <NameserversForm name={unicode} typed={typed} problems={problems} onType={onType} />
+      <NameserversForm name={unicode} typed={typed} problems={problems} onType={type} />
       {hasHosts ? (
         <Field
           multiline
@@ -98,21 +117,59 @@ function Setting({ name: { name, unicode, delegation = startingDelegation }, typ
           hint={words.ownHostsHint(unicode)}
           value={typed.hosts}
           error={hostProblems.length > 0 ? hostProblems.join('\n') : undefined}
-          onChange={(hosts) => onType({ ...typed, hosts })}
+          onChange={(hosts) => type({ ...typed, hosts })}
         />
       ) : (
         <View style={styles.link}>
           <Action kind="link" title={words.addHosts} onPress={() => setHasHosts(true)} />
         </View>
       )}
+      {isMoved ? <WhatIsLost name={name} from={pointsTo(delegation)} to={typed.at} /> : null}
       {after.length > 0 ? <Text kind="small">{after.join(' ')}</Text> : null}
+      <View role="status">
+        {look.isPending ? (
+          <Text kind="small" colour="quiet">
+            {words.looking}
+          </Text>
+        ) : null}
+        {missing.length > 0 ? (
+          <Notice kind="problem">
+            {[...missing.map(({ host, finding }) => words.findings[finding](host)), words.notReady].join(' ')}
+          </Notice>
+        ) : null}
+      </View>
+      {look.isError ? <Failure fault={look.error} /> : null}
       <View style={styles.actions}>
-        <Action kind="main" title={words.save} busy={change.isPending} onPress={save} />
+        <Action kind="main" title={words.save} busy={change.isPending || look.isPending} onPress={set} />
+        {isUnsure ? <Action title={words.saveAllTheSame} busy={change.isPending} onPress={save} /> : null}
         <Action title={words.leave} onPress={onLeave} />
       </View>
       {change.isError ? <Failure fault={change.error} /> : null}
     </View>
   );
+}
+
+interface WhatIsLostProps {
+  readonly name: string;
+  readonly from: PointsTo;
+  readonly to: PointsTo;
+}
+
+/** What of the name is not asked for any more once it is delegated elsewhere, or is again once it comes back. */
+function WhatIsLost({ name, from, to }: WhatIsLostProps) {
+  const zone = useZone(name);
+  if (!zone.data) return null;
+  const { records } = zone.data;
+  if (to === 'tienda') return <Text kind="small">{words.back(records.length)}</Text>;
+  if (from !== 'tienda' || records.length === 0) return null;
+  const count = (of: (record: DnsRecord) => boolean) => records.filter(of).length;
+  const counts = {
+    forwards: count(({ type }) => type === 'FORWARD'),
+    mail: count(({ type }) => type === 'MAIL'),
+    others: count(({ type }) => type !== 'FORWARD' && type !== 'MAIL'),
+  };
+  const parts = (['forwards', 'mail', 'others'] as const).filter((part) => counts[part] > 0);
+  return <Text kind="small">{words.lost(listText(parts.map((part) => words.lostParts[part](counts[part]))))}</Text>;
 }
 
 const styles = StyleSheet.create({

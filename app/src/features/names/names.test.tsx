@@ -203,36 +203,6 @@ test('the lock is switched at the registry; while that has not answered it says 
   expect(screen.getByRole<HTMLInputElement>('switch', { name: 'Locked against transfer' }).disabled).toBe(true);
 });
 
-test('nameservers typed wrong are told by line and stay typed; what is set is sent as it was read', async () => {
-  const server = serverWithNames(boats);
-  show(<NameScreen />);
-  fireEvent.click(await screen.findByRole('button', { name: 'Change' }));
-  fireEvent.click(screen.getByRole('radio', { name: /^Other nameservers/ }));
-  const hosts = screen.getByLabelText('Nameservers, one a line');
-  fireEvent.change(hosts, { target: { value: 'NS1.Saltwhistle.Boats' } });
-  fireEvent.click(screen.getByRole('button', { name: 'Set them' }));
-  expect(await screen.findByText(/^Line 1: ns1\.saltwhistle\.boats is below the name itself/)).toBeTruthy();
-  fireEvent.click(screen.getByRole('radio', { name: /^None/ }));
-  expect(await screen.findByText(/Web and mail at this name stop working/)).toBeTruthy();
-  fireEvent.click(screen.getByRole('radio', { name: /^Other nameservers/ }));
-  expect(screen.getByLabelText<HTMLTextAreaElement>('Nameservers, one a line').value).toBe('NS1.Saltwhistle.Boats');
-  fireEvent.change(screen.getByLabelText('Nameservers, one a line'), {
-    target: { value: 'NS1.Saltwhistle.Boats 192.0.2.7\nns1.quayhost.example' },
-  });
-  const delegation = {
-    nameservers: ['ns1.saltwhistle.boats', 'ns1.quayhost.example'],
-    hosts: [{ host: 'ns1.saltwhistle.boats', addresses: ['192.0.2.7'] }],
-    ds: [],
-  };
-  server.instead.set('PATCH /api/me/names/saltwhistle.boats?currency=USD', {
-    status: 200,
-    body: { ...boats, delegation },
-  });
-  fireEvent.click(screen.getByRole('button', { name: 'Set them' }));
-  expect(await screen.findByText('ns1.saltwhistle.boats, ns1.quayhost.example')).toBeTruthy();
-  expect(server.asked.find(({ method }) => method === 'PATCH')?.body).toEqual({ delegation });
-});
-
 test('the auth code is shown once, after the password', async () => {
   const server = serverWithNames(boats);
   server.instead.set('POST /api/me/names/saltwhistle.boats/auth-code', { status: 200, body: { authCode: 'T1-abc' } });

@@ -1,3 +1,4 @@
+import type { NameserverFinding } from '@tienda/core/dns/nameserverLook';
 /** What the cards of a name's page say that are about its contacts and its nameservers. */
 export const contacts = {
   title: 'Holder and contacts',
@@ -70,6 +71,27 @@ export const pointing = {
   later: 'Resolvers may go on with the old answer for up to a day.',
   unsigned: 'Its DS records go with the nameservers that they were for.',
   silent: 'Web and mail at this name stop working.',
+  lost: (what: string) =>
+    `Nobody asks Tienda any more: ${what}. It is kept here, and counts again once the name comes back.`,
+  lostParts: {
+    forwards: (count: number) => (count === 1 ? 'a forward of visitors' : `${count} forwards of visitors`),
+    mail: (count: number) => (count === 1 ? 'a forward of mail' : `${count} forwards of mail`),
+    others: (count: number) => (count === 1 ? '1 other record' : `${count} other records`),
+  },
+  back: (records: number) =>
+    records === 0
+      ? 'There are no records here yet: nothing answers before you set some.'
+      : `What is set here counts again: ${records === 1 ? '1 record' : `${records} records`}.`,
+  looking: 'The nameservers are asked whether they answer for this name.',
+  findings: {
+    answers: (host: string) => `${host} answers for this name.`,
+    others: (host: string) => `${host} does not answer for this name. Whoever runs it has to set it up there first.`,
+    silent: (host: string) => `${host} does not answer.`,
+    noAddress: (host: string) => `${host} cannot be found: nobody knows an address of it.`,
+    hidden: (host: string) => `${host} is reached from some networks alone.`,
+  } satisfies Record<NameserverFinding, (host: string) => string>,
+  notReady: 'Set so, the name stops working where these are asked.',
+  saveAllTheSame: 'Set them all the same',
   save: 'Set them',
   leave: 'Leave them',
   line: (line: number, problem: string) => `Line ${line}: ${problem}`,

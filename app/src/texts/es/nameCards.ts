@@ -73,6 +73,26 @@ export const pointing: Texts['names']['pointing'] = {
   later: 'Los resolutores pueden seguir con la respuesta antigua hasta un día.',
   unsigned: 'Sus entradas DS se van con los servidores para los que eran.',
   silent: 'La web y el correo de este nombre dejan de funcionar.',
+  lost: (what) => `Ya nadie pregunta a Tienda: ${what}. Se guarda aquí, y cuenta otra vez cuando el nombre vuelva.`,
+  lostParts: {
+    forwards: (count) => (count === 1 ? 'un reenvío de visitas' : `${count} reenvíos de visitas`),
+    mail: (count) => (count === 1 ? 'un reenvío de correo' : `${count} reenvíos de correo`),
+    others: (count) => (count === 1 ? '1 entrada más' : `${count} entradas más`),
+  },
+  back: (records) =>
+    records === 0
+      ? 'Aquí aún no hay entradas: no responde nada antes de que usted ponga alguna.'
+      : `Lo que hay aquí cuenta otra vez: ${records === 1 ? '1 entrada' : `${records} entradas`}.`,
+  looking: 'Se pregunta a los servidores si responden por este nombre.',
+  findings: {
+    answers: (host) => `${host} responde por este nombre.`,
+    others: (host) => `${host} no responde por este nombre. Quien lo lleva tiene que prepararlo antes.`,
+    silent: (host) => `${host} no responde.`,
+    noAddress: (host) => `${host} no se encuentra: nadie conoce una dirección suya.`,
+    hidden: (host) => `A ${host} solo llegan algunas redes.`,
+  },
+  notReady: 'Así, el nombre deja de funcionar donde se pregunte a estos.',
+  saveAllTheSame: 'Ponerlos de todos modos',
   save: 'Ponerlos',
   leave: 'Dejarlos como están',
   line: (line, problem) => `Línea ${line}: ${problem}`,

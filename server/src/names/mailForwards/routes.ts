@@ -1,5 +1,4 @@
 import { IsBoolean, IsString, MaxLength } from 'class-validator';
-import { MailAddress } from '@tienda/core/accounts/credentials';
 import { accountRoute, route, type Route } from '../../platform/http/route';
 import type { MailForwards } from './service';
 import type { MailTrials } from './trial';
@@ -38,12 +37,12 @@ export function mailForwardRoutes(forwards: MailForwards, trials: MailTrials): R
       {
         needs: 'changeRecords',
         summary: 'Asks again whether mail may be forwarded to an address',
-        model: MailAddress,
+        model: AddressModel,
         perMinute: 5,
       },
-      async ({ actor, params, body: { email } }) => {
-        await forwards.askAgain(actor, params['name'] ?? '', email);
-        return { status: 202, body: { sentTo: email } };
+      async ({ actor, params, body: { address } }) => {
+        await forwards.askAgain(actor, params['name'] ?? '', address);
+        return { status: 202, body: { sentTo: address } };
       },
     ),
     accountRoute(

@@ -1,9 +1,12 @@
 import { ArrayMaxSize, IsArray, IsBoolean, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
+import { ownNameservers } from '@tienda/core/dns/delegation';
 import { mostRecords } from '@tienda/core/dns/zone';
+import { DelegationModel, expectDelegation } from '../changes/delegationModel';
 import { ListOf, MayBeLeftOut } from '../../platform/http/readModel';
 import { accountRoute, type Route } from '../../platform/http/route';
 import type { Pointing } from './service';
 import type { Sights } from './sight';
+import type { NameserverLooks } from './nameservers';
 import type { Visits } from './visits';
 
 class RecordModel {
@@ -41,7 +44,7 @@ class ZoneModel {
 
 const fileType = 'text/dns';
 
-export function pointRoutes(pointing: Pointing, sights: Sights, visits: Visits): Route[] {
+export function pointRoutes(pointing: Pointing, sights: Sights, visits: Visits, nameservers: NameserverLooks): Route[] {
   const path = '/api/me/names/:name/zone';
   return [
     accountRoute(
@@ -90,6 +93,22 @@ export function pointRoutes(pointing: Pointing, sights: Sights, visits: Visits):
         perMinute: 20,
       },
       async ({ actor, params }) => ({ body: await visits.of(actor, params['name'] ?? '', params['below'] ?? '@') }),
+    ),
+    accountRoute(
+      'post',
+      '/api/me/names/:name/nameserver-looks',
+      {
+        needs: 'seeNames',
+        summary: 'Asks nameservers whether they answer for a name, before it is delegated to them',
+        model: DelegationModel,
+        perMinute: 20,
+      },
+      async ({ actor, params, body }) => {
+        const name = params['name'] ?? '';
+        const { nameservers: asked, hosts = [] } = body;
+        expectDelegation(name, { nameservers: asked, hosts, ds: [] });
+        return { body: await nameservers.of(actor, name, asked ?? ownNameservers, hosts) };
+      },
     ),
     accountRoute(
       'get',
