@@ -45,6 +45,7 @@ async function buildPrograms() {
       server: 'server/src/main.ts',
       forwarder: 'server/src/forwarder/main.ts',
       postbox: 'server/src/postbox/main.ts',
+      forgetter: 'server/src/forgetter/main.ts',
       zoneBuilder: 'server/src/find/zones/builder.ts',
       printing: 'server/src/money/papers/printing.ts',
       standins: 'standins/src/main.ts',

@@ -2,7 +2,7 @@ import { createECDH } from 'node:crypto';
 import { chownSync, existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { keepRunning } from './processes.mjs';
-import { isRoot, run } from './setup.mjs';
+import { isRoot, root, run } from './setup.mjs';
 
 const nameServer = '/usr/sbin/pdns_server';
 const resolver = '/usr/sbin/named';
@@ -21,6 +21,8 @@ export const dnsPackages = [
 const nameServerAddresses = ['127.0.0.1', '127.0.0.2'];
 const parentsAddress = '127.0.0.3';
 const resolvers = 3;
+/** A name server goes on with what it was asked before for so long, seconds, where it cannot ask PostgreSQL. */
+const keptFor = 86_400;
 
 /**
  * Starts everything that answers questions about names: Tienda's two name servers, which read what the shop writes into
@@ -43,7 +45,7 @@ export function startDns(env) {
 function startNameServer(env, place) {
   const database = new URL(env.TIENDA_DIRECT_DATABASE_URL ?? env.DATABASE_URL);
   const port = Number(env.TIENDA_DNS_PORT);
-  return startPowerDns(env, String(place + 1), {
+  const server = startPowerDns(env, String(place + 1), {
     launch: 'gpgsql',
     'gpgsql-host': database.hostname,
     'gpgsql-port': database.port || '5432',
@@ -58,7 +60,14 @@ function startNameServer(env, place) {
       ...(place > 0 ? [`${nameServerAddresses[0]}:${port + place}`] : []),
     ].join(','),
     'distributor-threads': '2',
+    // Answers are kept until their zone changes: whoever stands beside it tells. Where PostgreSQL is away, so long.
+    'cache-ttl': String(keptFor),
   });
+  const control = { TIENDA_CONTROL_SOCKET: path.join(directoryOf(env, String(place + 1)), 'pdns.controlsocket') };
+  const forgetter = keepRunning(process.execPath, [path.join(root, 'dist', 'forgetter.mjs')], {
+    env: { ...env, ...control },
+  });
+  return { stop: async () => void (await Promise.all([forgetter.stop(), server.stop()])) };
 }
 
 function startParents(env) {
@@ -76,7 +85,6 @@ function startPowerDns(env, name, settings) {
   const owner = ownerIds('pdns');
   const directory = directoryOf(env, name, owner);
   const all = {
-    ...settings,
     // What is written is answered at once.
     'zone-cache-refresh-interval': '0',
     'cache-ttl': '0',
@@ -95,6 +103,7 @@ function startPowerDns(env, name, settings) {
     'version-string': 'anonymous',
     'security-poll-suffix': '',
     loglevel: '3',
+    ...settings,
   };
   const lines = Object.entries(all).map(([setting, value]) => `${setting}=${value}\n`);
   write(path.join(directory, 'pdns.conf'), lines.join(''), owner);

@@ -145,6 +145,12 @@ export function readForwarderConfig(): ForwarderConfig {
   return { ...common(), httpPort, httpsPort };
 }
 
+/** What is needed to tell a name server what has changed. */
+export function readForgetterConfig() {
+  const { directDatabaseUrl, logLevel } = common();
+  return { directDatabaseUrl, logLevel, controlSocket: needed('TIENDA_CONTROL_SOCKET') };
+}
+
 /** What the postbox needs to know. */
 interface PostboxConfig extends Pick<
   Config,

@@ -77,6 +77,9 @@ export const aliasUse = pgTable(
   (table) => [primaryKey({ columns: [table.zone, table.host] }), index('alias_host').on(table.host)],
 );
 
+/** The channel on which it is told which zones have changed for name servers: by triggers on what those read. */
+export const zoneChanges = 'zones';
+
 /** The channel on which it is told that forwards or their certificates have changed. */
 export const forwardChanges = 'forwards';
 /** Keys of certificates are sealed for this. */
