@@ -6,6 +6,7 @@ import type { Agreement, Extension, WholeExtension } from '@tienda/core/catalogu
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { NameserverLook } from '@tienda/core/dns/nameserverLook';
 import type { DnsRecord } from '@tienda/core/dns/record';
+import type { ChangedZones } from '@tienda/core/dns/zoneWish';
 import type { MailTrial, ShownMail, ShownMailTarget } from '@tienda/core/dns/shownMail';
 import type { Visit } from '@tienda/core/dns/visit';
 import type { ZoneSight } from '@tienda/core/dns/sight';
@@ -152,6 +153,8 @@ export interface Answers {
   'PUT /api/me/names/:name/zone/signing': ShownZone;
   'GET /api/me/names/:name/zone/sight': ZoneSight;
   'GET /api/me/names/:name/zone/visits/:below': readonly Visit[];
+  'POST /api/me/zone-changes': ChangedZones;
+  'POST /api/me/zone-changes/back': ChangedZones;
   'POST /api/me/names/:name/nameserver-looks': readonly NameserverLook[];
   'GET /api/me/names/:name/zone/mail': ShownMail;
   'POST /api/me/names/:name/zone/mail/targets 202': SentTo;

@@ -48,6 +48,8 @@ import { OfferService } from './offers/service';
 import { OfferStore } from './offers/store';
 import { pointRoutes } from './points/routes';
 import { Pointing } from './points/service';
+import { ManyZones } from './points/many';
+import { manyZoneRoutes } from './points/manyRoutes';
 import { NameserverLooks } from './points/nameservers';
 import { Sights } from './points/sight';
 import { Visits } from './points/visits';
@@ -175,6 +177,7 @@ export async function openNames(
     clock,
   });
   const { reachable, forwarders } = config.sites;
+  const many = new ManyZones({ database, names: held, zones, aliases, mailForwards, outbox, clock });
   const nameservers = new NameserverLooks({ names: held, dns, resolver, ...config.dns });
   const visits = new Visits({ pointing, dns, sites, resolver, reachable, forwarders });
   const sealing = new Keyring(config.sealingKeys);
@@ -252,6 +255,7 @@ export async function openNames(
       ...nameListRoutes(new NameLists(database, rises), views, catalogue, clock),
       ...nameRoutes(held, views),
       ...pointRoutes(pointing, new Sights({ pointing, zones, dns, clock, ...config.dns }), visits, nameservers),
+      ...manyZoneRoutes(pointing, many),
       ...signingRoutes(signings, pointing),
       ...mailForwardRoutes(mailForwards, mailTrials),
       ...lookRoutes(new RegistryLooks(registries, catalogue, attention), held, isChanging),

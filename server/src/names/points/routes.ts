@@ -1,4 +1,4 @@
-import { ArrayMaxSize, IsArray, IsBoolean, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsInt, Max, Min } from 'class-validator';
 import { ownNameservers } from '@tienda/core/dns/delegation';
 import { mostRecords } from '@tienda/core/dns/zone';
 import { DelegationModel, expectDelegation } from '../changes/delegationModel';
@@ -6,25 +6,9 @@ import { ListOf, MayBeLeftOut } from '../../platform/http/readModel';
 import { accountRoute, type Route } from '../../platform/http/route';
 import type { Pointing } from './service';
 import type { Sights } from './sight';
+import { RecordModel } from './recordModel';
 import type { NameserverLooks } from './nameservers';
 import type { Visits } from './visits';
-
-class RecordModel {
-  @IsString({ message: 'The name is text.' })
-  @MaxLength(255, { message: 'A name has at most 255 characters.' })
-  name!: string;
-
-  @IsString({ message: 'The type is text.' })
-  @MaxLength(10, { message: 'A type has at most 10 characters.' })
-  type!: string;
-
-  @IsInt({ message: 'The TTL is a whole number of seconds.' })
-  ttl!: number;
-
-  @IsString({ message: 'The data is text.' })
-  @MaxLength(10_000, { message: 'The data has at most 10,000 characters.' })
-  data!: string;
-}
 
 class ZoneModel {
   @IsInt({ message: 'The version is a whole number.' })

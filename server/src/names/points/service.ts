@@ -1,13 +1,15 @@
 import type { Actor } from '@tienda/core/accounts/actor';
 import { pointsTo, startingDelegation } from '@tienda/core/dns/delegation';
 import { readRecord, wholeName, type DnsRecord, type TypedRecord } from '@tienda/core/dns/record';
+import type { RecipeId } from '@tienda/core/dns/recipe';
 import { shownSigning } from '@tienda/core/dns/signing';
 import type { ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
 import { mostRecords, zoneProblems } from '@tienda/core/dns/zone';
+import type { ZoneWish } from '@tienda/core/dns/zoneWish';
 import { writeZoneText } from '@tienda/core/dns/zoneText';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database } from '../../platform/db/database';
-import { badFields, notFound, Problem, type FieldError } from '../../platform/http/problem';
+import { badField, badFields, notFound, Problem, type FieldError } from '../../platform/http/problem';
 import type { Aliases } from '../aliases/service';
 import type { CertificateStore } from '../certificates/store';
 import type { HeldName, NameStore } from '../held/store';
@@ -72,6 +74,30 @@ export class Pointing {
     );
   }
 
+  /**
+   * What is wanted of many zones, as it was typed.
+   *
+   * @returns what it comes to for each: records are read as below that name
+   * @throws Problem 422 naming what cannot be so, 404 where the account does not hold the name that others are to be like
+   */
+  async wishOf(
+    account: string,
+    { kind, recipe, answers = [], records = [], from }: TypedWish,
+  ): Promise<(zone: KeptZone) => ZoneWish> {
+    if (kind === 'recipe') {
+      if (recipe === undefined) throw badField('/recipe', 'missing', 'Say which recipe.');
+      const given = Object.fromEntries(answers.map(({ field, answer }) => [field, answer]));
+      return () => ({ kind, recipe, answers: given });
+    }
+    if (kind === 'same') {
+      if (from === undefined) throw badField('/from', 'missing', 'Say which name the others are to be like.');
+      const { kept } = await this.need(account, from);
+      return () => ({ kind, from, records: kept.records });
+    }
+    if (records.length === 0) throw badField('/records', 'missing', 'Give at least one record.');
+    return ({ name }) => ({ kind, records: readEach(name, records) });
+  }
+
   async versions(account: string, name: string): Promise<ShownZoneVersion[]> {
     await this.need(account, name);
     return this.parts.zones.versions(name);
@@ -128,14 +154,18 @@ export interface ZoneChange {
   readonly fromFile?: boolean;
 }
 
-/** @throws Problem 422 naming each that cannot be so */
+/** What is wanted of many zones, as it was typed. */
+export interface TypedWish {
+  readonly kind: ZoneWish['kind'];
+  readonly recipe?: RecipeId;
+  readonly answers?: readonly { readonly field: string; readonly answer: string }[];
+  readonly records?: readonly TypedRecord[];
+  readonly from?: string;
+}
+
+/** @throws Problem 422 naming each that cannot be so, alone or with the others */
 function readRecords(zone: string, typed: readonly TypedRecord[], fromFile: boolean): DnsRecord[] {
-  const read = typed.map((one) => readRecord(zone, one));
-  const bad = read.flatMap((one, index): FieldError[] =>
-    'code' in one ? [{ pointer: `/records/${index}/${one.at}`, code: one.code, detail: recordDetail(one, zone) }] : [],
-  );
-  if (bad.length > 0) throw badFields(bad);
-  const records = read.filter((one): one is DnsRecord => !('code' in one));
+  const records = readEach(zone, typed);
   const problems = zoneProblems(zone, records, fromFile ? mostRecords.byFile : mostRecords.byHand);
   const places = new Map(records.map((record, index) => [record, index]));
   if (problems.length > 0)
@@ -147,4 +177,14 @@ function readRecords(zone: string, typed: readonly TypedRecord[], fromFile: bool
       })),
     );
   return records;
+}
+
+/** @throws Problem 422 naming each that cannot be so */
+function readEach(zone: string, typed: readonly TypedRecord[]): DnsRecord[] {
+  const read = typed.map((one) => readRecord(zone, one));
+  const bad = read.flatMap((one, index): FieldError[] =>
+    'code' in one ? [{ pointer: `/records/${index}/${one.at}`, code: one.code, detail: recordDetail(one, zone) }] : [],
+  );
+  if (bad.length > 0) throw badFields(bad);
+  return read.filter((one): one is DnsRecord => !('code' in one));
 }

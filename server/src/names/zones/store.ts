@@ -84,6 +84,14 @@ export class ZoneStore {
     return found;
   }
 
+  async findAll(names: readonly string[]): Promise<Map<string, KeptZone>> {
+    const found = await this.database
+      .select()
+      .from(zone)
+      .where(sql`${zone.name} = any(${sql.param([...names])})`);
+    return new Map(found.map((one) => [one.name, one]));
+  }
+
   /**
    * Writes the next state of a zone; name servers answer it from here on.
    *

@@ -1,0 +1,59 @@
+import {
+  asIn,
+  recipes,
+  withForward,
+  withMailHere,
+  withRecipe,
+  type RecipeAnswers,
+  type RecipeId,
+  type RecipeProblem,
+} from './recipe';
+import type { DnsRecord } from './record';
+import { withRecords } from './zone';
+
+/** What somebody wants of a zone, or of many alike. */
+export type ZoneWish =
+  | { readonly kind: 'recipe'; readonly recipe: RecipeId; readonly answers: RecipeAnswers }
+  /** Visitors are sent on, mail is forwarded, or records come beside those that there are. */
+  | { readonly kind: 'forward' | 'mail' | 'add'; readonly records: readonly DnsRecord[] }
+  /** As another name has it. */
+  | { readonly kind: 'same'; readonly from: string; readonly records: readonly DnsRecord[] };
+
+/** The records of a zone as they are wanted. @returns them, or what of the answers does not do */
+export function wished(zone: string, records: readonly DnsRecord[], wish: ZoneWish): DnsRecord[] | RecipeProblem {
+  switch (wish.kind) {
+    case 'recipe': {
+      const recipe = recipes.find(({ id }) => id === wish.recipe);
+      if (!recipe) throw new Error(`There is no recipe ${wish.recipe}`);
+      return withRecipe(zone, records, recipe, wish.answers);
+    }
+    case 'forward':
+      return withForward(records, wish.records);
+    case 'mail':
+      return withMailHere(withRecords(records, wish.records), wish.records[0]?.name ?? '@');
+    case 'add':
+      return withRecords(records, wish.records);
+    case 'same':
+      return asIn(wish.records, wish.from, zone);
+  }
+}
+
+/** What came of changing many zones. */
+export interface ChangedZones {
+  /** With the version that each has now; before it is done, with the one that it had. */
+  readonly changed: readonly { readonly name: string; readonly version: number }[];
+  /** Those that were so already. */
+  readonly same: readonly string[];
+  readonly cannot: readonly NotChangedZone[];
+}
+
+/** A zone that cannot be so, and why. */
+export interface NotChangedZone {
+  readonly name: string;
+  /** Of a record, of records together, or `meanwhile`: somebody else changed it. */
+  readonly code: string;
+  /** The record that is meant, or what was typed of it. */
+  readonly about: string;
+  /** The one that it cannot be beside. */
+  readonly other: string;
+}
