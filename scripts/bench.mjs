@@ -2,15 +2,17 @@ import { execFileSync } from 'node:child_process';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { dnsPackages, dnsperf } from './dns.mjs';
 import { chromium, needNodeModules, needPackages, postgresql, root, say } from './setup.mjs';
 
 /** What Tienda costs, each figure beside a floor measured in the same run. `npm run bench -- search` runs one part. */
-needPackages([postgresql, chromium]);
+needPackages([postgresql, chromium, ...dnsPackages, dnsperf]);
 needNodeModules();
 const { build } = await import('./build.mjs');
 const { prepareWorld, startServer, startStandIns, stop } = await import('./world.mjs');
 const { benchCare } = await import('./bench/care.mjs');
 const { benchCore } = await import('./bench/core.mjs');
+const { benchDns } = await import('./bench/dns.mjs');
 const { benchEntrance } = await import('./bench/entrance.mjs');
 const { benchFirstLoad } = await import('./bench/firstLoad.mjs');
 const { benchForwarding } = await import('./bench/forwarding.mjs');
@@ -45,6 +47,7 @@ const parts = {
   care: () => benchCare(),
   forwarding: () => benchForwarding(env),
   mail: () => benchMail(url, env),
+  dns: () => benchDns(url, env),
   firstLoad: () => benchFirstLoad(url),
   lighthouse: () => benchLighthouse(url),
 };

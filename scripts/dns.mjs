@@ -17,6 +17,9 @@ export const dnsPackages = [
   { name: 'bind9', found: () => existsSync(resolver) },
 ];
 
+/** Asks as much as it can; only to measure. */
+export const dnsperf = { name: 'dnsperf', found: () => existsSync('/usr/bin/dnsperf') };
+
 /** Every name server of the made-up internet has an address of its own, and all of them one port. */
 const nameServerAddresses = ['127.0.0.1', '127.0.0.2'];
 const parentsAddress = '127.0.0.3';
