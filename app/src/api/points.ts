@@ -3,6 +3,7 @@ import { masterData, type DnsRecord } from '@tienda/core/dns/record';
 import type { ShownCertificate, ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
 import type { MailTrial, ShownMail, ShownMailTarget } from '@tienda/core/dns/shownMail';
 import type { Visit } from '@tienda/core/dns/visit';
+import type { ChangedZones, ZoneWish } from '@tienda/core/dns/zoneWish';
 import type { ZoneSight } from '@tienda/core/dns/sight';
 import { call } from './client';
 import { soonMs, someTimeMs, useMine } from './mine';
@@ -74,6 +75,63 @@ export function useVisit(name: string) {
   return useMutation({
     mutationFn: (below: string) => call<Visit[]>('GET', `${addressOf(name)}/visits/${encodeURIComponent(below)}`),
   });
+}
+
+const mostAtOnce = 500;
+
+interface ChangingZones {
+  readonly names: readonly string[];
+  readonly wish: ZoneWish;
+  /** Only finds out what would come of it. */
+  readonly preview: boolean;
+}
+
+/** Changes the records of many names alike; what was changed before something went wrong stays so. */
+export function useChangeZones() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: ({ names, wish, preview }: ChangingZones) =>
+      inParts(names, (some) =>
+        call<ChangedZones>('POST', '/api/me/zone-changes', { names: some, ...typedWish(wish), preview }),
+      ),
+    onSettled: (_zones, _fault, { preview }) => {
+      if (!preview) void queries.invalidateQueries({ queryKey: ['me', 'names'] });
+    },
+  });
+}
+
+/** Takes back what was changed of many names. */
+export function useTakeBackZones() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (changed: ChangedZones['changed']) =>
+      inParts(changed, (versions) => call<ChangedZones>('POST', '/api/me/zone-changes/back', { versions })),
+    onSettled: () => queries.invalidateQueries({ queryKey: ['me', 'names'] }),
+  });
+}
+
+async function inParts<Item>(
+  items: readonly Item[],
+  send: (some: readonly Item[]) => Promise<ChangedZones>,
+): Promise<ChangedZones> {
+  const parts: ChangedZones[] = [];
+  for (let from = 0; from < items.length; from += mostAtOnce)
+    parts.push(await send(items.slice(from, from + mostAtOnce)));
+  return {
+    changed: parts.flatMap(({ changed }) => changed),
+    same: parts.flatMap(({ same }) => same),
+    cannot: parts.flatMap(({ cannot }) => cannot),
+  };
+}
+
+/** As it is sent: records as they are typed. */
+function typedWish(wish: ZoneWish): object {
+  if (wish.kind === 'same') return { kind: wish.kind, from: wish.from };
+  if (wish.kind === 'recipe') {
+    const answers = Object.entries(wish.answers).map(([field, answer]) => ({ field, answer }));
+    return { kind: wish.kind, recipe: wish.recipe, answers };
+  }
+  return { kind: wish.kind, records: wish.records.map((record) => ({ ...record, data: masterData(record) })) };
 }
 
 /** Who agreed to get the mail of a name, and what became of the latest; asked again while one is on its way. */

@@ -1,6 +1,7 @@
+import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { startingDelegation } from '@tienda/core/dns/delegation';
+import { pointsTo, startingDelegation } from '@tienda/core/dns/delegation';
 import { typedDelegation, type TypedDelegation } from '@tienda/core/dns/typedDelegation';
 import {
   changePreview,
@@ -11,6 +12,7 @@ import {
 } from '@tienda/core/names/nameChange';
 import type { ShownName } from '@tienda/core/names/shownName';
 import { useChangeNames } from '../../api/names';
+import { chosenNames } from '../../shop/held/chosenNames';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Failure } from '../../ui/Empty';
@@ -83,6 +85,13 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
     );
     setBefore(undefined);
   };
+  const toRecords = () => {
+    chosenNames.set({
+      names: chosen.map(({ name }) => name),
+      elsewhere: chosen.filter(({ delegation = startingDelegation }) => pointsTo(delegation) !== 'tienda').length,
+    });
+    router.navigate('/names/records');
+  };
   const choose = (what: NameChange | undefined) => {
     change.reset();
     setBefore(undefined);
@@ -119,6 +128,7 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
               title={words.changes.nameservers}
               onPress={() => setTyped(typedDelegation(startingDelegation))}
             />
+            <Action kind="link" title={words.changes.records} onPress={toRecords} />
             <Action kind="link" title={words.changes.contacts} onPress={() => setNaming(true)} />
             <Action kind="link" title={words.changes.group} onPress={() => setChoosesGroup(!choosesGroup)} />
           </ScrollView>

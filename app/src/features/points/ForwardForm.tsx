@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { forwardData, forwardKinds, forwardOf, type Forward } from '@tienda/core/dns/forward';
-import { withForward } from '@tienda/core/dns/recipe';
+import type { ZoneWish } from '@tienda/core/dns/zoneWish';
 import { masterData, readRecord, usualTtl, type DnsRecord, type RecordProblem } from '@tienda/core/dns/record';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -21,16 +21,17 @@ const other = 'other';
 
 interface ForwardFormProps {
   readonly zone: string;
-  readonly records: readonly DnsRecord[];
+  /** It is one of many names that are changed alike. */
+  readonly isMany?: boolean;
   /** The one that is changed; a new one where left out. */
   readonly record?: DnsRecord;
-  readonly onUse: (records: readonly DnsRecord[]) => void;
+  readonly onUse: (wish: ZoneWish) => void;
   readonly onRemove?: () => void;
   readonly onLeave: () => void;
 }
 
 /** Where visitors of a name are sent, and how. */
-export function ForwardForm({ zone, records, record, onUse, onRemove, onLeave }: ForwardFormProps) {
+export function ForwardForm({ zone, isMany = false, record, onUse, onRemove, onLeave }: ForwardFormProps) {
   const [typed, setTyped] = useState<Forward>(
     record ? forwardOf(record) : { to: '', kind: 'permanent', keeps: 'path', title: '', description: '' },
   );
@@ -53,7 +54,7 @@ export function ForwardForm({ zone, records, record, onUse, onRemove, onLeave }:
       if ('code' in read) return setProblem(read);
       made.push(read);
     }
-    onUse(withForward(record ? records.filter((one) => one !== record) : records, made));
+    onUse({ kind: 'forward', records: made });
   };
   const problemAt = (at: RecordProblem['at']) => (problem?.at === at ? recordProblemText(problem) : undefined);
   const isMasked = typed.kind === 'masked';
@@ -102,10 +103,12 @@ export function ForwardForm({ zone, records, record, onUse, onRemove, onLeave }:
           options={[
             ...usualNames.map((value) => ({
               value,
-              title: value
-                .split(' ')
-                .map((name) => (name === '@' ? zone : `${name}.${zone}`))
-                .join(', '),
+              title: isMany
+                ? words.namesOfMany[value]
+                : value
+                    .split(' ')
+                    .map((name) => (name === '@' ? zone : `${name}.${zone}`))
+                    .join(', '),
             })),
             { value: other, title: words.another },
           ]}
@@ -116,7 +119,7 @@ export function ForwardForm({ zone, records, record, onUse, onRemove, onLeave }:
         <Field
           mono
           label={words.name}
-          hint={texts.points.nameHint(zone)}
+          hint={isMany ? texts.points.many.nameHint : texts.points.nameHint(zone)}
           value={below}
           error={problemAt('name')}
           onChange={(name) => {

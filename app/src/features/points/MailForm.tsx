@@ -1,9 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { catchAll, mailForwardOf, readLocalPart, takesMailHere } from '@tienda/core/dns/mailForward';
-import { withMailHere } from '@tienda/core/dns/recipe';
 import { readRecord, usualTtl, type DnsRecord, type RecordProblem } from '@tienda/core/dns/record';
-import { withRecords } from '@tienda/core/dns/zone';
+import type { ZoneWish } from '@tienda/core/dns/zoneWish';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
@@ -16,16 +15,18 @@ const words = texts.mailForward;
 
 interface MailFormProps {
   readonly zone: string;
+  /** It is one of many names that are changed alike. */
+  readonly isMany?: boolean;
   readonly records: readonly DnsRecord[];
   /** The one that is changed; a new one where left out. */
   readonly record?: DnsRecord;
-  readonly onUse: (records: readonly DnsRecord[]) => void;
+  readonly onUse: (wish: ZoneWish) => void;
   readonly onRemove?: () => void;
   readonly onLeave: () => void;
 }
 
 /** An address of a name and where its mail goes; mail of the name comes in here from then on. */
-export function MailForm({ zone, records, record, onUse, onRemove, onLeave }: MailFormProps) {
+export function MailForm({ zone, isMany = false, records, record, onUse, onRemove, onLeave }: MailFormProps) {
   const before = record && mailForwardOf(record);
   const [address, setAddress] = useState(before ? addressText(before.local, record.name) : '');
   const [isAll, setAll] = useState(before?.local === catchAll);
@@ -48,8 +49,7 @@ export function MailForm({ zone, records, record, onUse, onRemove, onLeave }: Ma
       if ('code' in read) return wrong(read.code === 'mailAddress' ? 'targets' : 'address', read.code, read.input);
       made.push(read);
     }
-    const others = record ? records.filter((one) => one !== record) : records;
-    onUse(withMailHere(withRecords(others, made), made[0]?.name ?? '@'));
+    onUse({ kind: 'mail', records: made });
   };
   const problemOf = (of: 'address' | 'targets') => (problem?.of === of ? recordProblemText(problem) : undefined);
   const elsewhere = takesMailHere(records, '@')
@@ -61,7 +61,7 @@ export function MailForm({ zone, records, record, onUse, onRemove, onLeave }: Ma
         <Field
           mono
           label={words.address}
-          hint={words.addressHint(zone)}
+          hint={isMany ? words.addressHintMany : words.addressHint(zone)}
           value={address}
           error={problemOf('address')}
           inputMode="email"

@@ -6,6 +6,7 @@ import type { DnsRecord } from '@tienda/core/dns/record';
 import { withAdvice } from '@tienda/core/dns/recipe';
 import type { ShownCertificate, ShownZone } from '@tienda/core/dns/shownZone';
 import { mostRecords, pointedAt, seenAfterSeconds, zoneAdvice, zoneProblems } from '@tienda/core/dns/zone';
+import { wished, type ZoneWish } from '@tienda/core/dns/zoneWish';
 import { toULabel } from '@tienda/core/idna/idna';
 import { grouped } from '@tienda/core/text/grouped';
 import { useSaveZone, useZone } from '../../api/points';
@@ -86,6 +87,10 @@ function Pointing({ zone, wanted, head }: PointingProps) {
       },
     );
   };
+  const use = (wish: ZoneWish) => {
+    const after = wished(name, records, wish);
+    if (!('code' in after)) change(after);
+  };
   const foot = isChanged ? (
     <View style={styles.foot}>
       <View style={styles.save}>
@@ -123,7 +128,7 @@ function Pointing({ zone, wanted, head }: PointingProps) {
         </Notice>
       ) : null}
       <Leads zone={zone} />
-      <Recipes zone={name} records={records} wanted={wanted} onUse={(made) => change(made)} />
+      <Recipes zone={name} records={records} wanted={wanted} onUse={use} />
       <View style={styles.title}>
         <Text kind="heading" level={2}>
           {words.records}

@@ -1,14 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { DnsRecord } from '@tienda/core/dns/record';
-import {
-  asIn,
-  recipes,
-  withRecipe,
-  type Recipe,
-  type RecipeAnswers,
-  type RecipeProblem,
-} from '@tienda/core/dns/recipe';
+import { recipes, withRecipe, type Recipe, type RecipeAnswers, type RecipeProblem } from '@tienda/core/dns/recipe';
+import type { ZoneWish } from '@tienda/core/dns/zoneWish';
 import { toALabel } from '@tienda/core/idna/idna';
 import { ApiProblem } from '../../api/client';
 import { useOtherZone } from '../../api/points';
@@ -22,32 +16,35 @@ import { Field } from '../../ui/Field';
 import { Text } from '../../ui/Text';
 import { ForwardForm } from './ForwardForm';
 import { MailForm } from './MailForm';
-import { recordProblemText } from './RecordForm';
+import { RecordForm, recordProblemText } from './RecordForm';
 
 const words = texts.points;
 /** What is taken over from another name, and sending visitors and mail on, are no recipes of answers. */
 const sameAs = 'sameAs';
 const forward = 'forward';
 const mailForward = 'mailForward';
-type Wanted = Recipe['id'] | typeof sameAs | typeof forward | typeof mailForward;
+const add = 'add';
+type Wanted = Recipe['id'] | typeof sameAs | typeof forward | typeof mailForward | typeof add;
 
 const wantedIds: readonly string[] = [forward, mailForward, ...recipes.map(({ id }) => id), sameAs];
 const isWanted = (id: string | undefined): id is Wanted => id !== undefined && wantedIds.includes(id);
 
 interface RecipesProps {
   readonly zone: string;
+  /** It is one of many names that are changed alike. */
+  readonly isMany?: boolean;
   readonly records: readonly DnsRecord[];
   /** What somebody came here for. */
   readonly wanted?: string | undefined;
-  readonly onUse: (records: readonly DnsRecord[]) => void;
+  readonly onUse: (wish: ZoneWish) => void;
 }
 
 /** What people come for, each as a few answers; what it changes is seen among the records before it is saved. */
-export function Recipes({ zone, records, wanted, onUse }: RecipesProps) {
+export function Recipes({ zone, isMany = false, records, wanted, onUse }: RecipesProps) {
   const [chosen, setChosen] = useState(isWanted(wanted) ? wanted : undefined);
   const leave = () => setChosen(undefined);
-  const use = (after: readonly DnsRecord[]) => {
-    onUse(after);
+  const use = (wish: ZoneWish) => {
+    onUse(wish);
     leave();
   };
   const recipe = recipes.find(({ id }) => id === chosen);
@@ -70,10 +67,16 @@ export function Recipes({ zone, records, wanted, onUse }: RecipesProps) {
         {chip(mailForward, texts.mailForward.title)}
         {recipes.map(({ id }) => chip(id, words.recipes[id]))}
         {chip(sameAs, words.sameAs)}
+        {isMany ? chip(add, words.add) : null}
       </ChipStrip>
-      {chosen === forward ? <ForwardForm zone={zone} records={records} onUse={use} onLeave={leave} /> : null}
-      {chosen === mailForward ? <MailForm zone={zone} records={records} onUse={use} onLeave={leave} /> : null}
-      {chosen === sameAs ? <SameAs zone={zone} onUse={use} onLeave={leave} /> : null}
+      {chosen === forward ? <ForwardForm zone={zone} isMany={isMany} onUse={use} onLeave={leave} /> : null}
+      {chosen === mailForward ? (
+        <MailForm zone={zone} isMany={isMany} records={records} onUse={use} onLeave={leave} />
+      ) : null}
+      {chosen === add ? (
+        <RecordForm zone={zone} onPut={(record) => use({ kind: 'add', records: [record] })} onLeave={leave} />
+      ) : null}
+      {chosen === sameAs ? <SameAs onUse={use} onLeave={leave} /> : null}
       {recipe ? (
         <RecipeForm key={recipe.id} recipe={recipe} zone={zone} records={records} onUse={use} onLeave={leave} />
       ) : null}
@@ -92,7 +95,7 @@ function RecipeForm({ recipe, zone, records, onUse, onLeave }: RecipeFormProps) 
   const use = () => {
     const after = withRecipe(zone, records, recipe, answers);
     if ('code' in after) setProblem(after);
-    else onUse(after);
+    else onUse({ kind: 'recipe', recipe: recipe.id, answers });
   };
   return (
     <Card label={words.recipes[recipe.id]}>
@@ -118,18 +121,19 @@ function RecipeForm({ recipe, zone, records, onUse, onLeave }: RecipeFormProps) 
   );
 }
 
-interface SameAsProps extends Pick<RecipesProps, 'zone' | 'onUse'> {
+interface SameAsProps extends Pick<RecipesProps, 'onUse'> {
   readonly onLeave: () => void;
 }
 
 /** The records of another name of the account, in the place of these. */
-function SameAs({ zone, onUse, onLeave }: SameAsProps) {
+function SameAs({ onUse, onLeave }: SameAsProps) {
   const [typed, setTyped] = useState('');
   const other = useOtherZone();
   const name = toALabel(typed.trim().toLowerCase());
   const isUnknown = other.error instanceof ApiProblem && other.error.status === 404;
   const take = () => {
-    if (name) other.mutate(name, { onSuccess: (from) => onUse(asIn(from.records, from.name, zone)) });
+    if (name)
+      other.mutate(name, { onSuccess: (from) => onUse({ kind: 'same', from: from.name, records: from.records }) });
   };
   return (
     <Card label={words.sameAs}>

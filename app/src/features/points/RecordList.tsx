@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { isSameRecord, recordKey, shownData, type DnsRecord } from '@tienda/core/dns/record';
 import { inOrder, withRecord, withRecords } from '@tienda/core/dns/zone';
+import { wished, type ZoneWish } from '@tienda/core/dns/zoneWish';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { palette } from '../../ui/palette';
@@ -44,23 +45,28 @@ export function RecordList({ zone, draft: { records, difference, change } }: Rec
               <Action kind="link" title={words.putBack} onPress={() => change(withRecords(records, [record]))} />
             </RecordRow>
           );
+        const others = () => records.filter((one) => !isSameRecord(one, record));
         const put = (after: readonly DnsRecord[]) => {
           change(after);
           leave();
         };
+        const use = (wish: ZoneWish) => {
+          const after = wished(zone, others(), wish);
+          if (!('code' in after)) put(after);
+        };
         const form = {
           zone,
           record,
-          onRemove: () => put(records.filter((one) => !isSameRecord(one, record))),
+          onRemove: () => put(others()),
           onLeave: leave,
         };
         return (
           <View key={key}>
             <RecordRow record={record} note={note} onPress={() => setOpened(opened === key ? undefined : key)} />
             {opened !== key ? null : record.type === 'FORWARD' ? (
-              <ForwardForm {...form} records={records} onUse={put} />
+              <ForwardForm {...form} onUse={use} />
             ) : record.type === 'MAIL' ? (
-              <MailForm {...form} records={records} onUse={put} />
+              <MailForm {...form} records={records} onUse={use} />
             ) : (
               <RecordForm {...form} onPut={(after) => put(withRecord(records, after, record))} />
             )}

@@ -9,6 +9,7 @@ export const mailForward = {
   allOthers: 'all others',
   allOf: (zone: string) => `all others at ${zone}`,
   address: 'Address',
+  addressHintMany: 'orders is that address at each of the names',
   addressHint: (zone: string) => `orders is orders@${zone}`,
   to: 'Where its mail goes',
   toHint: 'One or several mail addresses. Each is asked once whether it wants that.',

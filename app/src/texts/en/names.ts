@@ -225,6 +225,7 @@ export const names = {
     show: 'Privacy off',
     contacts: 'Contacts',
     nameservers: 'Nameservers',
+    records: 'Records',
     group: 'Put in a group',
     renew: 'Renew',
   },

@@ -92,6 +92,7 @@ export const points = {
     keepsDetail: 'What comes after your name is put after the address',
     keepsWord: 'path kept',
     names: 'Of which names',
+    namesOfMany: { '@ www': 'each name, and www below it', '@': 'each name itself', www: 'www below each name' },
     another: 'Another name',
     name: 'Name',
   },
@@ -133,6 +134,30 @@ export const points = {
     all: (version: number) => `Asked just now in three places: all of them see version ${version}.`,
     until: (until: string) => `Seen everywhere by ${until} at the latest. Looked at again by itself.`,
     over: 'Every old answer is over by now. Looked at again by itself.',
+  },
+  many: {
+    title: (count: number) => (count === 1 ? 'Records of 1 name' : `Records of ${count} names`),
+    back: 'All names',
+    none: 'No names chosen',
+    noneDetail: 'Choose names in the list first, then Records.',
+    which: (names: string, more: number) =>
+      more > 0 ? `${names} and ${more} more, all alike.` : `${names}, all alike.`,
+    elsewhere: (count: number) =>
+      `${count === 1 ? '1 of them uses' : `${count} of them use`} other nameservers: there it counts once they come back.`,
+    nameHint: '@ is each name itself, www is www below it',
+    willChange: (will: number, same: number) =>
+      [
+        will === 1 ? '1 name will change.' : `${will} names will change.`,
+        same > 0 ? (same === 1 ? '1 is so already.' : `${same} are so already.`) : '',
+      ]
+        .filter(Boolean)
+        .join(' '),
+    haveChanged: (count: number) =>
+      count === 1 ? '1 name answers so from now on.' : `${count} names answer so from now on.`,
+    takenBack: (count: number) => (count === 1 ? '1 name is as it was.' : `${count} names are as they were.`),
+    meanwhile: 'somebody else changed it meanwhile, so it stays as it is.',
+    save: (count: number) => (count === 1 ? 'Save for 1 name' : `Save for ${count} names`),
+    more: 'Change something else',
   },
   records: 'Records',
   version: (version: number) => (version === 0 ? 'as it began' : `version ${version}`),

@@ -8,6 +8,7 @@ export const mailForward: Texts['mailForward'] = {
   allOthers: 'todas las demás',
   allOf: (zone) => `todas las demás de ${zone}`,
   address: 'Dirección',
+  addressHintMany: 'pedidos es esa dirección en cada uno de los nombres',
   addressHint: (zone) => `pedidos es pedidos@${zone}`,
   to: 'Adónde va su correo',
   toHint: 'Una o varias direcciones de correo. A cada una se le pregunta una vez si lo quiere.',

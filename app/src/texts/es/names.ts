@@ -226,6 +226,7 @@ export const names: Texts['names'] = {
     show: 'Privacidad desactivada',
     contacts: 'Contactos',
     nameservers: 'Servidores de nombres',
+    records: 'Entradas',
     group: 'Poner en un grupo',
     renew: 'Renovar',
   },

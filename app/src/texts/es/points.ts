@@ -82,6 +82,7 @@ export const points: typeof english = {
     keepsDetail: 'Lo que sigue a su nombre se pone tras la dirección',
     keepsWord: 'con la ruta',
     names: 'De qué nombres',
+    namesOfMany: { '@ www': 'cada nombre, y www debajo', '@': 'solo cada nombre', www: 'www debajo de cada nombre' },
     another: 'Otro nombre',
     name: 'Nombre',
   },
@@ -122,6 +123,29 @@ export const points: typeof english = {
     all: (version) => `Preguntado ahora mismo en tres lugares: todos ven la versión ${version}.`,
     until: (until) => `Visto en todas partes ${until} a más tardar. Se mira de nuevo solo.`,
     over: 'Toda respuesta antigua ha caducado ya. Se mira de nuevo solo.',
+  },
+  many: {
+    title: (count) => (count === 1 ? 'Entradas de 1 nombre' : `Entradas de ${count} nombres`),
+    back: 'Todos los nombres',
+    none: 'No hay nombres elegidos',
+    noneDetail: 'Elija primero nombres en la lista, y después Entradas.',
+    which: (names, more) => (more > 0 ? `${names} y ${more} más, todos igual.` : `${names}, todos igual.`),
+    elsewhere: (count) =>
+      `${count === 1 ? '1 de ellos usa' : `${count} de ellos usan`} otros servidores: allí cuenta cuando vuelvan.`,
+    nameHint: '@ es cada nombre, www es www debajo',
+    willChange: (will, same) =>
+      [
+        will === 1 ? 'Cambiará 1 nombre.' : `Cambiarán ${will} nombres.`,
+        same > 0 ? (same === 1 ? '1 ya está así.' : `${same} ya están así.`) : '',
+      ]
+        .filter(Boolean)
+        .join(' '),
+    haveChanged: (count) =>
+      count === 1 ? '1 nombre responde así desde ahora.' : `${count} nombres responden así desde ahora.`,
+    takenBack: (count) => (count === 1 ? '1 nombre está como estaba.' : `${count} nombres están como estaban.`),
+    meanwhile: 'otra persona lo cambió entretanto, así que se queda como está.',
+    save: (count) => (count === 1 ? 'Guardar para 1 nombre' : `Guardar para ${count} nombres`),
+    more: 'Cambiar otra cosa',
   },
   records: 'Entradas',
   version: (version) => (version === 0 ? 'como empezó' : `versión ${version}`),

@@ -1,0 +1,1 @@
+export { ManyPointsScreen as default } from '../../features/points/ManyPointsScreen';
