@@ -105,7 +105,11 @@ export function useTakeBackZones() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (changed: ChangedZones['changed']) =>
-      inParts(changed, (versions) => call<ChangedZones>('POST', '/api/me/zone-changes/back', { versions })),
+      inParts(changed, (some) =>
+        call<ChangedZones>('POST', '/api/me/zone-changes/back', {
+          versions: some.map(({ name, version }) => ({ name, version })),
+        }),
+      ),
     onSettled: () => queries.invalidateQueries({ queryKey: ['me', 'names'] }),
   });
 }

@@ -40,11 +40,19 @@ export function wished(zone: string, records: readonly DnsRecord[], wish: ZoneWi
 
 /** What came of changing many zones. */
 export interface ChangedZones {
-  /** With the version that each has now; before it is done, with the one that it had. */
-  readonly changed: readonly { readonly name: string; readonly version: number }[];
+  readonly changed: readonly ChangedZone[];
   /** Those that were so already. */
   readonly same: readonly string[];
   readonly cannot: readonly NotChangedZone[];
+}
+
+export interface ChangedZone {
+  readonly name: string;
+  /** That it has now; before it is done, the one that it had. */
+  readonly version: number;
+  /** How many records came, and how many went. */
+  readonly added: number;
+  readonly removed: number;
 }
 
 /** A zone that cannot be so, and why. */

@@ -125,7 +125,11 @@ function Setting({ name: { name, unicode, delegation = startingDelegation }, typ
         </View>
       )}
       {isMoved ? <WhatIsLost name={name} from={pointsTo(delegation)} to={typed.at} /> : null}
-      {after.length > 0 ? <Text kind="small">{after.join(' ')}</Text> : null}
+      {after.length > 0 ? (
+        <Text kind="small" style={styles.after}>
+          {after.join(' ')}
+        </Text>
+      ) : null}
       <View role="status">
         {look.isPending ? (
           <Text kind="small" colour="quiet">
@@ -169,10 +173,15 @@ function WhatIsLost({ name, from, to }: WhatIsLostProps) {
     others: count(({ type }) => type !== 'FORWARD' && type !== 'MAIL'),
   };
   const parts = (['forwards', 'mail', 'others'] as const).filter((part) => counts[part] > 0);
-  return <Text kind="small">{words.lost(listText(parts.map((part) => words.lostParts[part](counts[part]))))}</Text>;
+  const said =
+    counts.others === records.length
+      ? words.lostParts.records(records.length)
+      : listText(parts.map((part) => words.lostParts[part](counts[part])));
+  return <Text kind="small">{words.lost(said)}</Text>;
 }
 
 const styles = StyleSheet.create({
+  after: { marginVertical: 6 },
   link: { alignItems: 'flex-start' },
   records: { paddingVertical: 10 },
   actions: { flexDirection: 'row', flexWrap: 'wrap', gap: 10, marginTop: 8 },

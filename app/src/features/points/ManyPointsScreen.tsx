@@ -17,7 +17,7 @@ import { Recipes } from './Recipes';
 const words = texts.points.many;
 /** So many names are written out. */
 const shownNames = 3;
-const shownProblems = 10;
+const shownLines = 10;
 
 /** Records of many names, changed alike: what it comes to is found out before it is done, and taken back after it. */
 export function ManyPointsScreen() {
@@ -112,16 +112,26 @@ interface CameProps {
 }
 
 /** What came of it, and of which names it could not be. */
-function Came({ kind, text, zones: { cannot } }: CameProps) {
+function Came({ kind, text, zones: { changed, cannot } }: CameProps) {
   return (
     <>
       <Notice kind={kind}>{text}</Notice>
-      {cannot.slice(0, shownProblems).map((one) => (
+      {changed.slice(0, shownLines).map(({ name, added, removed }) => (
+        <Text key={name} kind="small" style={styles.changed}>
+          {words.one(toULabel(name), added, removed)}
+        </Text>
+      ))}
+      {changed.length > shownLines ? (
+        <Text kind="small" style={styles.changed}>
+          {texts.points.linesMore(changed.length - shownLines)}
+        </Text>
+      ) : null}
+      {cannot.slice(0, shownLines).map((one) => (
         <Notice key={one.name} kind="problem">
           {`${toULabel(one.name)}: ${whyNot(one)}`}
         </Notice>
       ))}
-      {cannot.length > shownProblems ? <Text>{texts.points.linesMore(cannot.length - shownProblems)}</Text> : null}
+      {cannot.length > shownLines ? <Text>{texts.points.linesMore(cannot.length - shownLines)}</Text> : null}
     </>
   );
 }
@@ -133,5 +143,6 @@ function whyNot({ code, about, other }: NotChangedZone): string {
 }
 
 const styles = StyleSheet.create({
+  changed: { paddingVertical: 2, paddingHorizontal: 12 },
   actions: { flexDirection: 'row', flexWrap: 'wrap', gap: 10, marginTop: 10 },
 });

@@ -36,7 +36,7 @@ test('without names somebody is led to choose some', async () => {
 });
 
 test('what it comes to is found out, then done, then taken back; names that cannot are told with why', async () => {
-  const changed = names.slice(0, 2).map((name) => ({ name, version: 3 }));
+  const changed = names.slice(0, 2).map((name) => ({ name, version: 3, added: 2, removed: 1 }));
   const cannot = [
     { name: 'quayquill.studio', code: 'aliasBesideOthers', about: 'www CNAME', other: 'www A' },
     { name: 'a.org', code: 'ipv4', about: '192', other: '' },
@@ -49,6 +49,7 @@ test('what it comes to is found out, then done, then taken back; names that cann
   fireEvent.change(screen.getByLabelText('Where visitors are sent'), { target: { value: 'sites.quayhost.example' } });
   click('Show what it changes');
   expect(await screen.findByText('2 names will change.')).toBeTruthy();
+  expect(screen.getByText('saltwhistle.boats: 2 records more, 1 less')).toBeTruthy();
   expect(screen.getByText(/^quayquill\.studio: www CNAME stands alone at its name/)).toBeTruthy();
   expect(screen.getByText(/^a\.org: “192” is not an IPv4 address/)).toBeTruthy();
   click('Save for 2 names');
@@ -71,13 +72,17 @@ test('what it comes to is found out, then done, then taken back; names that cann
   click('Take it back');
   expect(await screen.findByText('1 name is as it was.')).toBeTruthy();
   expect(screen.getByText(/^saltwhistle\.boats: somebody else changed it meanwhile/)).toBeTruthy();
-  expect(posted(server).at(-1)).toEqual({ versions: changed });
+  expect(posted(server).at(-1)).toEqual({ versions: changed.map(({ name, version }) => ({ name, version })) });
   click('Change something else');
   expect(screen.getByRole('button', { name: 'Forward it' })).toBeTruthy();
 });
 
 test('a recipe, mail and a record are sent as they were answered; a failed answer leaves what was chosen', async () => {
-  const server = open({ changed: [{ name: 'a.org', version: 1 }], same: names.slice(1), cannot: [] });
+  const server = open({
+    changed: [{ name: 'a.org', version: 1, added: 1, removed: 0 }],
+    same: names.slice(1),
+    cannot: [],
+  });
   fireEvent.click(await screen.findByRole('button', { name: 'A host gave me an address' }));
   fireEvent.change(screen.getByLabelText('IPv4 address'), { target: { value: '192.0.2.7' } });
   click('Show what it changes');

@@ -76,6 +76,7 @@ export const pointing = {
   lostParts: {
     forwards: (count: number) => (count === 1 ? 'a forward of visitors' : `${count} forwards of visitors`),
     mail: (count: number) => (count === 1 ? 'a forward of mail' : `${count} forwards of mail`),
+    records: (count: number) => (count === 1 ? '1 record' : `${count} records`),
     others: (count: number) => (count === 1 ? '1 other record' : `${count} other records`),
   },
   back: (records: number) =>

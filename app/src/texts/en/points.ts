@@ -152,6 +152,8 @@ export const points = {
       ]
         .filter(Boolean)
         .join(' '),
+    one: (name: string, added: number, removed: number) =>
+      `${name}: ${[added > 0 ? `${count(added)} more` : '', removed > 0 ? `${removed} less` : ''].filter(Boolean).join(', ')}`,
     haveChanged: (count: number) =>
       count === 1 ? '1 name answers so from now on.' : `${count} names answer so from now on.`,
     takenBack: (count: number) => (count === 1 ? '1 name is as it was.' : `${count} names are as they were.`),

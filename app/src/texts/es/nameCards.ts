@@ -77,6 +77,7 @@ export const pointing: Texts['names']['pointing'] = {
   lostParts: {
     forwards: (count) => (count === 1 ? 'un reenvío de visitas' : `${count} reenvíos de visitas`),
     mail: (count) => (count === 1 ? 'un reenvío de correo' : `${count} reenvíos de correo`),
+    records: (count) => (count === 1 ? '1 entrada' : `${count} entradas`),
     others: (count) => (count === 1 ? '1 entrada más' : `${count} entradas más`),
   },
   back: (records) =>

@@ -140,6 +140,8 @@ export const points: typeof english = {
       ]
         .filter(Boolean)
         .join(' '),
+    one: (name, added, removed) =>
+      `${name}: ${[added > 0 ? `${count(added)} más` : '', removed > 0 ? `${removed} menos` : ''].filter(Boolean).join(', ')}`,
     haveChanged: (count) =>
       count === 1 ? '1 nombre responde así desde ahora.' : `${count} nombres responden así desde ahora.`,
     takenBack: (count) => (count === 1 ? '1 nombre está como estaba.' : `${count} nombres están como estaban.`),

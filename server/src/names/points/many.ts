@@ -1,7 +1,13 @@
 import type { Actor } from '@tienda/core/accounts/actor';
 import type { DnsRecord } from '@tienda/core/dns/record';
 import { zoneDifference, zoneProblems } from '@tienda/core/dns/zone';
-import { wished, type ChangedZones, type NotChangedZone, type ZoneWish } from '@tienda/core/dns/zoneWish';
+import {
+  wished,
+  type ChangedZone,
+  type ChangedZones,
+  type NotChangedZone,
+  type ZoneWish,
+} from '@tienda/core/dns/zoneWish';
 import { toULabel } from '@tienda/core/idna/idna';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database } from '../../platform/db/database';
@@ -61,8 +67,7 @@ export class ManyZones {
       else if (!('code' in after) && isSame(zone.records, after)) same.push(one.name);
       else if (!('code' in after)) wanted.push({ held: one, kept: zone, records: after });
     }
-    const shown = (some: readonly Wanted[]) => some.map(({ held: { name }, kept: { version } }) => ({ name, version }));
-    if (isPreview) return { changed: shown(wanted), same, cannot };
+    if (isPreview) return { changed: wanted.map((one) => shown(one, one.kept.version)), same, cannot };
     await aliases.know(wanted.flatMap(({ records }) => records));
     return this.write(actor, wanted, same, cannot);
   }
@@ -94,11 +99,12 @@ export class ManyZones {
     cannotYet: readonly NotChangedZone[],
   ): Promise<ChangedZones> {
     const { database, names, zones, mailForwards, outbox, clock } = this.parts;
-    const changed: { name: string; version: number }[] = [];
+    const changed: ChangedZone[] = [];
     const cannot = [...cannotYet];
     const next = wanted.values();
     const lane = async () => {
-      for (const { held, kept, records } of next) {
+      for (const one of next) {
+        const { held, kept, records } = one;
         const after = await database.transaction(async (transaction) => {
           const now = clock.now();
           const done = await zones.change(transaction, kept, records, who, now);
@@ -107,7 +113,7 @@ export class ManyZones {
           await mailForwards.ask(transaction, account, held.name, records);
           return done;
         });
-        if (after) changed.push({ name: after.name, version: after.version });
+        if (after) changed.push(shown(one, after.version));
         else cannot.push({ name: held.name, ...meanwhile });
       }
     };
@@ -118,6 +124,11 @@ export class ManyZones {
 }
 
 const meanwhile = { code: 'meanwhile', about: '', other: '' } as const;
+
+function shown({ kept: { name, records: before }, records }: Wanted, version: number): ChangedZone {
+  const { added, removed } = zoneDifference(before, records);
+  return { name, version, added: added.length, removed: removed.length };
+}
 
 function isSame(before: readonly DnsRecord[], after: readonly DnsRecord[]): boolean {
   const { added, removed, retimed } = zoneDifference(before, after);
