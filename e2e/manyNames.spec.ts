@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { orderNames, untilEnded } from '../scripts/demo.mjs';
 import { countLoads } from './buyer';
 import { expect, freshWord, member, test } from './shop';
@@ -34,5 +35,25 @@ test('records of many names are changed alike: what cannot be is told, the rest 
   await shop.getByLabel('Your other name').fill(names[2] ?? '');
   await shop.getByRole('button', { name: 'Show what it changes' }).click();
   await expect(shop.getByText('2 names will change. 1 is so already.')).toBeVisible();
+  await shop.getByRole('button', { name: 'Leave it' }).click();
+  const download = shop.waitForEvent('download');
+  await shop.getByRole('button', { name: 'Save as zone files' }).click();
+  const archive = readFileSync(await (await download).path());
+  const input = shop.getByLabel('Read zone files').and(shop.locator('input'));
+  await input.setInputFiles({ name: 'zones.zip', mimeType: 'application/zip', buffer: archive });
+  // Two have no record yet, and the third is as its file says.
+  await expect(shop.getByText('0 names will change. 1 is so already.')).toBeVisible();
+  await input.setInputFiles({ name: 'zones.zip', mimeType: 'application/zip', buffer: Buffer.from('none') });
+  await expect(shop.getByText('This archive cannot be read.')).toBeVisible();
+  await input.setInputFiles(
+    names.map((name) => ({ name: `${name}.zone`, mimeType: 'text/dns', buffer: Buffer.from('@ A 192.0.2.7\nx MX 1') })),
+  );
+  await expect(shop.getByText('3 names will change.')).toBeVisible();
+  await expect(shop.getByText('3 lines were not read:')).toBeVisible();
+  await shop.getByRole('button', { name: 'Save for 3 names' }).click();
+  await expect(shop.getByText('3 names answer so from now on.')).toBeVisible();
+  expect(await recordsOf(names[2])).toMatchObject([{ type: 'A', data: ['192.0.2.7'] }]);
+  await shop.getByRole('button', { name: 'Take it back' }).click();
+  await expect(shop.getByText('3 names are as they were.')).toBeVisible();
   expect(loads()).toBe(0);
 });

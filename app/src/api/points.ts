@@ -3,9 +3,9 @@ import { masterData, type DnsRecord } from '@tienda/core/dns/record';
 import type { ShownCertificate, ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
 import type { MailTrial, ShownMail, ShownMailTarget } from '@tienda/core/dns/shownMail';
 import type { Visit } from '@tienda/core/dns/visit';
-import type { ChangedZones, ZoneWish } from '@tienda/core/dns/zoneWish';
+import type { ChangedZone, ChangedZones, NotChangedZone, ZoneWish } from '@tienda/core/dns/zoneWish';
 import type { ZoneSight } from '@tienda/core/dns/sight';
-import { call } from './client';
+import { ApiProblem, call } from './client';
 import { soonMs, someTimeMs, useMine } from './mine';
 
 const addressOf = (name: string) => `/api/me/names/${encodeURIComponent(name)}/zone`;
@@ -97,6 +97,49 @@ export function useChangeZones() {
     onSettled: (_zones, _fault, { preview }) => {
       if (!preview) void queries.invalidateQueries({ queryKey: ['me', 'names'] });
     },
+  });
+}
+
+/** So many requests at once. */
+const lanes = 6;
+
+async function inLanes<Item, Result>(items: readonly Item[], send: (item: Item) => Promise<Result>): Promise<Result[]> {
+  const results: Result[] = [];
+  const next = items.entries();
+  const lane = async () => {
+    for (const [at, item] of next) results[at] = await send(item);
+  };
+  await Promise.all(Array.from({ length: lanes }, lane));
+  return results;
+}
+
+/** The records of many names as they are now. */
+export function useZones() {
+  return useMutation({
+    mutationFn: (names: readonly string[]) => inLanes(names, (name) => call<ShownZone>('GET', addressOf(name))),
+  });
+}
+
+/** Writes the records of many names, each as a file says it is to be; what was written before something went wrong stays so. */
+export function useSaveZones() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async (zones: readonly (ChangedZone & { readonly records: readonly DnsRecord[] })[]) => {
+      const cannot: NotChangedZone[] = [];
+      const changed: ChangedZone[] = [];
+      await inLanes(zones, async ({ name, version, records, added, removed }) => {
+        const typed = records.map((record) => ({ ...record, data: masterData(record) }));
+        try {
+          const after = await call<ShownZone>('PUT', addressOf(name), { version, records: typed, fromFile: true });
+          changed.push({ name, version: after.version, added, removed });
+        } catch (fault) {
+          if (!(fault instanceof ApiProblem) || fault.status !== 409) throw fault;
+          cannot.push({ name, code: 'meanwhile', about: '', other: '' });
+        }
+      });
+      return { changed, same: [], cannot } satisfies ChangedZones;
+    },
+    onSettled: () => queries.invalidateQueries({ queryKey: ['me', 'names'] }),
   });
 }
 

@@ -1,7 +1,7 @@
 import { Link, router } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import type { ChangedZones, NotChangedZone, ZoneWish } from '@tienda/core/dns/zoneWish';
+import type { ZoneWish } from '@tienda/core/dns/zoneWish';
 import { toULabel } from '@tienda/core/idna/idna';
 import { useChangeZones, useTakeBackZones } from '../../api/points';
 import { chosenNames } from '../../shop/held/chosenNames';
@@ -12,12 +12,13 @@ import { Empty, Failure } from '../../ui/Empty';
 import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
+import { Came } from './Came';
 import { Recipes } from './Recipes';
+import { ZoneFiles } from './ZoneFiles';
 
 const words = texts.points.many;
 /** So many names are written out. */
 const shownNames = 3;
-const shownLines = 10;
 
 /** Records of many names, changed alike: what it comes to is found out before it is done, and taken back after it. */
 export function ManyPointsScreen() {
@@ -37,6 +38,7 @@ export function ManyPointsScreen() {
           </Text>
           {elsewhere > 0 ? <Notice kind="notice">{words.elsewhere(elsewhere)}</Notice> : null}
           <Changing names={names} first={first} />
+          <ZoneFiles names={names} />
         </>
       )}
     </Screen>
@@ -105,44 +107,6 @@ function Changing({ names, first }: ChangingProps) {
   );
 }
 
-interface CameProps {
-  readonly kind: 'good' | 'notice';
-  readonly text: string;
-  readonly zones: ChangedZones;
-}
-
-/** What came of it, and of which names it could not be. */
-function Came({ kind, text, zones: { changed, cannot } }: CameProps) {
-  return (
-    <>
-      <Notice kind={kind}>{text}</Notice>
-      {changed.slice(0, shownLines).map(({ name, added, removed }) => (
-        <Text key={name} kind="small" style={styles.changed}>
-          {words.one(toULabel(name), added, removed)}
-        </Text>
-      ))}
-      {changed.length > shownLines ? (
-        <Text kind="small" style={styles.changed}>
-          {texts.points.linesMore(changed.length - shownLines)}
-        </Text>
-      ) : null}
-      {cannot.slice(0, shownLines).map((one) => (
-        <Notice key={one.name} kind="problem">
-          {`${toULabel(one.name)}: ${whyNot(one)}`}
-        </Notice>
-      ))}
-      {cannot.length > shownLines ? <Text>{texts.points.linesMore(cannot.length - shownLines)}</Text> : null}
-    </>
-  );
-}
-
-function whyNot({ code, about, other }: NotChangedZone): string {
-  const { problems, together } = texts.points;
-  if (code in problems) return problems[code as keyof typeof problems](about);
-  return code in together ? together[code as keyof typeof together](about, other) : words.meanwhile;
-}
-
 const styles = StyleSheet.create({
-  changed: { paddingVertical: 2, paddingHorizontal: 12 },
   actions: { flexDirection: 'row', flexWrap: 'wrap', gap: 10, marginTop: 10 },
 });

@@ -160,6 +160,17 @@ export const points = {
     meanwhile: 'somebody else changed it meanwhile, so it stays as it is.',
     save: (count: number) => (count === 1 ? 'Save for 1 name' : `Save for ${count} names`),
     more: 'Change something else',
+    files: 'As files',
+    filesDetail:
+      'A zone file for each name, in an archive. Read in, each finds its name by its $ORIGIN or by what it is called.',
+    filesOut: 'Save as zone files',
+    filesIn: 'Read zone files',
+    archive: 'zones.zip',
+    unreadable: 'This archive cannot be read. Choose a ZIP archive, or the files themselves.',
+    notRead: {
+      notChosen: (name: string) => `${name} is not among the names that were chosen.`,
+      empty: () => 'there is no record in it that can be read.',
+    },
   },
   records: 'Records',
   version: (version: number) => (version === 0 ? 'as it began' : `version ${version}`),

@@ -148,6 +148,17 @@ export const points: typeof english = {
     meanwhile: 'otra persona lo cambió entretanto, así que se queda como está.',
     save: (count) => (count === 1 ? 'Guardar para 1 nombre' : `Guardar para ${count} nombres`),
     more: 'Cambiar otra cosa',
+    files: 'Como archivos',
+    filesDetail:
+      'Un archivo de zona por nombre, en un ZIP. Al leerlos, cada uno encuentra su nombre por su $ORIGIN o por cómo se llama.',
+    filesOut: 'Guardar como archivos de zona',
+    filesIn: 'Leer archivos de zona',
+    archive: 'zonas.zip',
+    unreadable: 'Este archivo no se puede leer. Elija un ZIP, o los propios archivos de zona.',
+    notRead: {
+      notChosen: (name) => `${name} no está entre los nombres elegidos.`,
+      empty: () => 'no hay en él ninguna entrada que se pueda leer.',
+    },
   },
   records: 'Entradas',
   version: (version) => (version === 0 ? 'como empezó' : `versión ${version}`),
