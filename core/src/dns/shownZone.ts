@@ -17,6 +17,8 @@ export interface ShownZone {
   readonly certificates?: readonly ShownCertificate[];
   /** False while the name is delegated to others, so that nobody asks for this. */
   readonly isAsked: boolean;
+  /** True while its registry has it out of service, as its holder has not confirmed the address; left out otherwise. */
+  readonly isSuspended?: boolean;
 }
 
 /** A state that a zone had. */

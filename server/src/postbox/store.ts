@@ -38,7 +38,7 @@ export interface Accepted {
   readonly due: readonly Due[];
 }
 
-export type Delivery = typeof mailDelivery.$inferSelect;
+type Delivery = typeof mailDelivery.$inferSelect;
 
 /** A delivery that this process has taken for a while. */
 export interface ClaimedDelivery extends Delivery {

@@ -5,7 +5,7 @@ import { texts } from '../../texts/texts';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 
-const words = texts.points.many;
+const words = texts.manyPoints;
 /** So many names are told one by one. */
 const shownLines = 10;
 

@@ -119,7 +119,7 @@ export function ForwardForm({ zone, isMany = false, record, onUse, onRemove, onL
         <Field
           mono
           label={words.name}
-          hint={isMany ? texts.points.many.nameHint : texts.points.nameHint(zone)}
+          hint={isMany ? texts.manyPoints.nameHint : texts.points.nameHint(zone)}
           value={below}
           error={problemAt('name')}
           onChange={(name) => {

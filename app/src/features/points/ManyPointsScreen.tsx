@@ -16,7 +16,7 @@ import { Came } from './Came';
 import { Recipes } from './Recipes';
 import { ZoneFiles } from './ZoneFiles';
 
-const words = texts.points.many;
+const words = texts.manyPoints;
 /** So many names are written out. */
 const shownNames = 3;
 

@@ -115,6 +115,7 @@ function Pointing({ zone, wanted, head }: PointingProps) {
     <Screen mono title={toULabel(name)} foot={foot}>
       {head}
       {zone.isAsked ? null : <Notice kind="notice">{words.notAsked}</Notice>}
+      {zone.isSuspended ? <Notice kind="problem">{words.suspended}</Notice> : null}
       {save.isError && isChanged ? <Failure fault={save.error} /> : null}
       {save.isError && !isChanged ? <Notice kind="good">{words.saved(version)}</Notice> : null}
       {saved && saved.version === version && !isChanged && !save.isError ? (

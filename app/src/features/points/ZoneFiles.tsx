@@ -11,7 +11,7 @@ import { Text } from '../../ui/Text';
 import { Came } from './Came';
 import { readFiles, textFiles, zoneArchive } from './zoneFiles';
 
-const words = texts.points.many;
+const words = texts.manyPoints;
 
 /** Zone files of many names: out as an archive, in as files or one, with what they come to before it is saved. */
 export function ZoneFiles({ names }: { readonly names: readonly string[] }) {

@@ -86,6 +86,12 @@ test('who uses other nameservers is told that nobody asks for these records', as
   expect(await screen.findByText(/^This name uses other nameservers/)).toBeTruthy();
 });
 
+test('who has not confirmed the address sees why the name is out of service', async () => {
+  serverWith({ isSuspended: true });
+  show(<PointsScreen />);
+  expect(await screen.findByText(/^Out of service: the holder’s address is not confirmed/)).toBeTruthy();
+});
+
 test('what another name has is taken over as a change that is not saved yet; a name of others is named', async () => {
   const server = serverWith();
   const other: DnsRecord = { name: 'www', type: 'CNAME', ttl: 3600, data: ['a.org'] };

@@ -11,6 +11,7 @@ import { statement } from './statement';
 import { names } from './names';
 import { points } from './points';
 import { mailForward, mailTarget } from './mail';
+import { manyPoints } from './manyPoints';
 import { holderChange, holderCheck, security } from './security';
 import { nameCount, terms, years } from './counts';
 
@@ -40,6 +41,7 @@ export const en = {
   security,
   holderChange,
   mailForward,
+  manyPoints,
   mailTarget,
   holderCheck,
   places: {

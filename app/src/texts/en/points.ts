@@ -19,6 +19,8 @@ export const points = {
   open: 'Records and recipes',
   notAsked:
     'This name uses other nameservers, so these records are not asked for. Set Tienda’s nameservers to use them.',
+  suspended:
+    'Out of service: the holder’s address is not confirmed, so its registry lets nobody find it. It is back within minutes once the link in the mail is opened.',
   web: 'Web',
   webAt: (where: string) => `answers at ${where}`,
   webOn: (where: string) => `visitors are sent on to ${where}`,
@@ -134,43 +136,6 @@ export const points = {
     all: (version: number) => `Asked just now in three places: all of them see version ${version}.`,
     until: (until: string) => `Seen everywhere by ${until} at the latest. Looked at again by itself.`,
     over: 'Every old answer is over by now. Looked at again by itself.',
-  },
-  many: {
-    title: (count: number) => (count === 1 ? 'Records of 1 name' : `Records of ${count} names`),
-    back: 'All names',
-    none: 'No names chosen',
-    noneDetail: 'Choose names in the list first, then Records.',
-    which: (names: string, more: number) =>
-      more > 0 ? `${names} and ${more} more, all alike.` : `${names}, all alike.`,
-    elsewhere: (count: number) =>
-      `${count === 1 ? '1 of them uses' : `${count} of them use`} other nameservers: there it counts once they come back.`,
-    nameHint: '@ is each name itself, www is www below it',
-    willChange: (will: number, same: number) =>
-      [
-        will === 1 ? '1 name will change.' : `${will} names will change.`,
-        same > 0 ? (same === 1 ? '1 is so already.' : `${same} are so already.`) : '',
-      ]
-        .filter(Boolean)
-        .join(' '),
-    one: (name: string, added: number, removed: number) =>
-      `${name}: ${[added > 0 ? `${count(added)} more` : '', removed > 0 ? `${removed} less` : ''].filter(Boolean).join(', ')}`,
-    haveChanged: (count: number) =>
-      count === 1 ? '1 name answers so from now on.' : `${count} names answer so from now on.`,
-    takenBack: (count: number) => (count === 1 ? '1 name is as it was.' : `${count} names are as they were.`),
-    meanwhile: 'somebody else changed it meanwhile, so it stays as it is.',
-    save: (count: number) => (count === 1 ? 'Save for 1 name' : `Save for ${count} names`),
-    more: 'Change something else',
-    files: 'As files',
-    filesDetail:
-      'A zone file for each name, in an archive. Read in, each finds its name by its $ORIGIN or by what it is called.',
-    filesOut: 'Save as zone files',
-    filesIn: 'Read zone files',
-    archive: 'zones.zip',
-    unreadable: 'This archive cannot be read. Choose a ZIP archive, or the files themselves.',
-    notRead: {
-      notChosen: (name: string) => `${name} is not among the names that were chosen.`,
-      empty: () => 'there is no record in it that can be read.',
-    },
   },
   records: 'Records',
   version: (version: number) => (version === 0 ? 'as it began' : `version ${version}`),

@@ -7,6 +7,7 @@ import { statement } from './statement';
 import { names } from './names';
 import { points } from './points';
 import { mailForward, mailTarget } from './mail';
+import { manyPoints } from './manyPoints';
 import { holderChange, holderCheck, security } from './security';
 import { lineup, wordbench } from './compare';
 import { nameCount, terms, years } from './counts';
@@ -41,6 +42,7 @@ export const es: Texts = {
   security,
   holderChange,
   mailForward,
+  manyPoints,
   mailTarget,
   holderCheck,
   places: {

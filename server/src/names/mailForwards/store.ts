@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, isNotNull, lt } from 'drizzle-orm';
+import { and, desc, eq, inArray, lt } from 'drizzle-orm';
 import type { Database, Transaction } from '../../platform/db/database';
 import { mailDelivery, mailTarget } from '../../platform/db/schema';
 
@@ -63,11 +63,4 @@ export class MailForwardStore {
   async sweepOut(before: Date): Promise<void> {
     await this.database.delete(mailDelivery).where(lt(mailDelivery.endedAt, before));
   }
-}
-
-/** A name is nobody's any more: what became of its mail is nobody's to see. What is on its way still gets there. */
-export async function mailForgotten(transaction: Transaction, name: string): Promise<void> {
-  const ofName = eq(mailDelivery.zone, name);
-  await transaction.delete(mailDelivery).where(and(ofName, isNotNull(mailDelivery.endedAt)));
-  await transaction.update(mailDelivery).set({ zone: '' }).where(ofName);
 }

@@ -118,7 +118,7 @@ export class Pointing {
     return writeZoneText(name, kept.records, kept.serial);
   }
 
-  private async shown({ delegation }: HeldName, kept: KeptZone): Promise<ShownZone> {
+  private async shown({ delegation, suspended }: HeldName, kept: KeptZone): Promise<ShownZone> {
     const { name, version, serial, records, signing } = kept;
     const isAsked = pointsTo(delegation ?? startingDelegation) === 'tienda';
     const hosts = records.filter(({ type }) => type === 'FORWARD').map((record) => wholeName(name, record));
@@ -134,6 +134,7 @@ export class Pointing {
       serial,
       records,
       isAsked,
+      ...(suspended ? { isSuspended: true } : {}),
       ...(signing ? { signing: shownSigning(signing) } : {}),
       ...(hosts.length > 0 ? { certificates: shownOnes } : {}),
     };

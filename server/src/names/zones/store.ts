@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, lt, sql, type SQL } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull, lt, sql, type SQL } from 'drizzle-orm';
 import type { Who } from '@tienda/core/accounts/actor';
 import { forwardOf } from '@tienda/core/dns/forward';
 import { mailForwardOf } from '@tienda/core/dns/mailForward';
@@ -9,11 +9,11 @@ import { nextSerial } from '@tienda/core/dns/zone';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { certificatesWanted } from '../certificates/store';
-import { mailForgotten } from '../mailForwards/store';
 import {
   aliasTarget,
   aliasUse,
   forwardChanges,
+  mailDelivery,
   mailForward,
   servedRecord,
   servedZone,
@@ -69,6 +69,13 @@ export async function zoneGone(transaction: Transaction, name: string): Promise<
   await mailForgotten(transaction, name);
   await transaction.delete(servedZone).where(eq(servedZone.name, name));
   await transaction.execute(sql`select pg_notify(${forwardChanges}, ${name})`);
+}
+
+/** A name is nobody's any more: what became of its mail is nobody's to see. What is on its way still gets there. */
+async function mailForgotten(transaction: Transaction, name: string): Promise<void> {
+  const ofName = eq(mailDelivery.zone, name);
+  await transaction.delete(mailDelivery).where(and(ofName, isNotNull(mailDelivery.endedAt)));
+  await transaction.update(mailDelivery).set({ zone: '' }).where(ofName);
 }
 
 /** The zones of names that are held, and what name servers read of them: both in one transaction. */
