@@ -69,6 +69,20 @@ test('visitors are sent on from the moment it is saved, as it was said, and no m
   await arrives(() => visit(name), 404);
 });
 
+test('a name that leads nowhere shows a page in the words of its holder', async () => {
+  const name = await held();
+  const page = { name: '@', type: 'PAGE', ttl: 60, data: '"Salt & Whistle" "We open in May."' };
+  await put(200, name, 0, page);
+  await arrives(() => visit(name), 200);
+  const { body, headers } = await visit(name);
+  expect(body).toContain('<h1>Salt &amp; Whistle</h1>');
+  expect(headers['content-security-policy']).toContain("default-src 'none'");
+  expect((await visit(name, '/boats')).status).toBe(404);
+  expect(await tried(name)).toMatchObject({ outcome: 'works', hops: [{ status: 200 }] });
+  await put(200, name, 1);
+  await arrives(() => visit(name), 404);
+});
+
 test('a masked target is shown under the name, in the words of its holder', async () => {
   const name = await held();
   await put(200, name, 0, forward('@', `${to} masked path "Salt & Whistle" "Boats"`));

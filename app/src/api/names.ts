@@ -19,13 +19,20 @@ function addressOf(name: string, currency: Currency): string {
   return `/api/me/names/${encodeURIComponent(name)}?currency=${currency}`;
 }
 
-/** A name held; once what is under way with it has ended, what hangs on that is asked for anew. */
-export function useName(name: string) {
+/**
+ * A name held; once what is under way with it has ended, what hangs on that is asked for anew.
+ *
+ * @param isLeaving it was given back, and its registry has not said so yet
+ */
+export function useName(name: string, isLeaving = false) {
   const queries = useQueryClient();
   const currency = useStored(currencyStore);
-  const held = useMine<ShownName>(['names', currency, name], addressOf(name, currency), ({ changing, holderChange }) =>
-    changing ? soonMs : holderChange ? someTimeMs : undefined,
-  );
+  const held = useMine<ShownName>(['names', currency, name], addressOf(name, currency), (known) => {
+    const { changing, holderChange, givingBack } = known;
+    // What is on its way out is looked at until it is gone, or stays and can be given back again.
+    const isOnItsWay = changing === true || (isLeaving && !givingBack);
+    return isOnItsWay ? soonMs : holderChange ? someTimeMs : undefined;
+  });
   const { changing = false, holderChange } = held.data ?? {};
   const isUnderWay = changing || holderChange !== undefined;
   useEffect(() => {

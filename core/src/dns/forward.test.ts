@@ -1,8 +1,19 @@
 import fc from 'fast-check';
-import { forwardAnswer, forwardData, forwardOf, leadsTo, mayBeFramed, readTarget, type Forward } from './forward';
+import {
+  forwardAnswer,
+  forwardData,
+  forwardOf,
+  leadsTo,
+  mayBeFramed,
+  metOf,
+  pageAnswer,
+  readTarget,
+  type Forward,
+} from './forward';
+import { withForward } from './recipe';
 import { masterData, readRecord, shownData, type DnsRecord } from './record';
 import { servedRows } from './servedZone';
-import { zoneProblems } from './zone';
+import { pointedAt, zoneProblems } from './zone';
 import { readZoneText, writeZoneText } from './zoneText';
 
 const zone = 'saltwhistle.sail';
@@ -155,5 +166,37 @@ describe('as a record', () => {
     expect(codes(top, record('www', 'FORWARD', 'quayhost.example'))).toEqual([]);
     expect(codes(top, record('www', 'FORWARD', `http://${zone}/x`))).toEqual(['forwardLoop', 'forwardLoop']);
     expect(codes(record('@', 'FORWARD', zone))).toEqual(['forwardLoop']);
+  });
+});
+
+describe('a page of one’s own words', () => {
+  const page = { kind: 'page', title: 'Salt & <Whistle>', text: 'We open in May.\n\nSee you\nthen.' } as const;
+
+  test('says them and nothing else, at the name alone', () => {
+    const { status, headers, body } = pageAnswer(page, 'saltwhistle.sail', 'GET', '/?from=quay');
+    expect(status).toBe(200);
+    expect(headers['Content-Security-Policy']).toContain("default-src 'none'");
+    expect(body).toContain('<h1>Salt &amp; &lt;Whistle&gt;</h1>');
+    expect(body).toContain('<p>We open in May.</p>\n<p>See you<br>then.</p>');
+    expect(pageAnswer(page, 'saltwhistle.sail', 'GET', '/boats').status).toBe(404);
+    expect(pageAnswer(page, 'saltwhistle.sail', 'POST', '/')).toMatchObject({ status: 405, body: '' });
+    expect(pageAnswer({ ...page, title: '', text: '' }, 'saltwhistle.sail', 'GET', '/').body).toContain(
+      '<h1>saltwhistle.sail</h1>',
+    );
+  });
+
+  test('is a record like others, and stands alone where visitors come', () => {
+    const data = masterData({ type: 'PAGE', data: [page.title, page.text] });
+    const read = readRecord('saltwhistle.sail', { name: '@', type: 'PAGE', ttl: 3600, data });
+    if ('code' in read) throw new Error(read.code);
+    expect(metOf(read)).toEqual(page);
+    expect(pointedAt([read]).page).toEqual(page);
+    const address: DnsRecord = { name: '@', type: 'A', ttl: 3600, data: ['192.0.2.7'] };
+    expect(zoneProblems('saltwhistle.sail', [read, address]).map(({ code }) => code)).toEqual(['pageBesideOthers']);
+    expect(withForward([address], [read])).toEqual([read]);
+    expect(servedRows('saltwhistle.sail', [read], 1, () => ['192.0.2.80']).at(-1)).toMatchObject({
+      type: 'A',
+      content: '192.0.2.80',
+    });
   });
 });

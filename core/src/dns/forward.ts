@@ -20,6 +20,23 @@ export interface Forward {
   readonly description: string;
 }
 
+/** A page of Tienda's at a name that leads nowhere else, in its holder's words. */
+export interface OwnPage {
+  readonly kind: 'page';
+  readonly title: string;
+  /** Plain: lines that are empty part paragraphs. */
+  readonly text: string;
+}
+
+/** What visitors of a name meet that come in here. */
+export type Met = Forward | OwnPage;
+
+/** What a FORWARD or PAGE record says. */
+export function metOf({ type, data }: { readonly type: string; readonly data: readonly string[] }): Met {
+  const [title = '', text = ''] = data;
+  return type === 'PAGE' ? { kind: 'page', title, text } : forwardOf({ data });
+}
+
 export const longestTarget = 2048;
 
 export type TargetProblemCode = 'url' | 'urlScheme' | 'urlPrivate' | 'urlUser' | 'urlTooLong';
@@ -123,6 +140,46 @@ export function forwardAnswer(forward: Forward, method: string, asked: string): 
     headers: { ...plainText, Location: location, 'Cache-Control': cache },
     body: `${location}\n`,
   };
+}
+
+/**
+ * What a visitor of a page is answered; whatever else is asked for below it is not there, and says so with the same page.
+ *
+ * @param asked path and query, as in the first line of a request
+ */
+export function pageAnswer(page: OwnPage, host: string, method: string, asked: string): ForwardAnswer {
+  if (method !== 'GET' && method !== 'HEAD')
+    return { status: 405, headers: { ...plainText, Allow: 'GET, HEAD' }, body: '' };
+  const headers = {
+    'Content-Type': 'text/html; charset=utf-8',
+    'X-Content-Type-Options': 'nosniff',
+    'Cache-Control': 'no-cache',
+    'Content-Security-Policy':
+      "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'none'; base-uri 'none'; form-action 'none'",
+  };
+  return { status: /^\/(\?|$)/.test(asked) ? 200 : 404, headers, body: ownPage(page, host) };
+}
+
+/** As plain as can be, in both kinds of light. */
+function ownPage({ title, text }: OwnPage, host: string): string {
+  const said = inHtml(title || host);
+  const paragraphs = text
+    .split(/\n\s*\n/)
+    .filter((paragraph) => paragraph.trim() !== '')
+    .map((paragraph) => `<p>${inHtml(paragraph.trim()).replaceAll('\n', '<br>')}</p>`);
+  return `<!doctype html>
+<html>
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<title>${said}</title>
+<style>:root{color-scheme:light dark}body{margin:0;min-height:100vh;display:grid;place-content:center;font:1.1rem/1.6 system-ui,sans-serif}main{max-width:34rem;padding:2rem}h1{overflow-wrap:anywhere}</style>
+</head>
+<body><main><h1>${said}</h1>
+${paragraphs.join('\n')}
+</main></body>
+</html>
+`;
 }
 
 const plainText = { 'Content-Type': 'text/plain; charset=utf-8', 'X-Content-Type-Options': 'nosniff' } as const;

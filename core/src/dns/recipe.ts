@@ -31,7 +31,7 @@ export interface Recipe {
 export type RecipeId = 'webAddress' | 'webName' | 'mail' | 'noMail' | 'proof';
 
 /** Types that say where visitors of the web go. */
-const web: readonly RecordType[] = ['A', 'AAAA', 'ALIAS', 'FORWARD', 'CNAME', 'HTTPS'];
+const web: readonly RecordType[] = ['A', 'AAAA', 'ALIAS', 'FORWARD', 'PAGE', 'CNAME', 'HTTPS'];
 const site: Recipe['replaces'] = [
   { name: '@', types: web },
   { name: 'www', types: web },
@@ -141,7 +141,7 @@ export function withRecipe(
   return withRecords(records, added, removed);
 }
 
-/** The records of a zone once visitors are sent on: what led them elsewhere from the same names is gone. */
+/** The records of a zone once visitors are sent on, or shown a page: what led them elsewhere from the same names is gone. */
 export function withForward(records: readonly DnsRecord[], forwards: readonly DnsRecord[]): DnsRecord[] {
   const names = new Set(forwards.map(({ name }) => name));
   const removed = records.filter(({ name, type }) => names.has(name) && web.includes(type));

@@ -10,6 +10,7 @@ export const recordTypes = [
   'AAAA',
   'ALIAS',
   'FORWARD',
+  'PAGE',
   'CNAME',
   'MX',
   'MAIL',
@@ -113,12 +114,13 @@ export type FieldKind =
   /** In quotes, or one word; empty where left out. */
   | 'words';
 
-/** The fields of each type's data, in their order (RFC 1035, 2782, 3596, 4034, 6698, 8659, 9460); ALIAS, FORWARD and MAIL are Tienda's own. */
+/** The fields of each type's data, in their order (RFC 1035, 2782, 3596, 4034, 6698, 8659, 9460); ALIAS, FORWARD, PAGE and MAIL are Tienda's own. */
 export const recordFields: Readonly<Record<RecordType, readonly FieldKind[]>> = {
   A: ['ipv4'],
   AAAA: ['ipv6'],
   ALIAS: ['host'],
   FORWARD: ['url', 'forwardKind', 'keptPart', 'words', 'words'],
+  PAGE: ['words', 'words'],
   CNAME: ['host'],
   NS: ['host'],
   MX: ['short', 'hostOrNone'],

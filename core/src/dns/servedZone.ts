@@ -53,12 +53,12 @@ export function servedRows(
   return [...own, ...written, ...emptyNames(zone, records)];
 }
 
-/** The addresses of what is answered with those of somebody else: an ALIAS, a FORWARD. */
+/** The addresses of what is answered with those of somebody else: an ALIAS, a FORWARD, a PAGE. */
 export type AddressesOf = (record: DnsRecord) => readonly string[];
 
-/** ALIAS and FORWARD are Tienda's own: what is answered are addresses, like any other, and signed like them. */
+/** ALIAS, FORWARD and PAGE are Tienda's own: what is answered are addresses, like any other, and signed like them. */
 function withAddresses(record: DnsRecord, addressesOf: AddressesOf): DnsRecord[] {
-  if (record.type !== 'FORWARD' && record.type !== 'ALIAS') return [record];
+  if (record.type !== 'FORWARD' && record.type !== 'PAGE' && record.type !== 'ALIAS') return [record];
   return addressesOf(record).map((address) => ({
     ...record,
     type: address.includes(':') ? 'AAAA' : 'A',

@@ -75,7 +75,7 @@ export function sightQuestions(
 /** What is asked for where a record of Tienda's own is answered as others. */
 function askedTypes(type: RecordType): readonly string[] {
   if (type === 'MAIL') return [];
-  return type === 'ALIAS' || type === 'FORWARD' ? ['A', 'AAAA'] : [type];
+  return type === 'ALIAS' || type === 'FORWARD' || type === 'PAGE' ? ['A', 'AAAA'] : [type];
 }
 
 /** An answer to a question about one name, as far as it is about that name. */

@@ -1,6 +1,6 @@
 import ipaddr from 'ipaddr.js';
 import { isPublic } from './delegation';
-import { forwardOf, type Forward } from './forward';
+import { forwardOf, metOf, type Forward, type OwnPage } from './forward';
 import { catchAll, mailForwardOf, mostMailTargets, takesMailHere } from './mailForward';
 import {
   isSameRecord,
@@ -35,6 +35,8 @@ export type ZoneProblemCode =
   | 'addressesBesideAlias'
   /** Visitors are sent on by Tienda: addresses beside it would be answered by turns. */
   | 'forwardBesideOthers'
+  /** Visitors are shown a page by Tienda: likewise. */
+  | 'pageBesideOthers'
   /** A visitor would be sent round and round. */
   | 'forwardLoop'
   /** One address is forwarded to too many. */
@@ -149,11 +151,12 @@ function conflictWith(record: DnsRecord, here: readonly DnsRecord[]): [ZoneProbl
   const ofType = (...types: RecordType[]) => here.find((one) => one !== record && types.includes(one.type));
   const other = here.find((one) => one !== record);
   if (record.type === 'CNAME' && other) return [other.type === 'CNAME' ? 'severalAliases' : 'aliasBesideOthers', other];
-  const isForward = record.type === 'FORWARD';
-  const addresses = record.type === 'ALIAS' || isForward ? ofType('A', 'AAAA', 'ALIAS', 'FORWARD') : undefined;
+  const isOwn = record.type === 'ALIAS' || record.type === 'FORWARD' || record.type === 'PAGE';
+  const addresses = isOwn ? ofType('A', 'AAAA', 'ALIAS', 'FORWARD', 'PAGE') : undefined;
   if (addresses) {
-    const isSame = addresses.type === record.type;
-    return [isForward ? 'forwardBesideOthers' : isSame ? 'severalAliases' : 'addressesBesideAlias', addresses];
+    if (record.type === 'FORWARD') return ['forwardBesideOthers', addresses];
+    if (record.type === 'PAGE') return ['pageBesideOthers', addresses];
+    return [addresses.type === record.type ? 'severalAliases' : 'addressesBesideAlias', addresses];
   }
   const mail = isNullMx(record) ? ofType('MX') : undefined;
   return mail && ['noMailBesideMail', mail];
@@ -359,6 +362,8 @@ export interface PointedAt {
   readonly web: readonly string[];
   /** Where visitors are sent on to. */
   readonly forward?: Forward;
+  /** The page that visitors are shown. */
+  readonly page?: OwnPage;
   /** Undefined where it is said that there is no mail. */
   readonly mail: readonly string[] | undefined;
   /** Which of its addresses are forwarded, where its mail comes in here: what is before the @, each once. */
@@ -370,11 +375,13 @@ export function pointedAt(records: readonly DnsRecord[]): PointedAt {
   const web = top.filter(({ type }) => type === 'A' || type === 'AAAA' || type === 'ALIAS');
   const mail = top.filter(({ type }) => type === 'MX');
   const forward = top.find(({ type }) => type === 'FORWARD');
+  const [page] = top.filter(({ type }) => type === 'PAGE').map(metOf);
   const forwarded = top.filter(({ type }) => type === 'MAIL').map((record) => mailForwardOf(record).local);
   return {
     ...(forwarded.length > 0 && takesMailHere(top, '@') ? { forwarded: [...new Set(forwarded)] } : {}),
     web: web.flatMap(({ data }) => data),
     ...(forward ? { forward: forwardOf(forward) } : {}),
+    ...(page?.kind === 'page' ? { page } : {}),
     mail: mail.some(isNullMx)
       ? undefined
       : mail.toSorted((a, b) => Number(a.data[0]) - Number(b.data[0])).flatMap(({ data }) => data.slice(1)),

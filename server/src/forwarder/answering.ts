@@ -1,5 +1,5 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import { forwardAnswer, type Forward, type ForwardAnswer } from '@tienda/core/dns/forward';
+import { forwardAnswer, pageAnswer, type ForwardAnswer, type Met } from '@tienda/core/dns/forward';
 import type { Logger } from 'pino';
 import type { KnownHosts } from './knownHosts';
 
@@ -13,7 +13,7 @@ const away: ForwardAnswer = {
 };
 
 export interface AnsweringParts {
-  readonly forwards: KnownHosts<Forward>;
+  readonly forwards: KnownHosts<Met>;
   /** What an authority is answered that asks for a token. */
   readonly challenge: (token: string) => Promise<string | undefined>;
   readonly log: Logger;
@@ -39,12 +39,16 @@ export function answering({ forwards, challenge, log }: AnsweringParts) {
       );
       return;
     }
-    const answer = (forward: Forward | undefined) =>
-      send(request, response, forward ? forwardAnswer(forward, request.method ?? 'GET', asked) : nowhere);
+    const answer = (met: Met | undefined) =>
+      send(request, response, met ? answerTo(met, host, request.method ?? 'GET', asked) : nowhere);
     const found = forwards.find(host);
     if (!(found instanceof Promise)) return answer(found);
     found.then(answer, unread);
   };
+}
+
+function answerTo(met: Met, host: string, method: string, asked: string): ForwardAnswer {
+  return met.kind === 'page' ? pageAnswer(met, host, method, asked) : forwardAnswer(met, method, asked);
 }
 
 function hostOf({ headers }: IncomingMessage): string | undefined {

@@ -1,11 +1,11 @@
 import { eq, inArray } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import type { Pool } from 'pg';
-import type { Forward } from '@tienda/core/dns/forward';
+import type { Met } from '@tienda/core/dns/forward';
 import type { Database } from '../platform/db/database';
 import { acmeChallenge, certificate, webForward } from '../platform/db/schema';
 
-/** Where visitors are sent on, as it was written with the zones. */
+/** What visitors meet here, as it was written with the zones. */
 export class ForwardStore {
   private constructor(private readonly database: Database) {}
 
@@ -14,7 +14,7 @@ export class ForwardStore {
   }
 
   /** @param host in lower case, without port and last dot */
-  async find(host: string): Promise<Forward | undefined> {
+  async find(host: string): Promise<Met | undefined> {
     const labels = host.split('.');
     // The nearest asterisk stands for it (RFC 4592), after the host itself.
     const known = [host, ...labels.slice(1).map((_, at) => `*.${labels.slice(at + 1).join('.')}`)];

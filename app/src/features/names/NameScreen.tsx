@@ -33,8 +33,8 @@ const words = texts.names;
 export function NameScreen() {
   const { name } = useLocalSearchParams<{ name: string }>();
   const session = useSession();
-  const held = useName(name);
   const [given, setGiven] = useState<GivenBack>();
+  const held = useName(name, given !== undefined);
   // It was waited for, and is not among the account's any more.
   const isNotFound = held.error instanceof ApiProblem && held.error.status === 404;
   const isGone = given?.done === true || (given !== undefined && isNotFound);

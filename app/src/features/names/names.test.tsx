@@ -257,6 +257,19 @@ describe('what else is done with one name', () => {
     expect(screen.queryByText(/is given back/)).toBeNull();
   }, 15_000);
 
+  test('one that was seen a moment before it had gone is looked at until it has', async () => {
+    const back = [{ amount: 1107, balance: 0, currency: 'USD' as const }];
+    const server = showing({ givingBack: { until: '2026-11-29', back } });
+    server.instead.set('POST /api/me/names/saltwhistle.boats/give-back', { status: 200, body: { done: false, back } });
+    fireEvent.click(await screen.findByRole('button', { name: 'Give it back' }));
+    const { givingBack: _, ...seen } = { ...boats, givingBack: undefined };
+    server.instead.set(page, { status: 200, body: seen });
+    fireEvent.click(screen.getByRole('button', { name: 'Give it back now' }));
+    await waitFor(() => expect(screen.queryByRole('button', { name: 'Give it back now' })).toBeNull());
+    server.instead.set(page, { status: 404, body: { type: '/problems/not-found', detail: 'There is no such name.' } });
+    expect(await screen.findByText(/^saltwhistle\.boats is given back\./, undefined, { timeout: 5000 })).toBeTruthy();
+  });
+
   test('privacy is switched where it costs nothing, and put in the basket where it has its price', async () => {
     const server = showing({ privacy: false, hiding: { years: 2, amount: 500 }, privacyPolicy: 'priced' });
     expect(await screen.findByText(/Hiding it costs \$5\.00 before tax for the 2 years still to run/)).toBeTruthy();

@@ -154,12 +154,18 @@ function Pointing({ zone, wanted, head }: PointingProps) {
 
 /** Where the name itself leads, in two lines. */
 function Leads({ zone: { name, records, certificates = [], isAsked } }: { readonly zone: ShownZone }) {
-  const { web, forward, mail, forwarded } = pointedAt(records);
-  const sendsOn = records.find(({ type }) => type === 'FORWARD');
+  const { web, forward, page, mail, forwarded } = pointedAt(records);
+  const met = records.find(({ type }) => type === 'FORWARD' || type === 'PAGE');
   return (
     <Card>
       <Fact title={words.web}>
-        {forward ? words.webOn(forward.to) : web.length > 0 ? words.webAt(web.join(', ')) : words.webNowhere}
+        {forward
+          ? words.webOn(forward.to)
+          : page
+            ? texts.ownPage.shown(page.title)
+            : web.length > 0
+              ? words.webAt(web.join(', '))
+              : words.webNowhere}
       </Fact>
       <Fact title={words.mail}>
         {forwarded
@@ -171,7 +177,7 @@ function Leads({ zone: { name, records, certificates = [], isAsked } }: { readon
               : words.mailNowhere}
       </Fact>
       {isAsked && certificates.length > 0 ? <Fact title={words.secure}>{certificatesText(certificates)}</Fact> : null}
-      {sendsOn && isAsked ? <Visits zone={name} below={forward ? '@' : sendsOn.name} /> : null}
+      {met && isAsked ? <Visits zone={name} below={(forward ?? page) ? '@' : met.name} /> : null}
     </Card>
   );
 }

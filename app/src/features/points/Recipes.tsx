@@ -16,6 +16,7 @@ import { Field } from '../../ui/Field';
 import { Text } from '../../ui/Text';
 import { ForwardForm } from './ForwardForm';
 import { MailForm } from './MailForm';
+import { PageForm } from './PageForm';
 import { RecordForm, recordProblemText } from './RecordForm';
 
 const words = texts.points;
@@ -23,10 +24,11 @@ const words = texts.points;
 const sameAs = 'sameAs';
 const forward = 'forward';
 const mailForward = 'mailForward';
+const page = 'page';
 const add = 'add';
-type Wanted = Recipe['id'] | typeof sameAs | typeof forward | typeof mailForward | typeof add;
+type Wanted = Recipe['id'] | typeof sameAs | typeof forward | typeof mailForward | typeof page | typeof add;
 
-const wantedIds: readonly string[] = [forward, mailForward, ...recipes.map(({ id }) => id), sameAs];
+const wantedIds: readonly string[] = [forward, mailForward, page, ...recipes.map(({ id }) => id), sameAs];
 const isWanted = (id: string | undefined): id is Wanted => id !== undefined && wantedIds.includes(id);
 
 interface RecipesProps {
@@ -66,6 +68,7 @@ export function Recipes({ zone, isMany = false, records, wanted, onUse }: Recipe
         {chip(forward, words.forward.title)}
         {chip(mailForward, texts.mailForward.title)}
         {recipes.map(({ id }) => chip(id, words.recipes[id]))}
+        {chip(page, texts.ownPage.title)}
         {chip(sameAs, words.sameAs)}
         {isMany ? chip(add, words.add) : null}
       </ChipStrip>
@@ -73,6 +76,7 @@ export function Recipes({ zone, isMany = false, records, wanted, onUse }: Recipe
       {chosen === mailForward ? (
         <MailForm zone={zone} isMany={isMany} records={records} onUse={use} onLeave={leave} />
       ) : null}
+      {chosen === page ? <PageForm zone={zone} onUse={use} onLeave={leave} /> : null}
       {chosen === add ? (
         <RecordForm zone={zone} onPut={(record) => use({ kind: 'add', records: [record] })} onLeave={leave} />
       ) : null}

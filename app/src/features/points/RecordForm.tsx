@@ -7,6 +7,7 @@ import {
   usualTtl,
   type DnsRecord,
   type RecordProblem,
+  type RecordType,
 } from '@tienda/core/dns/record';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -15,8 +16,9 @@ import { Choice } from '../../ui/Choice';
 import { Field } from '../../ui/Field';
 
 const words = texts.points;
-/** Sending visitors and mail on has forms of its own. */
-const typedTypes = recordTypes.filter((type) => type !== 'FORWARD' && type !== 'MAIL');
+/** Tienda's own have forms of their own. */
+const ownForms: ReadonlySet<RecordType> = new Set(['FORWARD', 'PAGE', 'MAIL']);
+const typedTypes = recordTypes.filter((type) => !ownForms.has(type));
 
 interface RecordFormProps {
   readonly zone: string;

@@ -11,6 +11,7 @@ import { breaksAnywhere, fonts, thumb } from '../../ui/theme';
 import type { ZoneDraft } from './draft';
 import { ForwardForm, forwardText } from './ForwardForm';
 import { MailForm, mailForwardText } from './MailForm';
+import { PageForm, pageText } from './PageForm';
 import { RecordForm } from './RecordForm';
 
 const words = texts.points;
@@ -65,6 +66,8 @@ export function RecordList({ zone, draft: { records, difference, change } }: Rec
             <RecordRow record={record} note={note} onPress={() => setOpened(opened === key ? undefined : key)} />
             {opened !== key ? null : record.type === 'FORWARD' ? (
               <ForwardForm {...form} onUse={use} />
+            ) : record.type === 'PAGE' ? (
+              <PageForm {...form} onUse={use} />
             ) : record.type === 'MAIL' ? (
               <MailForm {...form} records={records} onUse={use} />
             ) : (
@@ -97,6 +100,7 @@ export function RecordList({ zone, draft: { records, difference, change } }: Rec
 /** What a record says: Tienda's own in words. */
 function textOf(record: DnsRecord): string {
   if (record.type === 'FORWARD') return forwardText(record);
+  if (record.type === 'PAGE') return pageText(record);
   return record.type === 'MAIL' ? mailForwardText(record) : shownData(record);
 }
 

@@ -236,6 +236,27 @@ describe('sending visitors on', () => {
   });
 });
 
+test('a page of one’s own words takes the place of what led visitors elsewhere, and is changed like any record', async () => {
+  const server = serverWith();
+  show(<PointsScreen />);
+  fireEvent.click(await screen.findByRole('button', { name: 'Put up a page' }));
+  fireEvent.change(screen.getByLabelText('Heading'), { target: { value: 'Salt "n" Whistle' } });
+  fireEvent.change(screen.getByLabelText('Text'), { target: { value: 'We open in May.\n\nSee you.' } });
+  fireEvent.click(button('Show what it changes'));
+  expect(await screen.findAllByText(/^Salt "n" Whistle · We open in May\./)).toHaveLength(2);
+  expect(screen.getByText('will go')).toBeTruthy();
+  fireEvent.click(button('PAGE at @: change'));
+  fireEvent.change(screen.getByLabelText('Text'), { target: { value: '' } });
+  fireEvent.click(button('Show what it changes'));
+  expect(await screen.findByText('Salt "n" Whistle')).toBeTruthy();
+  fireEvent.click(button('Save'));
+  await waitFor(() => expect(saved(server)).toHaveLength(1));
+  expect((saved(server)[0] as { records: { name: string; data: string }[] }).records).toMatchObject([
+    { name: 'www', data: '"Salt \\"n\\" Whistle" "We open in May.\\010\\010See you."' },
+    { name: '@', data: '"Salt \\"n\\" Whistle" ""' },
+  ]);
+});
+
 describe('signatures', () => {
   test.each([
     [undefined, /^Not signed\./, ['Sign it']],

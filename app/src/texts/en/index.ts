@@ -12,6 +12,7 @@ import { names } from './names';
 import { points } from './points';
 import { mailForward, mailTarget } from './mail';
 import { manyPoints } from './manyPoints';
+import { ownPage } from './ownPage';
 import { holderChange, holderCheck, security } from './security';
 import { nameCount, terms, years } from './counts';
 
@@ -42,6 +43,7 @@ export const en = {
   holderChange,
   mailForward,
   manyPoints,
+  ownPage,
   mailTarget,
   holderCheck,
   places: {

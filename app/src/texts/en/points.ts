@@ -155,6 +155,7 @@ export const points = {
     ALIAS: 'The name of a host',
     FORWARD: 'An address of the web, how visitors are sent on, and what of theirs is kept',
     MAIL: 'What is before the @, and a mail address that it goes to',
+    PAGE: 'A heading and a text, each in quotes',
     CNAME: 'The name of a host: www.quayhost.example',
     MX: 'Preference and mail server: 10 mx.lakepost.example',
     TXT: 'A text, with quotes or without',
@@ -271,6 +272,8 @@ export const points = {
     addressesBesideAlias: (what: string, other: string) => `${what} and ${other} cannot be together. Leave one.`,
     forwardBesideOthers: (what: string, other: string) =>
       `${what} sends visitors on, and ${other} leads them elsewhere. Leave one.`,
+    pageBesideOthers: (what: string, other: string) =>
+      `${what} shows a page, and ${other} leads visitors elsewhere. Leave one.`,
     forwardLoop: (what: string) => `${what} would send visitors round and round. Give it an address elsewhere.`,
     tooManyTargets: () => 'An address is forwarded to at most 25 others. Take some away.',
     mailLoop: (what: string) => `${what} would bring mail back to where it came from. Forward it elsewhere.`,

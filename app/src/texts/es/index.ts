@@ -8,6 +8,7 @@ import { names } from './names';
 import { points } from './points';
 import { mailForward, mailTarget } from './mail';
 import { manyPoints } from './manyPoints';
+import { ownPage } from './ownPage';
 import { holderChange, holderCheck, security } from './security';
 import { lineup, wordbench } from './compare';
 import { nameCount, terms, years } from './counts';
@@ -43,6 +44,7 @@ export const es: Texts = {
   holderChange,
   mailForward,
   manyPoints,
+  ownPage,
   mailTarget,
   holderCheck,
   places: {

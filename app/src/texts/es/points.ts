@@ -144,6 +144,7 @@ export const points: typeof english = {
     ALIAS: 'El nombre de un servidor',
     FORWARD: 'Una dirección web, cómo se reenvían las visitas y qué se conserva de lo que piden',
     MAIL: 'Lo que va delante de la @, y una dirección de correo adonde llega',
+    PAGE: 'Un encabezado y un texto, cada uno entre comillas',
     CNAME: 'El nombre de un servidor: www.quayhost.example',
     MX: 'Preferencia y servidor de correo: 10 mx.lakepost.example',
     TXT: 'Un texto, con comillas o sin ellas',
@@ -256,6 +257,8 @@ export const points: typeof english = {
     signerWithoutNameservers: (what) => `${what} necesita entradas NS a su lado.`,
     addressesBesideAlias: (what, other) => `${what} y ${other} no pueden estar juntos. Deje uno.`,
     forwardBesideOthers: (what, other) => `${what} reenvía las visitas, y ${other} las lleva a otro sitio. Deje uno.`,
+    pageBesideOthers: (what, other) =>
+      `${what} muestra una página, y ${other} lleva las visitas a otro sitio. Deje uno.`,
     forwardLoop: (what) => `${what} haría dar vueltas a las visitas. Dele una dirección de otro sitio.`,
     tooManyTargets: () => 'Una dirección se reenvía como mucho a otras 25. Quite algunas.',
     mailLoop: (what) => `${what} devolvería el correo a donde salió. Reenvíelo a otro sitio.`,

@@ -121,7 +121,9 @@ export class Pointing {
   private async shown({ delegation, suspended }: HeldName, kept: KeptZone): Promise<ShownZone> {
     const { name, version, serial, records, signing } = kept;
     const isAsked = pointsTo(delegation ?? startingDelegation) === 'tienda';
-    const hosts = records.filter(({ type }) => type === 'FORWARD').map((record) => wholeName(name, record));
+    const hosts = records
+      .filter(({ type }) => type === 'FORWARD' || type === 'PAGE')
+      .map((record) => wholeName(name, record));
     const certificates = hosts.length > 0 ? await this.parts.certificates.of(hosts) : [];
     const shownOnes = certificates.map(({ host, goodUntil, problem }) => ({
       host,

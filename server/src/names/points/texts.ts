@@ -92,6 +92,8 @@ export function zoneDetail({ code, record: { name, type }, other }: ZoneProblem)
       return `${name} has an ALIAS and an address: leave one of the two.`;
     case 'forwardBesideOthers':
       return `${name} sends visitors on, and ${other?.type ?? 'another record'} leads them elsewhere: leave one of the two.`;
+    case 'pageBesideOthers':
+      return `${name} shows a page, and ${other?.type ?? 'another record'} leads visitors elsewhere: leave one of the two.`;
     case 'forwardLoop':
       return `${name} would send visitors round and round: give it an address that leads elsewhere.`;
     case 'tooManyTargets':

@@ -1,6 +1,6 @@
 import type { Actor } from '@tienda/core/accounts/actor';
 import { isPublic } from '@tienda/core/dns/delegation';
-import { forwardOf, mayBeFramed, type Forward } from '@tienda/core/dns/forward';
+import { mayBeFramed, metOf, type Met } from '@tienda/core/dns/forward';
 import { wholeName } from '@tienda/core/dns/record';
 import { mostHops, nextAddress, type Hop, type Visit, type VisitOutcome } from '@tienda/core/dns/visit';
 import type { DnsAddress, DnsClient } from '../../gateways/dns/dnsClient';
@@ -40,16 +40,16 @@ export class Visits {
    */
   async of({ account }: Actor, name: string, below: string): Promise<Visit[]> {
     const { records, certificates = [] } = await this.parts.pointing.of(account, name);
-    const record = records.find((one) => one.type === 'FORWARD' && one.name === below);
+    const record = records.find((one) => (one.type === 'FORWARD' || one.type === 'PAGE') && one.name === below);
     if (!record) throw notFound('forward of that name');
     // An asterisk stands for any name: one of them is looked at.
     const host = wholeName(name, record).replace(/^\*/, 'any');
     const isSecured = certificates.some((one) => one.host === host && one.goodUntil !== undefined);
     const schemes = isSecured ? ['http', 'https'] : ['http'];
-    return Promise.all(schemes.map((scheme) => this.visit(`${scheme}://${host}/`, forwardOf(record))));
+    return Promise.all(schemes.map((scheme) => this.visit(`${scheme}://${host}/`, metOf(record))));
   }
 
-  private async visit(start: string, forward: Forward): Promise<Visit> {
+  private async visit(start: string, forward: Met): Promise<Visit> {
     const hops: Hop[] = [];
     const ended = (outcome: VisitOutcome): Visit => ({ hops, outcome });
     const asked = new Set<string>();

@@ -1,6 +1,6 @@
 import { and, desc, eq, inArray, isNotNull, lt, sql, type SQL } from 'drizzle-orm';
 import type { Who } from '@tienda/core/accounts/actor';
-import { forwardOf } from '@tienda/core/dns/forward';
+import { metOf } from '@tienda/core/dns/forward';
 import { mailForwardOf } from '@tienda/core/dns/mailForward';
 import { recordKey, wholeName, type DnsRecord } from '@tienda/core/dns/record';
 import { servedChange, servedRows, type AddressesOf, type ServedRow } from '@tienda/core/dns/servedZone';
@@ -197,19 +197,19 @@ export class ZoneStore {
   }
 
   private addressesOf(addresses: ReadonlyMap<string, readonly string[]>): AddressesOf {
-    return ({ type, data: [host = ''] }) => (type === 'FORWARD' ? this.forwarders : (addresses.get(host) ?? []));
+    return ({ type, data: [host = ''] }) => (isMetHere(type) ? this.forwarders : (addresses.get(host) ?? []));
   }
 
-  /** Where visitors are sent on from now on. */
+  /** What visitors meet here from now on. */
   private async sendOn(transaction: Transaction, known: KeptZone, records: readonly DnsRecord[]): Promise<void> {
-    const forwards = (some: readonly DnsRecord[]) => some.filter(({ type }) => type === 'FORWARD');
+    const forwards = (some: readonly DnsRecord[]) => some.filter(({ type }) => isMetHere(type));
     const [before, after] = [forwards(known.records), forwards(records)];
     if (before.map(recordKey).join() === after.map(recordKey).join()) return;
     await transaction.delete(webForward).where(eq(webForward.zone, known.name));
     const rows = after.map((record) => ({
       host: wholeName(known.name, record),
       zone: known.name,
-      forward: forwardOf(record),
+      forward: metOf(record),
     }));
     if (rows.length > 0) await transaction.insert(webForward).values(rows);
     // An authority can ask one host, and not all that an asterisk stands for.
@@ -274,6 +274,9 @@ async function forwardMail(
   await transaction.delete(mailForward).where(eq(mailForward.zone, name));
   if (rows.length > 0) await transaction.insert(mailForward).values(rows);
 }
+
+/** True for what is met here by visitors: sent on, or shown a page. */
+const isMetHere = (type: DnsRecord['type']) => type === 'FORWARD' || type === 'PAGE';
 
 /** The hosts that the ALIAS records of a zone lead to: each once, in their order. */
 function aliasHosts(records: readonly DnsRecord[]): string[] {

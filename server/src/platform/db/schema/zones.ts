@@ -12,7 +12,7 @@ import {
   text,
 } from 'drizzle-orm/pg-core';
 import type { Who } from '@tienda/core/accounts/actor';
-import type { Forward } from '@tienda/core/dns/forward';
+import type { Met } from '@tienda/core/dns/forward';
 import type { DnsRecord } from '@tienda/core/dns/record';
 import type { Signing } from '@tienda/core/dns/signing';
 import { instant } from './instant';
@@ -85,7 +85,7 @@ export const forwardChanges = 'forwards';
 /** Keys of certificates are sealed for this. */
 export const certificateKeys = 'certificate key';
 
-/** Where visitors of a host are sent on: what the forwarder reads, written with the zone. */
+/** What visitors of a host meet here, sent on or shown a page: what the forwarder reads, written with the zone. */
 export const webForward = pgTable(
   'web_forward',
   {
@@ -94,7 +94,7 @@ export const webForward = pgTable(
     zone: text()
       .notNull()
       .references(() => zone.name, { onDelete: 'cascade' }),
-    forward: jsonb().$type<Forward>().notNull(),
+    forward: jsonb().$type<Met>().notNull(),
   },
   (table) => [index('forward_zone').on(table.zone)],
 );
