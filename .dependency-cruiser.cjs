@@ -55,6 +55,34 @@ module.exports = {
       to: { path: '^app/src/(features|app)/' },
     },
     {
+      // What two pieces of the app fetch lands in the one that everybody loads first.
+      name: 'large-tables-come-later',
+      severity: 'error',
+      from: {
+        path: '^app/src/',
+        pathNot: '^app/src/shop/holder/(later|withPhones|HolderForm)[.]tsx?$|[.]test[.]tsx?$',
+      },
+      to: { path: '^app/src/shop/holder/(withPhones|HolderForm|PhoneField|PublicView)[.]tsx?$' },
+    },
+    {
+      name: 'held-names-come-later',
+      severity: 'error',
+      from: { path: '^app/src/', pathNot: '^app/src/(held|features/(names|points))/|[.]test[.]tsx?$' },
+      to: { path: '^app/src/(held/screens[.]ts|features/(names|points)/)' },
+    },
+    {
+      name: 'readers-of-names-come-later',
+      severity: 'error',
+      from: { path: '^app/src/', pathNot: '^app/src/shop/name/later[.]ts$|[.]test[.]tsx?$' },
+      to: { path: '^app/src/shop/name/reading[.]ts$' },
+    },
+    {
+      name: 'scales-come-later',
+      severity: 'error',
+      from: { path: '^app/src/', pathNot: '^app/src/ui/chart/plots[.]ts$|[.]test[.]tsx?$' },
+      to: { path: '^app/src/ui/chart/(Plot|BarPlot)[.]tsx$', dependencyTypesNot: ['type-only'] },
+    },
+    {
       name: 'only-stores-know-drizzle',
       severity: 'error',
       from: {

@@ -23,3 +23,6 @@ jest.mock('@shopify/flash-list', () => {
     );
   return { FlashList };
 });
+
+// Browsers have it, jsdom does not: tests that wait for a deadline bring their own.
+globalThis.AbortSignal.timeout ??= () => new AbortController().signal;

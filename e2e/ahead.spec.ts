@@ -55,6 +55,40 @@ test('what is typed before the script has come is searched for', async ({ shop, 
   await expect(shop).toHaveURL(new RegExp(`q=${word}`));
 });
 
+test('what stands on a page before the script is what the script takes over: a tap on it is not lost', async ({
+  shop,
+  viewport,
+}) => {
+  test.skip((viewport?.width ?? 0) >= 1000, 'wide pages are shown once the script has laid them out');
+  await shop.addInitScript(() => {
+    document.addEventListener('DOMContentLoaded', () => {
+      const before = Array.from(document.querySelectorAll('#root :is(a, button, h1, input)'));
+      Object.assign(globalThis, {
+        gone: () => before.filter((one) => !one.isConnected).map((one) => `${one.tagName} ${one.textContent}`),
+      });
+    });
+  });
+  for (const address of [
+    '/',
+    '/?q=saltwhistle',
+    '/find/saltwhistle.com',
+    '/names',
+    '/names/groups',
+    '/account',
+    '/basket',
+  ]) {
+    await shop.goto(address, { waitUntil: 'networkidle' });
+    await expect(shop.locator('html')).not.toHaveClass(/ahead/);
+    expect([address, await shop.evaluate(() => (globalThis as unknown as { gone: () => string[] }).gone())]).toEqual([
+      address,
+      [],
+    ]);
+  }
+  await shop.goto('/names/groups', { waitUntil: 'commit' });
+  await shop.getByRole('link', { name: /All names/ }).click();
+  await expect(shop.getByRole('heading', { name: 'Names', level: 1 })).toBeVisible();
+});
+
 test('a language chosen is the one that pages come in', async ({ shop }) => {
   await shop.goto('/account');
   await shop.getByRole('combobox').filter({ hasText: 'Español' }).selectOption('Español');

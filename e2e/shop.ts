@@ -92,6 +92,17 @@ export async function fillCard(page: Page, number = '4539000011110006'): Promise
   await page.getByLabel('Security code').fill('123');
 }
 
+/**
+ * Presses what asks a resolver, until it says this. Who was asked too early keeps for a while that there was nothing:
+ * the app says so, and whoever waits for it tries again.
+ */
+export async function tryUntil(press: () => Promise<void>, line: Locator): Promise<void> {
+  await expect(async () => {
+    await press();
+    await expect(line).toBeVisible({ timeout: 5000 });
+  }).toPass({ timeout: 90_000 });
+}
+
 /** Scrolls down until something has come: what is far below is made when it comes into sight, and may move away again. */
 export async function scrollTo(page: Page, wanted: Locator): Promise<void> {
   await expect(async () => {

@@ -3,10 +3,12 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { dnsPackages, dnsperf } from './dns.mjs';
-import { chromium, needNodeModules, needPackages, postgresql, root, say } from './setup.mjs';
+import { chromium, needNodeModules, needPackages, postgresql, root, say, wholeChromium } from './setup.mjs';
 
 /** What Tienda costs, each figure beside a floor measured in the same run. `npm run bench -- search` runs one part. */
-needPackages([postgresql, chromium, ...dnsPackages, dnsperf]);
+const asked = process.argv.slice(2);
+const isMeasured = (name) => asked.length === 0 || asked.includes(name);
+needPackages([postgresql, chromium, ...dnsPackages, dnsperf, ...(isMeasured('lighthouse') ? [wholeChromium] : [])]);
 needNodeModules();
 const { build } = await import('./build.mjs');
 const { prepareWorld, startServer, startStandIns, stop } = await import('./world.mjs');
@@ -20,6 +22,7 @@ const { benchHttp } = await import('./bench/http.mjs');
 const { benchIdeas } = await import('./bench/ideas.mjs');
 const { benchLighthouse } = await import('./bench/lighthouse.mjs');
 const { benchMail } = await import('./bench/mail.mjs');
+const { benchMoves } = await import('./bench/moves.mjs');
 const { benchNames } = await import('./bench/names.mjs');
 const { benchOrders } = await import('./bench/orders.mjs');
 const { benchPreview } = await import('./bench/preview.mjs');
@@ -45,13 +48,13 @@ const parts = {
   orders: () => benchOrders(),
   names: () => benchNames(url, env),
   care: () => benchCare(),
+  moves: () => benchMoves(),
   forwarding: () => benchForwarding(env),
   mail: () => benchMail(url, env),
   dns: () => benchDns(url, env),
   firstLoad: () => benchFirstLoad(url),
   lighthouse: () => benchLighthouse(url),
 };
-const asked = process.argv.slice(2);
 const rows = [];
 let hasFailed = false;
 let standIns;
@@ -60,7 +63,7 @@ try {
   standIns = await startStandIns(env);
   server = await startServer(env);
   for (const [name, measure] of Object.entries(parts)) {
-    if (asked.length > 0 && !asked.includes(name)) continue;
+    if (!isMeasured(name)) continue;
     say(`measuring: ${name}`);
     try {
       const measured = await measure();

@@ -75,18 +75,23 @@ async function buildPrograms() {
 async function buildWeb() {
   say('building the web app (a few minutes the first time)');
   const web = path.join(root, 'dist', 'web');
-  let pages = [];
-  for (const language of ['es', 'en']) {
+  const written = [];
+  const last = 'en';
+  for (const language of ['es', last]) {
     rmSync(web, { recursive: true, force: true });
     await exportWeb('app', web, { TIENDA_PAGES_IN: language });
-    const taken = takePages(web, language);
-    // The files of the last one stay. Their names may differ from those before; they do the same for all languages.
-    const files = new Map(taken.map(({ address, html }) => [address, filesOf(html)]));
-    pages = [
-      ...pages.map((page) => ({ ...page, html: page.html.replace(filesOf(page.html), () => files.get(page.address)) })),
-      ...taken,
-    ];
+    written.push(...takePages(web, language));
   }
+  // Only the last one's files are there. Their names may differ from those before; they do the same for all languages.
+  const files = new Map(
+    written.filter((page) => page.language === last).map((page) => [page.address, filesOf(page.html)]),
+  );
+  // In the browser a search is Find.
+  files.set('/search/[q]', files.get('/'));
+  const pages = written.map((page) => ({
+    ...page,
+    html: page.html.replace(filesOf(page.html), () => files.get(page.address)),
+  }));
   writeFileSync(path.join(root, 'dist', 'pages.json'), JSON.stringify(pages));
   await compress(web);
 }

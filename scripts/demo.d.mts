@@ -8,6 +8,8 @@ export interface VisitorAnswer {
 
 export class Visitor {
   readonly url: string;
+  /** Where it acts for an account that it helps: by which invitation. */
+  helps: string | undefined;
   constructor(url: string);
   static open(url: string): Promise<Visitor>;
   credentials(): { readonly cookie: string; readonly csrf: string };
@@ -24,11 +26,23 @@ export function signUp(visitor: Visitor, email: string, password: string): Promi
 export function tokenFor(paymentsUrl: string, number?: string, expiry?: string): Promise<string>;
 export interface WantedName {
   readonly name: string;
-  readonly action?: 'register' | 'renew' | 'restore' | 'privacy';
+  readonly action?: 'register' | 'renew' | 'restore' | 'privacy' | 'transfer';
   readonly years?: number;
   readonly privacy?: boolean;
   readonly autoRenew?: boolean;
 }
+export interface NameElsewhere {
+  readonly name: string;
+  readonly code: string;
+  readonly statuses?: readonly string[];
+  readonly daysOld?: number;
+  readonly daysLeft?: number;
+  readonly nameservers?: readonly string[] | null;
+}
+export function askFromElsewhere(name: string, authCode: string, registrar?: string): Promise<number>;
+export function sellerDoes(name: string, does: 'handOver' | 'nothing' | 'backOut' | 'giveWrongCode'): Promise<void>;
+export function callOffFromElsewhere(name: string, registrar?: string): Promise<number>;
+export function putElsewhere(visitor: Visitor, names: readonly NameElsewhere[], registrar?: string): Promise<void>;
 export interface OrderOptions {
   readonly card?: string;
   readonly key?: string;

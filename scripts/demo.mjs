@@ -36,6 +36,7 @@ const sailRecords = [
 
 /** Makes what the demo begins with, the way a person would: through the HTTP interface. Harmless when repeated. */
 export async function loadDemo(url) {
+  const signedIn = [];
   for (const { email, password } of demoSignIns) {
     const visitor = await Visitor.open(url);
     if (!(await opened(visitor, email, password))) {
@@ -43,10 +44,37 @@ export async function loadDemo(url) {
       continue;
     }
     await (email === marenContact.email ? loadMaren(visitor) : loadStudio(visitor));
+    signedIn.push({ visitor, email, password });
   }
+  const [owner, helper] = signedIn;
+  if (owner && helper) await letHelp(owner, helper);
+}
+
+/** Names of hers that are with other registrars, to be moved here: one is let go, one is not, one is locked there. */
+export const demoElsewhere = [
+  { name: 'boatyard-saltwhistle.org', code: 'k9-Tide!44', registrar: 'harbourgate', what: 'agreed to at once' },
+  { name: 'lakeside-saltwhistle.org', code: 'q2-Oar?71', registrar: 'northlight-names', what: 'refused' },
+  {
+    name: 'varnish-saltwhistle.org',
+    code: 'm5-Keel=08',
+    registrar: 'penny-quay',
+    what: 'locked there',
+    statuses: ['clientTransferProhibited'],
+  },
+];
+
+/** One looks after where the other's names point. */
+async function letHelp({ visitor, password }, { visitor: helper, email }) {
+  const { mine } = await visitor.expect(200, 'GET', '/api/me/helpers');
+  if (mine.some((one) => one.with === email)) return;
+  const invitation = { email, scopes: ['see', 'dns'], tells: true, password };
+  const { mine: invited } = await visitor.expect(201, 'POST', '/api/me/helpers', invitation);
+  const { id } = invited.find((one) => one.with === email);
+  await helper.expect(200, 'POST', `/api/me/helpers/${id}/accept`, {});
 }
 
 async function loadMaren(visitor) {
+  for (const one of demoElsewhere) await putElsewhere(visitor, [one], one.registrar);
   const names = await visitor.expect(200, 'GET', '/api/me/names');
   const missing = marenNames.filter(({ name }) => !names.some((held) => held.name === name));
   if (missing.length === 0) return;
@@ -93,8 +121,10 @@ const read = new Set();
 /** The latest code sent to an address and not read before, waited for in the demo inbox. */
 export async function codeFor(visitor, email, timeoutMs = 30_000) {
   for (const end = Date.now() + timeoutMs; Date.now() < end; await pause(50)) {
-    const mails = await visitor.expect(200, 'GET', `/api/demo/inbox?to=${encodeURIComponent(email)}`);
-    const mail = mails.find(({ id, subject }) => !read.has(`${visitor.url} ${id}`) && /^\d{6} /.test(subject));
+    // The mailboxes of a busy machine may take their time.
+    const { status, body } = await visitor.send('GET', `/api/demo/inbox?to=${encodeURIComponent(email)}`);
+    const mail =
+      status === 200 && body.find(({ id, subject }) => !read.has(`${visitor.url} ${id}`) && /^\d{6} /.test(subject));
     if (!mail) continue;
     read.add(`${visitor.url} ${mail.id}`);
     return mail.subject.slice(0, 6);
@@ -121,6 +151,65 @@ export async function orderNames(visitor, wanted, { card, key, use = null, payme
   return visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': key ?? quote.id });
 }
 
+/**
+ * Names that are with another registrar, as they are told to their registries; told again, they are changed.
+ *
+ * @param names each with its auth code; registered so many days ago, and paid for so many days more
+ */
+export async function putElsewhere(visitor, names, registrar = 'harbourgate') {
+  const extensions = await visitor.expect(200, 'GET', '/api/extensions');
+  const port = Number(process.env.TIENDA_REGISTRY_CONTROL_PORT ?? Number(process.env.TIENDA_REGISTRY_PORT ?? 4320) + 9);
+  const at = (days) => new Date(Date.now() + days * 86_400_000).toISOString();
+  const domains = names.map(({ name, code, statuses = ['ok'], daysOld = 900, daysLeft = 200, nameservers = null }) => ({
+    name,
+    registry: extensionOf(name, extensions).registry,
+    registrant: `HG-${name}`.slice(0, 16),
+    contacts: [],
+    authCode: code,
+    statuses,
+    nameservers,
+    createdAt: at(-daysOld),
+    expiresAt: at(daysLeft),
+  }));
+  const response = await fetch(`http://127.0.0.1:${port}/names`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ registrar, domains, contacts: [] }),
+  });
+  if (response.status !== 204) throw new Error(await response.text());
+}
+
+/** Another registrar asks for a name, as its customer wishes who has the auth code. @returns the registry's result code */
+export async function askFromElsewhere(name, authCode, registrar = 'penny-quay') {
+  const response = await fetch(`${registrarsUrl()}/requests/${name}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ authCode, registrar }),
+  });
+  return (await response.json()).code;
+}
+
+/** It does not ask for it any more. */
+export async function callOffFromElsewhere(name, registrar = 'penny-quay') {
+  const response = await fetch(`${registrarsUrl()}/requests/${name}?registrar=${registrar}`, { method: 'DELETE' });
+  return (await response.json()).code;
+}
+
+/** What the holder of a name elsewhere does once it is sold: `handOver`, `nothing`, `backOut` or `giveWrongCode`. */
+export async function sellerDoes(name, does) {
+  const port = Number(process.env.TIENDA_BROKER_PORT ?? Number(process.env.TIENDA_REGISTRY_PORT ?? 4320) + 40);
+  await fetch(`http://127.0.0.1:${port}/v1/sellers/${name}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json', Authorization: `Bearer ${process.env.TIENDA_BROKER_KEY}` },
+    body: JSON.stringify({ does }),
+  });
+}
+
+/** Where the other registrars are told what to do. */
+function registrarsUrl() {
+  return `http://127.0.0.1:${Number(process.env.TIENDA_REGISTRY_PORT ?? 4320) + 42}`;
+}
+
 /** The extension that a name is directly below. */
 function extensionOf(name, extensions) {
   return extensions.find(
@@ -142,7 +231,7 @@ export async function readyToOrder(visitor, wanted, { card, use = null, payment,
   const customer = { country: contact.country, kind: contact.kind === 'person' ? 'person' : 'business', isNew: true };
   const quote = await visitor.expect(200, 'POST', '/api/quotes', { currency: 'USD', items, codes: [], use, customer });
   const extensions = await visitor.expect(200, 'GET', '/api/extensions');
-  const registrations = quote.lines.filter(({ action }) => action === 'register');
+  const registrations = quote.lines.filter(({ action }) => action === 'register' || action === 'transfer');
   const ids = registrations.flatMap(({ name }) => extensionOf(name, extensions).agreements);
   const agreements = [];
   for (const id of new Set(ids.map((agreement) => agreement.id))) {
@@ -179,6 +268,8 @@ export async function untilEnded(visitor, orderId, timeoutMs = 90_000) {
 export class Visitor {
   #cookies = new Map();
   #csrf = '';
+  /** Where it acts for an account that it helps: by which invitation. */
+  helps;
 
   constructor(url) {
     this.url = url;
@@ -197,6 +288,7 @@ export class Visitor {
         ...(this.#cookies.size > 0 ? { Cookie: [...this.#cookies.values()].join('; ') } : {}),
         ...(this.#csrf ? { 'X-Tienda-CSRF': this.#csrf } : {}),
         ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+        ...(this.helps === undefined ? {} : { 'X-Tienda-For': this.helps }),
         ...headers,
       },
       body: body === undefined ? undefined : JSON.stringify(body),

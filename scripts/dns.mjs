@@ -46,17 +46,9 @@ export function startDns(env) {
 }
 
 function startNameServer(env, place) {
-  const database = new URL(env.TIENDA_DIRECT_DATABASE_URL ?? env.DATABASE_URL);
   const port = Number(env.TIENDA_DNS_PORT);
   const server = startPowerDns(env, String(place + 1), {
-    launch: 'gpgsql',
-    'gpgsql-host': database.hostname,
-    'gpgsql-port': database.port || '5432',
-    'gpgsql-dbname': database.pathname.slice(1),
-    'gpgsql-user': decodeURIComponent(database.username),
-    'gpgsql-password': decodeURIComponent(database.password),
-    'gpgsql-extra-connection-parameters': 'options=-csearch_path=dns',
-    'gpgsql-dnssec': 'yes',
+    ...zonesInPostgres(env),
     'local-address': [
       `${nameServerAddresses[place]}:${port}`,
       // The second can be found at the first one's address too.
@@ -71,6 +63,21 @@ function startNameServer(env, place) {
     env: { ...env, ...control },
   });
   return { stop: async () => void (await Promise.all([forgetter.stop(), server.stop()])) };
+}
+
+/** Settings of PowerDNS that reads what the shop writes. */
+export function zonesInPostgres(env) {
+  const database = new URL(env.TIENDA_DIRECT_DATABASE_URL ?? env.DATABASE_URL);
+  return {
+    launch: 'gpgsql',
+    'gpgsql-host': database.hostname,
+    'gpgsql-port': database.port || '5432',
+    'gpgsql-dbname': database.pathname.slice(1),
+    'gpgsql-user': decodeURIComponent(database.username),
+    'gpgsql-password': decodeURIComponent(database.password),
+    'gpgsql-extra-connection-parameters': 'options=-csearch_path=dns',
+    'gpgsql-dnssec': 'yes',
+  };
 }
 
 function startParents(env) {

@@ -80,7 +80,12 @@ export function startPostgres({ data, port, outlivesPower = true }) {
   };
 }
 
-/** Ends every connection without asking, as after a crash, and starts again with the same settings. */
+/** Ends every connection without asking, as after a crash, and stays away. */
+export function crashPostgres(directory) {
+  pgCtl(directory, ['-m', 'immediate', '-w', 'stop']);
+}
+
+/** Ends every connection without asking, as after a crash, where it runs, and starts again with the same settings. */
 export function restartPostgres(directory) {
   pgCtl(directory, ['-m', 'immediate', '-w', '-l', path.join(directory, 'server.log'), 'restart']);
 }

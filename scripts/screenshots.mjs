@@ -1,7 +1,7 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { chromiumOptions } from './chromium.mjs';
-import { demoSignIns, Visitor } from './demo.mjs';
+import { demoElsewhere, demoSignIns, Visitor } from './demo.mjs';
 import { chromium as chromiumPackage, needNodeModules, needPackages, root, say } from './setup.mjs';
 
 /** One picture of each main view, from the demo data of a running `npm start`, into docs/screenshots. */
@@ -93,18 +93,31 @@ await picture('lineup-wide', wide, async (page) => {
 });
 await picture('basket-phone', phone, basket);
 await picture('basket-wide', wide, basket);
-await picture('codes-phone', phone, async (page) => {
-  await basket(page);
-  await page.getByLabel('A code you have').fill('quayside');
-  await page.getByRole('button', { name: 'Try it' }).click();
-  await page.getByRole('radio', { name: /^QUAYSIDE/ }).waitFor();
-  await page.getByRole('button', { name: 'Try it' }).scrollIntoViewIfNeeded();
-});
-await picture('advice-phone', phone, async (page) => {
-  await basket(page);
-  await page.getByRole('button', { name: 'Which term?' }).click();
-  await page.getByRole('button', { name: 'Take these terms' }).waitFor();
-});
+await picture(
+  'helping-phone',
+  phone,
+  as(async (page) => {
+    await page.goto(`${url}/account/helpers`);
+    await page.getByRole('button', { name: `Look after the names of ${demoSignIns[0].email}` }).click();
+    await page.getByText(/^You look after the names of /).waitFor();
+    await page
+      .getByRole('link', { name: /^saltwhistle/ })
+      .first()
+      .waitFor();
+  }, studio),
+);
+await picture(
+  'moves-phone',
+  phone,
+  as(async (page) => {
+    await page.goto(`${url}/names/move`);
+    const typed = demoElsewhere.map(({ name, code }, at) => (at === 2 ? name : `${name} ${code}`)).join('\n');
+    await page.getByLabel('Names, with their auth codes behind them').fill(typed);
+    await page.getByRole('button', { name: 'Look at them' }).click();
+    await page.getByRole('button', { name: /^Put \d names in the basket$/ }).waitFor();
+    await page.getByText('On their way, or wanted').scrollIntoViewIfNeeded();
+  }),
+);
 await picture(
   'basket-es-phone',
   phone,

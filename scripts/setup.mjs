@@ -66,6 +66,8 @@ export const chromium = {
   name: 'chromium-headless-shell',
   found: () => existsSync(headlessShell) || (!isRoot && existsSync(wholeBrowser)),
 };
+/** What measures pages asks for the whole of it. */
+export const wholeChromium = { name: 'chromium', found: () => existsSync(wholeBrowser) };
 export const pgbouncer = { name: 'pgbouncer', found: () => existsSync('/usr/sbin/pgbouncer') };
 export const dig = { name: 'bind9-dnsutils', found: () => existsSync('/usr/bin/dig') };
 export const checkZone = { name: 'bind9-utils', found: () => existsSync('/usr/bin/named-checkzone') };

@@ -50,7 +50,7 @@ try {
   await run(startServer, env);
   await run(startForwarder, env);
   await run(startPostbox, env);
-  const { demoSignIns, loadDemo } = await import('./demo.mjs');
+  const { demoElsewhere, demoSignIns, loadDemo } = await import('./demo.mjs');
   await loadDemo(`http://127.0.0.1:${env.TIENDA_PORT}`);
   console.log(`
 Tienda is open:  http://127.0.0.1:${env.TIENDA_PORT}
@@ -58,7 +58,9 @@ Tienda is open:  http://127.0.0.1:${env.TIENDA_PORT}
 Sign in as
 ${demoSignIns.map(({ email, password, who }) => `  ${email.padEnd(28)} ${password.padEnd(26)} ${who}`).join('\n')}
 Pay with card 4539 0000 1111 0006, any month to come, any three digits.
-(4539 0000 1111 0014 is declined, 4539 0000 1111 0022 takes its time.)
+(4539 0000 1111 0014 is declined, 4539 0000 1111 0022 takes its time, 4539 0000 1111 0030 holds money once and not again.)
+Names elsewhere, to move here, with their auth codes:
+${demoElsewhere.map(({ name, code, what }) => `  ${name.padEnd(28)} ${code.padEnd(26)} ${what}`).join('\n')}
 All names, prices and people are made up. Ctrl+C closes the shop; its data is kept.
 `);
 } catch (fault) {

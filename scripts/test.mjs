@@ -38,7 +38,8 @@ rmSync(reports, { recursive: true, force: true });
 mkdirSync(reports, { recursive: true });
 
 let passed = 0;
-let failed = 0;
+/** What failed, by part and title, told once more at the end. */
+const failures = [];
 
 /** Runs a tool to its end, its output shown as it comes, each line with the part it belongs to; true where it is content. */
 function tool(part, args, env = process.env) {
@@ -55,10 +56,7 @@ function tool(part, args, env = process.env) {
 async function check(part, name, args) {
   say(name);
   if (await tool(part, args)) passed += 1;
-  else {
-    failed += 1;
-    console.error(`✗ ${name}`);
-  }
+  else failures.push(`${part}: ${name}`);
 }
 
 /** A run of Jest, its tests counted from its own report. */
@@ -70,19 +68,35 @@ async function jest(name, env) {
     ['jest', '-c', `${name}/jest.config.cjs`, '--json', `--outputFile=${report}`, '--silent=false'],
     env,
   );
-  count(report, content, ({ numPassedTests, numFailedTests, numFailedTestSuites }) => [
+  count(name, report, content, ({ numPassedTests, testResults }) => [
     numPassedTests,
-    numFailedTests || numFailedTestSuites,
+    testResults.flatMap(failedInFile),
   ]);
 }
 
-function count(report, content, read) {
+/** The titles of the tests of a file that failed; the file itself where it could not be run. */
+function failedInFile({ name, status, assertionResults }) {
+  const titles = assertionResults.filter((one) => one.status === 'failed').map(({ fullName }) => fullName);
+  const file = path.relative(root, name);
+  return titles.length > 0 || status !== 'failed' ? titles.map((title) => `${file} › ${title}`) : [file];
+}
+
+/** The titles of the tests in the interface that failed, at which size. */
+function failedInSuite({ suites = [], specs = [], file }) {
+  const failedOf = ({ title, tests }) =>
+    tests.filter(({ status }) => status === 'unexpected').map((one) => `${file} › ${title} [${one.projectName}]`);
+  return [...suites.flatMap(failedInSuite), ...specs.flatMap(failedOf)];
+}
+
+/** Adds the tests of a report, read as how many passed and the titles of those that did not. */
+function count(part, report, content, read) {
   try {
     const [good, bad] = read(JSON.parse(readFileSync(report, 'utf8')));
     passed += good;
-    failed += bad || (content ? 0 : 1);
-  } catch {
-    failed += 1;
+    failures.push(...bad.map((title) => `${part}: ${title}`));
+    if (bad.length === 0 && !content) failures.push(`${part}: it ended in failure, though no test did`);
+  } catch (fault) {
+    failures.push(`${part}: no report of its tests (${fault.message})`);
   }
 }
 
@@ -111,7 +125,7 @@ async function inWorld(name, base, act) {
   const { env, postgres } = await prepareWorld({
     data: path.join(root, '.data', name),
     base,
-    name: `tienda_${name}`,
+    name: `tienda_${name.replaceAll('-', '_')}`,
     fresh: true,
     more: quick,
     outlivesPower: false,
@@ -131,11 +145,12 @@ async function inWorld(name, base, act) {
 
 /** The stand-ins over their own protocols, and the server over HTTP. */
 async function servers() {
-  const suites = ['standins', 'server'].filter((name) => wanted.includes(name));
-  if (suites.length === 0) return;
-  await inWorld('test', 4610, async (env) => {
-    for (const name of suites) await jest(name, env);
-  });
+  if (wanted.includes('standins')) await inWorld('test', 4610, (env) => jest('standins', env));
+  if (!wanted.includes('server')) return;
+  // Tests of the server mostly wait: two at a time, each in a world of its own.
+  await inWorld('test', 4610, (env) =>
+    inWorld('test-beside', 5810, (beside) => jest('server', { ...env, TIENDA_WORLDS: JSON.stringify([env, beside]) })),
+  );
 }
 
 /** The real interface in Chromium. */
@@ -154,7 +169,7 @@ async function endToEnd() {
       ...env,
       PLAYWRIGHT_JSON_OUTPUT_FILE: report,
     });
-    count(report, content, ({ stats }) => [stats.expected + stats.flaky, stats.unexpected]);
+    count('e2e', report, content, ({ stats, suites }) => [stats.expected + stats.flaky, suites.flatMap(failedInSuite)]);
     await stop(postbox);
     await stop(forwarder);
     await stop(server);
@@ -166,9 +181,10 @@ if (wanted.some((name) => ['standins', 'server', 'e2e'].includes(name))) await b
 // The interface keeps one core busy; what needs no world and the servers take turns on the other.
 const parts = [endToEnd(), withoutServers().then(servers)];
 for (const { reason } of (await Promise.allSettled(parts)).filter(({ status }) => status === 'rejected')) {
-  failed += 1;
+  failures.push(String(reason));
   console.error(reason);
 }
 
-console.log(`\n${passed} passed, ${failed} failed`);
-process.exit(failed === 0 ? 0 : 1);
+if (failures.length > 0) console.log(`\n${failures.map((line) => `✗ ${line}`).join('\n')}`);
+console.log(`\n${passed} passed, ${failures.length} failed`);
+process.exit(failures.length === 0 ? 0 : 1);

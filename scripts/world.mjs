@@ -87,6 +87,9 @@ export async function prepareWorld({ data, base, name, fresh = false, more = {},
   return { env, postgres };
 }
 
+/** Something that ends is told at once; what is alive may be on a machine that does much else. */
+const startSeconds = 120;
+
 /** Starts `dist/<program>.mjs` and waits until its last start-up line. */
 async function startProgram(program, env, ready) {
   const child = spawn(process.execPath, ['--enable-source-maps', path.join(root, 'dist', `${program}.mjs`)], {
@@ -102,8 +105,8 @@ async function startProgram(program, env, ready) {
     });
     child.once('exit', (code) => reject(new Error(`${program} ended with ${code}:\n${said}`)));
   });
-  const outOfTime = pause(30_000, undefined, { ref: false }).then(() => {
-    throw new Error(`${program} did not start within 30 seconds:\n${said}`);
+  const outOfTime = pause(1000 * startSeconds, undefined, { ref: false }).then(() => {
+    throw new Error(`${program} did not start within ${startSeconds} seconds:\n${said}`);
   });
   try {
     await Promise.race([up, outOfTime]);

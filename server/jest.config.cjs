@@ -7,6 +7,7 @@ module.exports = {
   transform,
   moduleNameMapper: { '^fast-check$': '<rootDir>/../jest.fastCheck.cjs' },
   transformIgnorePatterns: [],
-  maxWorkers: 1,
+  setupFiles: ['<rootDir>/test-setup.cjs'],
+  maxWorkers: Math.max(1, JSON.parse(process.env['TIENDA_WORLDS'] ?? '[]').length),
   testTimeout: 180_000,
 };

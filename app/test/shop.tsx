@@ -34,23 +34,28 @@ export class FakeServer {
   secret: Promotion[] = [];
   account: object | null = null;
   readonly asked: { readonly method: string; readonly path: string; readonly body: unknown }[] = [];
-  /** Answers given instead of the usual ones, by method and path. */
-  readonly instead = new Map<string, { readonly status: number; readonly body: object }>();
+  /** Answers given instead of the usual ones, by method and path; some only after something. */
+  readonly instead = new Map<
+    string,
+    { readonly status: number; readonly body: object; readonly after?: Promise<unknown> }
+  >();
 
   constructor() {
-    globalThis.fetch = (input, init) =>
-      Promise.resolve(this.answer(typeof input === 'string' ? input : '', init ?? {}));
+    globalThis.fetch = async (input, init) => this.answer(typeof input === 'string' ? input : '', init ?? {});
   }
 
-  private answer(path: string, { method = 'GET', body }: RequestInit): Response {
+  private answer(path: string, { method = 'GET', body }: RequestInit): Response | Promise<Response> {
     const sent: unknown = typeof body === 'string' ? JSON.parse(body) : undefined;
     this.asked.push({ method, path, body: sent });
     const other = this.instead.get(`${method} ${path}`);
+    if (other?.after) return other.after.then(() => respond(other.status, other.body));
     if (other) return respond(other.status, other.body);
     if (path === '/api/extensions?brief=1') return respond(200, extensions.map(brief));
     const whole = extensions.find(({ label }) => path === `/api/extensions/${label}`);
     if (whole) return respond(200, whole);
     if (path === '/api/rates') return respond(200, { base: 'USD', at: '2026-11-23T16:00:00Z', rates: { EUR: '0.92' } });
+    if (path === '/api/me/moves-away') return respond(200, { asked: [], left: [] });
+    if (path === '/api/me/hand-overs') return respond(200, { given: [], offered: [] });
     if (path === '/api/session')
       return respond(200, {
         csrf: 't',

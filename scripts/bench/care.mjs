@@ -1,11 +1,8 @@
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { demoSignIns, loadDemo, orderNames, signUp, tokenFor, untilEnded, Visitor } from '../demo.mjs';
-import { root } from '../setup.mjs';
-import { prepareWorld, startServer, startStandIns, stop } from '../world.mjs';
-import { bundled } from './bundle.mjs';
-import { cpuOf, fixedWork, Statements } from './counted.mjs';
+import { bareClient } from './bareClient.mjs';
+import { cpuOf, Statements, work } from './counted.mjs';
+import { inWorld } from './inWorld.mjs';
 import { round } from './measure.mjs';
 
 /** Names that renew by themselves on one day; `TIENDA_BENCH_DUE=100000` for a run of as many. */
@@ -54,62 +51,19 @@ async function benchBulkChange() {
   });
 }
 
-/**
- * Milliseconds in which a bare client asks and changes the lock of each name, over as many sessions with each registry as
- * one server opens (half of those allowed, so that two can run), each busy all the time.
- */
+/** Milliseconds in which a bare client asks and changes the lock of each name. */
 async function registriesTime(names, env) {
-  const { EppConnection, extensions, readConfig } = await bundled(
-    'bench-registries',
-    `export { EppConnection } from './src/gateways/registry/eppConnection';
-     export { readConfig } from './src/platform/config';
-     export { extensionEntries as extensions } from '@tienda/core/catalogue/shipped';`,
-  );
-  const ours = { ...process.env };
-  Object.assign(process.env, env);
-  const config = readConfig();
-  process.env = ours;
-  const registryOf = new Map(extensions.map(({ label, registry }) => [label, registry]));
-  const lanes = await Promise.all(
-    config.registries.map(async ({ id, port, sessions }) => ({
-      kept: names.filter((name) => registryOf.get(name.slice(name.indexOf('.') + 1)) === id),
-      connections: await Promise.all(
-        Array.from({ length: sessions }, () =>
-          EppConnection.open(
-            {
-              host: config.registryHost,
-              port,
-              certificate: readFileSync(config.registryCertificate, 'utf8'),
-              clientId: 'tienda',
-              password: config.registryPassword,
-              timeoutMs: config.registryTimeoutMs,
-            },
-            () => undefined,
-          ),
-        ),
-      ),
-    })),
-  );
+  const registries = await bareClient(env);
   const lock = { statuses: ['clientTransferProhibited'] };
-  const change = async (connection, name, add) => {
-    const told = await connection.send({ type: 'infoDomain', name }, `BENCH-INFO-${name}`);
-    if (told.code !== 1000) throw new Error(`${name} was answered with ${told.code}`);
-    await connection.send({ type: 'updateDomain', name, ...(add ? { add: lock } : { remove: lock }) }, `BENCH-${name}`);
-  };
   const times = [];
-  for (const add of [false, true, false, true]) {
-    const start = performance.now();
-    await Promise.all(
-      lanes.flatMap(({ kept, connections }) => {
-        const left = [...kept];
-        return connections.map(async (connection) => {
-          for (let name = left.pop(); name !== undefined; name = left.pop()) await change(connection, name, add);
-        });
+  for (const add of [false, true, false, true])
+    times.push(
+      await registries.timeOf(names, async (send, name) => {
+        await send({ type: 'infoDomain', name });
+        await send({ type: 'updateDomain', name, ...(add ? { add: lock } : { remove: lock }) });
       }),
     );
-    times.push(performance.now() - start);
-  }
-  for (const { connections } of lanes) for (const connection of connections) connection.close();
+  registries.close();
   return Math.min(...times);
 }
 
@@ -193,39 +147,4 @@ async function signedIn(url, { email, password }) {
   const visitor = await Visitor.open(url);
   await visitor.expect(200, 'POST', '/api/session', { email, password });
   return visitor;
-}
-
-async function inWorld(directory, base, more, measure) {
-  const { env, postgres } = await prepareWorld({
-    data: path.join(root, '.data', directory),
-    base,
-    name: directory.replaceAll('-', '_'),
-    fresh: true,
-    more: { TIENDA_DEMO: '1', TIENDA_LIMITS: '1000000', TIENDA_LOG: 'info', ...more },
-  });
-  const running = [await startStandIns(env)];
-  const { default: pg } = await import('pg');
-  const client = new pg.Client({ connectionString: env.DATABASE_URL });
-  const outside = new pg.Client({ connectionString: env.TIENDA_OUTSIDE_DATABASE_URL });
-  try {
-    const server = await startServer(env);
-    running.push(server);
-    const restarted = async () => {
-      await stop(running.pop());
-      running.push(await startServer(env));
-      return running.at(-1);
-    };
-    await client.connect();
-    await outside.connect();
-    return await measure({ url: `http://127.0.0.1:${env.TIENDA_PORT}`, server, restarted, client, outside, env });
-  } finally {
-    await client.end();
-    await outside.end();
-    for (const program of running.reverse()) await stop(program);
-    postgres.stop();
-  }
-}
-
-function work(ms) {
-  return { floor: round(fixedWork()), floorIs: 'ms of the same fixed work', ratio: round(ms / fixedWork(), 2) };
 }

@@ -9,7 +9,7 @@ export function cpuOf(pid) {
 }
 
 /** Milliseconds of processor time that the same work takes each time: how fast the machine is just now. */
-export function fixedWork() {
+function fixedWork() {
   const start = process.cpuUsage();
   for (let i = 0; i < 20_000; i += 1) {
     const { text } = JSON.parse(JSON.stringify({ text: `${i}${'x'.repeat(50)}`, list: [1, 2, 3] }));
@@ -17,6 +17,16 @@ export function fixedWork() {
   }
   const { user, system } = process.cpuUsage(start);
   return (user + system) / 1000;
+}
+
+/** How much processor time that is against fixed work, as a row of the table shows it. */
+export function work(ms) {
+  const floor = fixedWork();
+  return {
+    floor: Number(floor.toFixed(1)),
+    floorIs: 'ms of the same fixed work',
+    ratio: Number((ms / floor).toFixed(2)),
+  };
 }
 
 /**

@@ -6,7 +6,7 @@ import { setTimeout as pause } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import pg from 'pg';
 import { signUp, Visitor } from '../demo.mjs';
-import { startDns } from '../dns.mjs';
+import { startDns, zonesInPostgres } from '../dns.mjs';
 import { stop } from '../world.mjs';
 import { percentile, round } from './measure.mjs';
 
@@ -112,16 +112,8 @@ async function questions(client, env, what) {
 }
 
 function startBare(env, directory, port) {
-  const database = new URL(env.DATABASE_URL);
   const settings = {
-    launch: 'gpgsql',
-    'gpgsql-host': database.hostname,
-    'gpgsql-port': database.port,
-    'gpgsql-dbname': database.pathname.slice(1),
-    'gpgsql-user': decodeURIComponent(database.username),
-    'gpgsql-password': decodeURIComponent(database.password),
-    'gpgsql-extra-connection-parameters': 'options=-csearch_path=dns',
-    'gpgsql-dnssec': 'yes',
+    ...zonesInPostgres(env),
     'local-address': `127.0.0.1:${port}`,
     'socket-dir': directory,
     'security-poll-suffix': '',

@@ -4,7 +4,7 @@ import { setTimeout as pause } from 'node:timers/promises';
 import { readyToOrder, signUp, Visitor } from '../demo.mjs';
 import { postgresPrograms, root } from '../setup.mjs';
 import { prepareWorld, startServer, startStandIns, stop } from '../world.mjs';
-import { cpuOf, fixedWork, Statements } from './counted.mjs';
+import { cpuOf, Statements, work } from './counted.mjs';
 import { percentile, round } from './measure.mjs';
 
 const accounts = 12;
@@ -44,11 +44,6 @@ export async function benchOrders() {
     await stop(servers.pop());
     const statements = await statementsOfOrders(env, servers, client, url);
     const floor = { floor: round(tps, 0), floorIs: 'pgbench TPC-B, 16 clients' };
-    const work = (ms) => ({
-      floor: round(fixedWork()),
-      floorIs: 'ms of the same fixed work',
-      ratio: round(ms / fixedWork(), 2),
-    });
     return [
       {
         what: 'from pay to registered, one at a time',

@@ -6,6 +6,7 @@ import type { Agreement, Extension, WholeExtension } from '@tienda/core/catalogu
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { NameserverLook } from '@tienda/core/dns/nameserverLook';
 import type { DnsRecord } from '@tienda/core/dns/record';
+import type { ReadZone } from '@tienda/core/dns/zoneReading';
 import type { ChangedZones } from '@tienda/core/dns/zoneWish';
 import type { MailTrial, ShownMail, ShownMailTarget } from '@tienda/core/dns/shownMail';
 import type { Visit } from '@tienda/core/dns/visit';
@@ -17,6 +18,10 @@ import type { Statement } from '@tienda/core/orders/statement';
 import type { RegistryLook } from '@tienda/core/names/atRegistry';
 import type { NameGroup } from '@tienda/core/names/nameGroup';
 import type { GivenBack, ShownName } from '@tienda/core/names/shownName';
+import type { Helpers } from '@tienda/core/accounts/helper';
+import type { HandOvers } from '@tienda/core/transfers/handOver';
+import type { MovesAway } from '@tienda/core/transfers/moveAway';
+import type { NotMovable, ShownMove } from '@tienda/core/transfers/shownMove';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownWatch } from '@tienda/core/names/shownWatch';
 import type { Invoice } from '@tienda/core/orders/invoice';
@@ -29,13 +34,14 @@ import type { FindExport } from './find/openFind';
 import type { MoneyExport } from './money/openMoney';
 import type { NamesExport } from './names/openNames';
 import type { PeopleExport } from './people/accounts/departure';
+import type { HelpersExport } from './people/openPeople';
 import type { ShownPlace } from './people/accounts/mine';
 import type { TwoStepSetup } from './people/accounts/twoStep';
 import type { ShownBasket } from './money/basket/service';
 import type { StoredContact } from './people/contacts/store';
 import type { ShownClock } from './demo/routes';
 import type { IdeaEvent } from './find/ideas/service';
-import type { AgreedVersion } from './names/orders/store';
+import type { AgreedVersion } from './names/agreements/store';
 import type { BindingQuote } from './money/quotes/service';
 
 /** To which address a mail is on its way. */
@@ -75,7 +81,7 @@ interface DemoMail {
 }
 
 /** All that is kept of an account. */
-type AccountExport = PeopleExport & FindExport & MoneyExport & NamesExport;
+type AccountExport = PeopleExport & HelpersExport & FindExport & MoneyExport & NamesExport;
 
 /** A PDF. */
 type Paper = string;
@@ -155,6 +161,7 @@ export interface Answers {
   'GET /api/me/names/:name/zone/visits/:below': readonly Visit[];
   'POST /api/me/zone-changes': ChangedZones;
   'POST /api/me/zone-changes/back': ChangedZones;
+  'POST /api/me/names/:name/zone/readings': ReadZone;
   'POST /api/me/names/:name/nameserver-looks': readonly NameserverLook[];
   'GET /api/me/names/:name/zone/mail': ShownMail;
   'POST /api/me/names/:name/zone/mail/targets 202': SentTo;
@@ -162,6 +169,8 @@ export interface Answers {
   'POST /api/mail-targets/look': ShownMailTarget;
   'POST /api/mail-targets/answer': ShownMailTarget;
   'GET /api/me/names/:name/zone/file': ZoneText;
+  'GET /api/me/moves': readonly ShownMove[];
+  'POST /api/me/moves': { readonly moves: readonly ShownMove[]; readonly cannot: readonly NotMovable[] };
   'GET /api/me/names': readonly ShownName[];
   'GET /api/calendars/:secret': CalendarFile;
   'GET /api/me/calendar': { readonly url: string };
@@ -175,6 +184,21 @@ export interface Answers {
   'GET /api/me/groups/:id/statement.pdf': Paper;
   'PUT /api/me/groups/:id': Omit<NameGroup, 'names'>;
   'DELETE /api/me/groups/:id 204': Nothing;
+  'DELETE /api/me/moves/:name 204': Nothing;
+  'POST /api/me/moves/:name/call-off 202': readonly ShownMove[];
+  'GET /api/me/helpers': Helpers;
+  'POST /api/me/helpers 201': Helpers;
+  'PUT /api/me/helpers/:id': Helpers;
+  'DELETE /api/me/helpers/:id': Helpers;
+  'POST /api/me/helpers/:id/accept': Helpers;
+  'POST /api/me/helpers/:id/decline': Helpers;
+  'GET /api/me/hand-overs': HandOvers;
+  'POST /api/me/hand-overs 201': HandOvers;
+  'DELETE /api/me/hand-overs/:id': HandOvers;
+  'POST /api/me/hand-overs/:id/take': HandOvers;
+  'POST /api/me/hand-overs/:id/decline': HandOvers;
+  'GET /api/me/moves-away': MovesAway;
+  'POST /api/me/moves-away/:name': MovesAway;
   'POST /api/me/demo/studio': { readonly loaded: boolean };
   'POST /api/me/name-changes': ChangedNames;
   'POST /api/me/name-contacts': ChangedContacts;
@@ -199,6 +223,7 @@ export interface Answers {
   'POST /api/me/orders 201': ShownOrder;
   'GET /api/me/orders/:id': ShownOrder;
   'POST /api/me/orders/:id/cancel': ShownOrder;
+  'POST /api/me/orders/:id/hold': ShownOrder;
   'GET /api/me/orders/:id/progress': ShownOrder;
   'GET /api/me/agreements': readonly AgreedVersion[];
   'GET /api/me/invoices': readonly (Invoice & { readonly orderId: string })[];

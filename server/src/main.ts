@@ -8,8 +8,11 @@ const log = openLog(config.logLevel);
 const tienda = await openTienda(config, log);
 /** A search for 500 names is a long address. */
 const longestHeaders = 256 * 1024;
+/** A connection is kept longer than whoever uses it keeps it: a request must not meet it being closed. */
+const keepAliveTimeout = 75_000;
+const limits = { maxHeaderSize: longestHeaders, requestTimeout: 30_000, keepAliveTimeout };
 const answer = tienda.app.callback();
-const server = http.createServer({ maxHeaderSize: longestHeaders, requestTimeout: 30_000 }, (request, response) => {
+const server = http.createServer(limits, (request, response) => {
   void answer(request, response);
 });
 server.listen(config.port, config.host, () => {

@@ -1,3 +1,4 @@
+import { leaveFor, type Scope } from '@tienda/core/accounts/actor';
 import { setTimeout as pause } from 'node:timers/promises';
 import type Koa from 'koa';
 import type { Logger } from 'pino';
@@ -7,11 +8,14 @@ import { openFind } from './find/openFind';
 import { openGateways } from './gateways/openGateways';
 import { openMoney } from './money/openMoney';
 import { NameStore } from './names/held/store';
+import { openMoves } from './names/moves/openMoves';
 import { openNames } from './names/openNames';
 import type { AccountService } from './people/accounts/service';
 import { openPeople } from './people/openPeople';
 import type { DemoClock } from './platform/clock/clock';
 import type { Config } from './platform/config';
+import type { Helping } from './people/helpers/service';
+import { sessionOf, type Route } from './platform/http/route';
 import { createApp } from './platform/http/app';
 import { healthRoutes, Readiness } from './platform/http/health';
 import { Sweeper } from './platform/jobs/sweeper';
@@ -31,6 +35,23 @@ export interface Tienda {
   close(): Promise<void>;
 }
 
+/** Where a helper has changed something, whoever they help is told, if they want to be. */
+function tellingOwner(route: Route, helping: Helping): Route {
+  // What may be done by whoever may only look changes nothing.
+  const { needs } = route;
+  const leave: readonly Scope[] = needs ? leaveFor[needs] : ['see'];
+  if (route.method === 'get' || leave.includes('see')) return route;
+  return {
+    ...route,
+    serve: async (ctx) => {
+      await route.serve(ctx);
+      const help = sessionOf(ctx)?.help;
+      const params: Readonly<Record<string, string>> = ctx['params'];
+      if (help) await helping.did(help, params['name']);
+    },
+  };
+}
+
 /** The house: each wing stands on those before it, and is told here what it needs of those after it. */
 export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const platform = await openPlatform(config, log);
@@ -38,9 +59,10 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const people = openPeople(platform);
   const held = new NameStore(platform.database);
   const find = await openFind(platform, gateways, people, (day) => held.registeredSince(day));
-  const money = openMoney(platform, gateways, people, find, held);
-  const names = await openNames(platform, gateways, people, find, money, held);
-  const reception = people.receive(money.custom, [names.kept, money.kept, find.kept]);
+  const moves = openMoves(platform, gateways, find);
+  const money = openMoney(platform, gateways, people, find, held, moves);
+  const names = await openNames(platform, gateways, people, find, money, held, moves);
+  const reception = people.receive(money.custom, [names.kept, money.kept, find.kept], names.reachProblems);
 
   const { clock, sessions, limits, database, attention, leases } = platform;
   const readiness = new Readiness();
@@ -49,7 +71,7 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
   const sweeper = new Sweeper(leases, chores, config.sweepSeconds * 1000, log);
   const routes = [
     ...healthRoutes(database, [...gateways.registries.values()], attention, readiness, version),
-    ...wings.flatMap((wing) => wing.routes),
+    ...wings.flatMap((wing) => wing.routes).map((route) => tellingOwner(route, reception.helping)),
     ...(config.demo ? openDemo(platform, find.catalogue, people.accounts, names.days) : []),
   ];
   if (config.demo) await sendClock(config, clock);

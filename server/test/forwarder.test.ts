@@ -30,6 +30,26 @@ test('what is known of a host is asked once, however many visitors come, until s
   expect(database.asked).toHaveLength(2);
 });
 
+test('what changes of one name has its hosts read again, and nobody else’s; without a name, all', async () => {
+  const database = store();
+  const forwards = new KnownHosts(database.find);
+  const hosts = ['a.org', 'www.a.org', 'b.org', 'xa.org'];
+  const readAnew = async (name?: string) => {
+    for (const host of hosts) await forwards.find(host);
+    database.asked.length = 0;
+    forwards.changed(name);
+    for (const host of hosts) await forwards.find(host);
+    return [...database.asked];
+  };
+  expect(await readAnew('a.org')).toEqual(['a.org', 'www.a.org']);
+  expect(await readAnew('b.org')).toEqual(['b.org']);
+  expect(await readAnew()).toEqual(hosts);
+  // Of more names than are known apart, all hosts are read again.
+  for (let at = 0; at < 10_001; at += 1) forwards.changed(`n${at}.org`);
+  expect(await readAnew('xa.org')).toEqual(['xa.org']);
+  for (const host of hosts) expect(forwards.find(host)).toBe(forward);
+});
+
 test('what is read while something is changed is read again', async () => {
   const database = store();
   const forwards = new KnownHosts(database.find);

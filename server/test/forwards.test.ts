@@ -1,8 +1,8 @@
 import type { ChildProcess } from 'node:child_process';
-import http from 'node:http';
 import { setTimeout as pause } from 'node:timers/promises';
 import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { endProgram, ServerProcess, startedProgram, unique } from './serverProcess';
+import { visit, type Answer } from './visit';
 
 /** Visitors of forwarded names, as they are answered by the program that sends them on. */
 let server: ServerProcess;
@@ -23,24 +23,6 @@ afterAll(async () => {
   await endProgram(forwarder);
   await server.end();
 });
-
-interface Answer {
-  readonly status: number | undefined;
-  readonly headers: http.IncomingHttpHeaders;
-  readonly body: string;
-}
-
-/** A visit of a host, wherever its name leads. */
-function visit(host: string, asked = '/', method = 'GET'): Promise<Answer> {
-  return new Promise((resolve, reject) => {
-    const request = http.request({ port, method, path: asked, headers: { Host: host }, agent: false }, (response) => {
-      let body = '';
-      response.setEncoding('utf8').on('data', (piece: string) => (body += piece));
-      response.on('end', () => resolve({ status: response.statusCode, headers: response.headers, body }));
-    });
-    request.on('error', reject).end();
-  });
-}
 
 async function held(): Promise<string> {
   const name = `${unique('berth')}.org`;
@@ -131,6 +113,15 @@ test('a name whose visitors are still led elsewhere is told, and nobody tries na
   await put(200, name, 1, forward('@', to));
   expect((await tried(name)).hops[0]).toMatchObject({ address: '192.0.2.7' });
   await other.expect(404, 'GET', `/api/me/names/${name}/zone/visits/@`);
+});
+
+test('a name that the resolver was asked for too early has no slip in it: it is not known yet', async () => {
+  const name = await held();
+  await put(200, name, 0, { name: '@', type: 'A', ttl: 60, data: '192.0.2.7' });
+  await put(200, name, 1);
+  await visitor.expect(200, 'GET', `/api/me/names/${name}/zone/sight`);
+  await put(200, name, 2, forward('@', to));
+  expect(await tried(name)).toEqual({ outcome: 'notYet', hops: [expect.objectContaining({ problem: 'noAddress' })] });
 });
 
 test('a port of this machine is not reached through a name that leads here', async () => {

@@ -1,7 +1,7 @@
 import { addDays } from '@tienda/core/time/isoDate';
 import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { moveTo, today } from './renewalHelpers';
-import { fault, intentsOf, mailTo, ownDatabase, registriesToday, ServerProcess, unique } from './serverProcess';
+import { fault, intentsOf, mailTo, ownDatabase, registriesToday, ServerProcess, unique, until } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
 let server: ServerProcess;
@@ -42,17 +42,15 @@ async function buyer(count = 1, more: Parameters<typeof orderNames>[2] = {}, yea
 const giveBack = (visitor: Visitor, name: string, key = unique('key')) =>
   visitor.send('POST', `/api/me/names/${name}/give-back`, {}, { 'Idempotency-Key': key });
 
-async function until<Result>(look: () => Promise<Result | undefined | false>): Promise<Result> {
-  for (let i = 0; i < 300; i += 1) {
-    const found = await look();
-    if (found) return found;
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-  throw new Error('It did not come');
-}
-
 const refunded = async (orderId: string) =>
   (await intentsOf(orderId)).reduce((sum, intent) => sum + intent.refunded, 0);
+
+/** All that an order took is with its buyer again. */
+const untilBack = ({ id, total }: { id: string; total: number }) =>
+  until(
+    () => refunded(id),
+    (sum) => sum === total,
+  );
 
 test('a new name is given back: deleted at its registry, credited to the unit, told, and free for anyone', async () => {
   const { visitor, email, name, order } = await buyer();
@@ -65,7 +63,7 @@ test('a new name is given back: deleted at its registry, credited to the unit, t
   // What is sent twice is done once.
   expect((await giveBack(visitor, name, key)).body).toEqual({ done: true, back });
   expect((await visitor.send('GET', `/api/me/names/${name}`)).status).toBe(404);
-  await until(async () => (await refunded(order.id)) === order.total);
+  await untilBack(order);
   const after = await visitor.expect(200, 'GET', `/api/me/orders/${order.id}`);
   expect(after.payment).toMatchObject({ at: 'captured', credited: [{ name, amount: order.total, balance: 0 }] });
   expect(after.documents.map(({ kind }: { kind: string }) => kind)).toEqual(['invoice', 'creditNote']);
@@ -92,7 +90,7 @@ test('of several names each goes back by itself, at once too, and all of them to
   const { visitor, names, order } = await buyer(4);
   const answers = await Promise.all(names.map((name) => giveBack(visitor, name)));
   expect(answers.map(({ status }) => status)).toEqual([200, 200, 200, 200]);
-  await until(async () => (await refunded(order.id)) === order.total);
+  await untilBack(order);
   const { documents } = await visitor.expect(200, 'GET', `/api/me/orders/${order.id}`);
   expect(documents).toHaveLength(5);
 });
@@ -103,7 +101,7 @@ test('what the balance paid goes back to the balance, and a renewal of the name 
   expect((await giveBack(visitor, name)).body.back).toEqual(
     [order, renewal].map(({ total }) => ({ amount: total, balance: 0, currency: 'USD' })),
   );
-  for (const one of [order, renewal]) await until(async () => (await refunded(one.id)) === one.total);
+  for (const one of [order, renewal]) await untilBack(one);
 });
 
 test('a promo code that was used for it can be used again', async () => {
@@ -122,8 +120,11 @@ test.each(['dropAfter', 'dropBefore', 'garble'])(
     const { visitor, name, order } = await buyer();
     await fault(visitor, 'lanternhead', { on: 'deleteDomain', kind, times: 1 });
     expect((await giveBack(visitor, name)).status).toBe(200);
-    await until(async () => (await visitor.send('GET', `/api/me/names/${name}`)).status === 404);
-    await until(async () => (await refunded(order.id)) === order.total);
+    await until(
+      () => visitor.send('GET', `/api/me/names/${name}`),
+      ({ status }) => status === 404,
+    );
+    await untilBack(order);
   },
 );
 
@@ -138,8 +139,11 @@ test('a registry that is silent is waited for, and what it refuses stays as it w
   const silent = await giveBack(visitor, name);
   expect([silent.status, silent.body.done]).toEqual([200, false]);
   expect((await visitor.expect(200, 'GET', `/api/me/names/${name}`)).changing).toBe(true);
-  await until(async () => (await visitor.send('GET', `/api/me/names/${name}`)).status === 404);
-  await until(async () => (await refunded(order.id)) === order.total);
+  await until(
+    () => visitor.send('GET', `/api/me/names/${name}`),
+    ({ status }) => status === 404,
+  );
+  await untilBack(order);
 });
 
 test('a server killed while the money is on its way back, and a bank that is silent: it goes back once', async () => {
@@ -148,11 +152,11 @@ test('a server killed while the money is on its way back, and a bank that is sil
   expect((await giveBack(visitor, name)).status).toBe(200);
   await server.end('SIGKILL');
   server = await startServer();
-  await until(async () => (await refunded(order.id)) === order.total);
-  await until(async () => {
-    const { rows } = await own.client.query("select 1 from outgoing where kind = 'refund' and sent_at is null");
-    return rows.length === 0;
-  });
+  await untilBack(order);
+  await until(
+    () => own.client.query("select 1 from outgoing where kind = 'refund' and sent_at is null"),
+    ({ rowCount }) => rowCount === 0,
+  );
   expect(await refunded(order.id)).toBe(order.total);
 });
 
@@ -171,7 +175,10 @@ test('nothing is given back while a change of it waits for its registry, which m
   const { asked } = await visitor.expect(200, 'POST', '/api/me/name-changes', { names: [name], privacy: false });
   expect(asked).toEqual([name]);
   expect((await giveBack(visitor, name)).status).toBe(409);
-  await until(async () => !(await visitor.expect(200, 'GET', `/api/me/names/${name}`)).changing);
+  await until(
+    () => visitor.expect(200, 'GET', `/api/me/names/${name}`),
+    ({ changing }) => !changing,
+  );
   expect((await giveBack(visitor, name)).status).toBe(200);
-  await until(async () => (await refunded(order.id)) === order.total);
+  await untilBack(order);
 });

@@ -1,5 +1,5 @@
 import { marenContact, orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import { fault, mailTo, ownDatabase, registriesToday, ServerProcess, unique } from './serverProcess';
+import { fault, mailTo, ownDatabase, registriesToday, ServerProcess, unique, until } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
 let server: ServerProcess;
@@ -19,6 +19,12 @@ const tokenIn = (text: string) => /holder-change\?token=([\w-]+)/.exec(text)?.[1
 const person = { kind: 'person', organisation: undefined, vatId: undefined };
 const asks = /^Shall .* change hands\?$/;
 
+interface Held {
+  readonly holder: { readonly name: string };
+  readonly changing?: true;
+  readonly contacts: Readonly<Record<string, string>>;
+}
+
 /** A studio that holds names for Maren, and Ilse who is to hold them. */
 async function studio(count = 1, extension = 'org') {
   const { visitor, email } = await server.member();
@@ -33,15 +39,8 @@ async function studio(count = 1, extension = 'org') {
   const ask = (body: object, some = names) =>
     visitor.send('POST', '/api/me/name-contacts', { names: some, registrant: ilse.id, ...body });
   const held = (of = name) => visitor.expect(200, 'GET', `/api/me/names/${of}`);
-  const until = async (isSo: (held: { holder: { name: string }; changing?: true }) => boolean, of = name) => {
-    for (let tries = 0; tries < 300; tries += 1) {
-      const now = await held(of);
-      if (isSo(now)) return now;
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    }
-    throw new Error(`${of} did not become so`);
-  };
-  return { visitor, email, addresses, maren, ilse, contact, names, name, ask, held, until };
+  const untilHeld = (isSo: (now: Held) => boolean, of = name) => until<Held>(() => held(of), isSo);
+  return { visitor, email, addresses, maren, ilse, contact, names, name, ask, held, untilHeld };
 }
 
 /** What one of the holders does, by the link of the mail. */
@@ -56,7 +55,7 @@ const logOf = async (visitor: Visitor, name: string) =>
   (await visitor.expect(200, 'GET', `/api/me/names/${name}/log`)).map(({ what }: { what: object }) => what);
 
 test('names change hands once both holders have agreed, are told so, and stay here for sixty days', async () => {
-  const { visitor, email, addresses, ask, names, name, until, held, maren, ilse } = await studio(2);
+  const { visitor, email, addresses, ask, names, name, untilHeld, held, maren, ilse } = await studio(2);
   const asked = await ask({});
   expect([asked.status, asked.body]).toEqual([200, { asked: [], waiting: names, cannot: [] }]);
   expect((await held()).holderChange).toMatchObject({
@@ -73,8 +72,8 @@ test('names change hands once both holders have agreed, are told so, and stay he
   expect((await answer(visitor, addresses.new, true)).body.state).toEqual({ at: 'asked', old: false, new: true });
   expect((await held()).holder.name).toBe(marenContact.name);
   expect((await answer(visitor, addresses.old, true)).body.state.at).toBe('agreed');
-  for (const one of names) await until(({ holder }) => holder.name === 'Ilse Quay', one);
-  const now = await until(({ changing }) => !changing);
+  for (const one of names) await untilHeld(({ holder }) => holder.name === 'Ilse Quay', one);
+  const now = await untilHeld(({ changing }) => !changing);
   expect(now).toMatchObject({ locked: true, movableFrom: expect.any(String) });
   expect(now.contacts).toEqual({ registrant: ilse.id, admin: ilse.id, tech: ilse.id, billing: ilse.id });
   expect(now).not.toHaveProperty('holderChange');
@@ -96,11 +95,11 @@ test('names change hands once both holders have agreed, are told so, and stay he
 });
 
 test('whoever held it may let it be moved away at once', async () => {
-  const { visitor, addresses, ask, name, until } = await studio();
+  const { visitor, addresses, ask, name, untilHeld } = await studio();
   await ask({});
   await answer(visitor, addresses.old, true, true);
   await answer(visitor, addresses.new, true, true);
-  const now = await until(({ holder, changing }) => holder.name === 'Ilse Quay' && !changing);
+  const now = await untilHeld(({ holder, changing }) => holder.name === 'Ilse Quay' && !changing);
   expect(now).toMatchObject({ locked: false });
   expect(now).not.toHaveProperty('movableFrom');
   expect((await mailTo(visitor, addresses.old, /changed hands$/)).text).toContain('at once');
@@ -124,7 +123,7 @@ test('one who refuses ends it, nothing changes, and it can be asked for again', 
 });
 
 test('a registry that refuses is told with its words; one that is silent is waited for', async () => {
-  const { visitor, addresses, ask, held, until } = await studio();
+  const { visitor, addresses, ask, held, untilHeld } = await studio();
   await fault(visitor, 'lanternhead', { on: 'updateDomain', kind: 'refuse', code: 2304, times: 1 });
   await ask({});
   await answer(visitor, addresses.old, true);
@@ -150,16 +149,16 @@ test('a registry that refuses is told with its words; one that is silent is wait
     }
     expect(status).toBe(200);
   }
-  await until(({ holder }) => holder.name === 'Ilse Quay');
+  await untilHeld(({ holder }) => holder.name === 'Ilse Quay');
 });
 
 test('another street, or other contacts beside the holder, are nobody’s to agree to', async () => {
-  const { visitor, name, maren, contact, held, until, ask, ilse } = await studio();
+  const { visitor, name, maren, contact, held, untilHeld, ask, ilse } = await studio();
   const moved = await contact({ email: maren.email, street: '9 Slip Lane' });
   expect((await ask({ registrant: moved.id })).body).toMatchObject({ asked: [name], waiting: [] });
-  await until(({ changing }) => !changing);
+  await untilHeld(({ changing }) => !changing);
   expect((await ask({ registrant: undefined, tech: ilse.id })).body.asked).toEqual([name]);
-  const now = await until(({ changing }) => !changing);
+  const now = await untilHeld(({ changing }) => !changing);
   expect(now.contacts).toEqual({ registrant: moved.id, admin: moved.id, tech: ilse.id, billing: moved.id });
   expect((await held()).movableFrom).toBeUndefined();
   expect((await visitor.expect(200, 'GET', `/api/me/names/${name}/registry`)).differences).toEqual([]);
@@ -186,14 +185,14 @@ test('after seven days without both it is over, told, and nothing has changed', 
 });
 
 test('of two names one is let go while its holders are asked: the other changes hands, and both are told of', async () => {
-  const { visitor, addresses, ask, names, name, until } = await studio(2);
+  const { visitor, addresses, ask, names, name, untilHeld } = await studio(2);
   const [, other = ''] = names;
   await ask({});
   const gone = await visitor.send('POST', `/api/me/names/${name}/give-back`, {}, { 'Idempotency-Key': 'back' });
   expect(gone.body.done).toBe(true);
   await answer(visitor, addresses.old, true);
   await answer(visitor, addresses.new, true);
-  await until(({ holder }) => holder.name === 'Ilse Quay', other);
+  await untilHeld(({ holder }) => holder.name === 'Ilse Quay', other);
   const { text } = await mailTo(visitor, addresses.new, /changed hands$/);
   expect(text).toContain(other);
   expect(text).toContain(`    ${name}: It was let go, or its term was over, before both had agreed.`);

@@ -2,10 +2,9 @@ import { addDays, comingAnniversary, isoDate } from '@tienda/core/time/isoDate';
 import { eppContact } from '@tienda/core/contacts/eppContact';
 import type { RdapDomain } from '@tienda/core/rdap/domainObject';
 import { heldBackTexts, publicCard } from '@tienda/core/rdap/publicHolder';
-import { setTimeout as pause } from 'node:timers/promises';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import { ServerProcess, unique } from './serverProcess';
+import { ServerProcess, unique, until } from './serverProcess';
 
 let server: ServerProcess;
 
@@ -13,16 +12,6 @@ beforeAll(async () => {
   server = await ServerProcess.start(5, { TIENDA_SWEEP_SECONDS: '0.5' });
 });
 afterAll(() => server.end());
-
-/** Asks until the answer is as wanted. */
-async function until<Answer>(ask: () => Promise<Answer>, wanted: (answer: Answer) => boolean): Promise<Answer> {
-  for (let i = 0; i < 60; i += 1) {
-    const answer = await ask();
-    if (wanted(answer)) return answer;
-    await pause(250);
-  }
-  throw new Error('It did not come about');
-}
 
 /** Until when the holder of saltwhistle.com has paid. */
 const paidUntil = comingAnniversary('2027-05-03', isoDate(new Date()));
@@ -139,6 +128,8 @@ describe('an offer to the holder of a name', () => {
       expect(found.state.amount).toBeGreaterThan(amount);
       const agreed = await other.expect(200, 'POST', `/api/me/offers/${made.id}/accept`);
       expect(agreed.state).toEqual({ at: 'agreed', amount: found.state.amount });
+      const withdrawn = await other.expect(200, 'POST', `/api/me/offers/${made.id}/withdraw`);
+      expect(withdrawn.state.at).toBe('withdrawn');
       expect((await other.send('POST', `/api/me/offers/${made.id}/withdraw`)).status).toBe(409);
     }
     expect([...states.keys()]).toContain('countered');

@@ -51,6 +51,23 @@ test('everything kept is given out, without anything secret', async () => {
   expect(JSON.stringify(body)).not.toMatch(/hash|secret/i);
 });
 
+test('whom mail is forwarded to is given out, and forgotten with the account', async () => {
+  const { visitor } = await server.member();
+  const name = `${unique('acc')}.org`;
+  await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
+  const target = `${unique('pia')}@inkandtide.example`;
+  const records = [{ name: '@', type: 'MAIL', ttl: 3600, data: `orders ${target}` }];
+  await visitor.expect(200, 'PUT', `/api/me/names/${name}/zone`, { version: 0, records });
+  const { mailTargets } = await visitor.expect(200, 'GET', '/api/me/export');
+  expect(mailTargets).toMatchObject([{ address: target, agreedAt: null, declinedAt: null }]);
+  const { text } = await mailTo(visitor, target, /orders@/);
+  const [, token = ''] = /token=([\w-]+)/.exec(text) ?? [];
+  const key = { 'Idempotency-Key': unique('key') };
+  expect((await visitor.expect(200, 'POST', `/api/me/names/${name}/give-back`, {}, key)).done).toBe(true);
+  await visitor.expect(204, 'POST', '/api/me/closing', { password });
+  await (await server.visitor()).expect(404, 'POST', '/api/mail-targets/look', { token });
+});
+
 test('a contact is forgotten; a name that needs it keeps it, and it is exported as long as it is kept', async () => {
   const { visitor } = await server.member();
   const keep = (name: string) => visitor.expect(201, 'POST', '/api/me/contacts', { ...marenContact, name });

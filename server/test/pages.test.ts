@@ -24,6 +24,8 @@ writeFileSync(
     written('/search/[q]', 'en', '<input value="[q]"/><script src="/[q]-0123.js">'),
     written('/find/[name]', 'en', '<h1>[name]</h1><script src="/[name]-0123.js">'),
     written('/names', 'en', 'Names'),
+    written('/names/[name]', 'en', '<h1>[name]</h1>'),
+    written('/names/groups', 'en', '<h1>Groups</h1>'),
     written('/+not-found', 'en', 'Nothing here'),
   ]),
 );
@@ -33,6 +35,8 @@ test.each([
   ['/', '', 'Find'],
   ['/names', '', 'Names'],
   ['/names/', '', 'Names'],
+  ['/names/groups', '', '<h1>Groups</h1>'],
+  ['/names/groups.example', '', '<h1>groups.example</h1>'],
   ['/find/a/b', '', 'Nothing here'],
   ['/xnames', '', 'Nothing here'],
 ])('%s with "%s" is the page that says %s', (address, query, html) => {

@@ -4,6 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { promisify } from 'node:util';
+import type { ZoneSight } from '@tienda/core/dns/sight';
 import pg from 'pg';
 import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { ServerProcess, unique } from './serverProcess';
@@ -184,11 +185,19 @@ test('an ALIAS to what nobody knows answers nothing, and its zone goes on', asyn
 
 test('whether everyone sees a change is asked of every resolver: what one kept from before is told with its end', async () => {
   const name = await held();
-  const sight = () => visitor.expect(200, 'GET', `/api/me/names/${name}/zone/sight`);
+  // Whoever was not heard in time is asked again; an answer that is not the latest is one.
+  const sight = async (): Promise<ZoneSight> => {
+    for (let i = 0; ; i += 1) {
+      const seen: ZoneSight = await visitor.expect(200, 'GET', `/api/me/names/${name}/zone/sight`);
+      const all = [...seen.servers, ...seen.questions.flatMap((question) => question.seen)];
+      if (i === 8 || all.every(({ sight: its }) => its === 'new' || its === 'old')) return seen;
+      await pause(1000);
+    }
+  };
   expect(await sight()).toMatchObject({ version: 0, questions: [] });
   await put(200, name, 0, record('@', 'A', '192.0.2.7', 60), record('@', 'MX', '10 mx.lakepost.example'));
   const first = await sight();
-  expect(first).toMatchObject({ version: 1, servers: [{ isCurrent: true }, { isCurrent: true }] });
+  expect(first).toMatchObject({ version: 1, servers: [{ sight: 'new' }, { sight: 'new' }] });
   expect(first.questions).toMatchObject(
     [
       { name: '@', type: 'A', answers: ['192.0.2.7'] },
@@ -201,15 +210,13 @@ test('whether everyone sees a change is asked of every resolver: what one kept f
   expect(first.until).toBeUndefined();
   await put(200, name, 1, record('@', 'A', '192.0.2.8', 60));
   const second = await sight();
-  const [a, mx] = second.questions;
-  expect(a.seen).toMatchObject([0, 1, 2].map((place) => ({ place, sight: 'old', answers: ['192.0.2.7'] })));
-  expect(mx.seen).toMatchObject(
-    [0, 1, 2].map((place) => ({ place, sight: 'old', answers: ['10 mx.lakepost.example'] })),
-  );
-  for (const { until } of a.seen) expect((Date.parse(until) - Date.now()) / 1000).toBeLessThanOrEqual(61);
+  const [a, mx] = second.questions.map(({ seen }) => seen);
+  expect(a).toMatchObject([0, 1, 2].map((place) => ({ place, sight: 'old', answers: ['192.0.2.7'] })));
+  expect(mx).toMatchObject([0, 1, 2].map((place) => ({ place, sight: 'old', answers: ['10 mx.lakepost.example'] })));
+  for (const { until } of a ?? []) expect((Date.parse(until ?? '') - Date.now()) / 1000).toBeLessThanOrEqual(61);
   // The MX was to be kept longest.
-  expect(Date.parse(second.until)).toBeGreaterThanOrEqual(
-    Math.max(...mx.seen.map((one: { until: string }) => Date.parse(one.until))) - 1000,
+  expect(Date.parse(second.until ?? '')).toBeGreaterThanOrEqual(
+    Math.max(...(mx ?? []).map(({ until }) => Date.parse(until ?? ''))) - 1000,
   );
   await other.expect(404, 'GET', `/api/me/names/${name}/zone/sight`);
 });

@@ -4,7 +4,7 @@ import { connect } from 'node:net';
 import { setTimeout as pause } from 'node:timers/promises';
 import { authenticate } from 'mailauth';
 import nodemailer from 'nodemailer';
-import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { askFromElsewhere, orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { arrived, send, startedPostbox, type Written } from './postboxHelpers';
 import { endProgram, fault, mailTo, ServerProcess, startedProgram, unique } from './serverProcess';
 
@@ -203,4 +203,21 @@ test('a mail server that takes nothing for now gets it later', async () => {
   await fault(visitor, 'mail', { on: 'deliver', kind: 'refuse', times: 1 });
   const { id } = await send({ to: `orders@${name}` });
   await arrived(email, id);
+});
+
+test('mail to a name that has moved away goes on for as long as its zone does', async () => {
+  const gone = `${unique('pier')}.me.uk`;
+  await untilEnded(visitor, (await orderNames(visitor, [{ name: gone }])).id);
+  const path = `/api/me/names/${gone}`;
+  await visitor.expect(200, 'PUT', `${path}/zone`, { version: 0, records: [here, mail('orders', email)] });
+  const password = 'a slow green boat';
+  const { authCode } = await visitor.expect(200, 'POST', `${path}/auth-code`, { password });
+  expect(await askFromElsewhere(gone, authCode)).toBe(1001);
+  const answer = () => visitor.send('POST', `/api/me/moves-away/${gone}`, { agreed: true });
+  for (let i = 0; i < 200 && (await answer()).status !== 200; i += 1) await pause(100);
+  await visitor.expect(404, 'GET', path);
+  const { id } = await send({ to: `orders@${gone}` });
+  await arrived(email, id);
+  const { id: other } = await send({ to: `postmaster@${gone}` });
+  await arrived(email, other);
 });

@@ -143,6 +143,32 @@ describe('registering', () => {
     await expect(gateway.needContact(contact)).resolves.toBeUndefined();
   });
 
+  test('many names that need the same contact at the same moment make it once', async () => {
+    const gateway = registry();
+    await fault({ on: 'createContact', kind: 'refuse', code: 2306, times: 1 });
+    const other = { ...contact, id: unique('T').slice(0, 16) };
+    const said = await Promise.all(Array.from({ length: 5 }, () => gateway.needContact(other)));
+    expect(new Set(said)).toEqual(new Set([expect.any(String)]));
+    expect(await gateway.needContact(other)).toBeUndefined();
+  });
+
+  test('a contact that its registry has lost is made again, where it was not seen just now', async () => {
+    const gateway = registry();
+    const lost = { ...contact, id: unique('L').slice(0, 16) };
+    const name = `${unique('sw')}.org`;
+    const create = () => gateway.create({ ...domain(name), registrant: lost.id }, 'TIENDA-0005');
+    // The registry says that it is there, and it is not.
+    await fault({ on: 'createContact', kind: 'refuse', code: 2302, times: 1 });
+    await gateway.needContact(lost);
+    expect(await create()).toMatchObject({ type: 'refused' });
+    const now = performance.now();
+    const later = jest.spyOn(performance, 'now').mockImplementation(() => now + 31_000);
+    await expect(create()).rejects.toBeInstanceOf(RegistrySilent);
+    await gateway.needContact(lost);
+    later.mockRestore();
+    expect(await create()).toMatchObject({ type: 'created' });
+  });
+
   test('a name is created, then exists, and tells its sponsor everything', async () => {
     const gateway = registry();
     await gateway.needContact(contact);

@@ -8,6 +8,7 @@ import {
   ServerProcess,
   unique,
   untilOrder,
+  until,
 } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
@@ -191,19 +192,17 @@ test('a server killed while it renews, and another beside it, renew once and cha
 test('a name that nobody renews goes through its stages, is let go, and can be bought again: two lives, one name', async () => {
   const { visitor, name } = await holder();
   const advance = (advanceDays: number) => visitor.expect(200, 'POST', '/api/demo/clock', { advanceDays });
-  const until = async (isSo: () => Promise<boolean>) => {
-    for (let i = 0; i < 200 && !(await isSo()); i += 1) await new Promise((resolve) => setTimeout(resolve, 100));
-  };
   const stage = async () => (await visitor.send('GET', `/api/me/names/${name}`)).body.stage;
+  const untilIn = (wanted?: string) => until(stage, (now) => now === wanted);
   await advance(366);
-  await until(async () => (await stage()) === 'grace');
+  await untilIn('grace');
   const inGrace = await held(visitor, name);
   expect([inGrace.stage, inGrace.renewFor.length > 0]).toEqual(['grace', true]);
   const line = { action: 'renew', years: 1, privacy: true, autoRenew: false };
   const basket = await visitor.expect(200, 'PUT', `/api/basket/${name}`, line);
   expect(basket.lines[0].stage).toBe('grace');
   await advance(45);
-  await until(async () => (await stage()) === 'redemption');
+  await untilIn('redemption');
   const late = await held(visitor, name);
   expect([late.stage, late.renewFor]).toEqual(['redemption', []]);
   // What was put in while there was time says that there is none any more.
@@ -216,7 +215,7 @@ test('a name that nobody renews goes through its stages, is let go, and can be b
   });
   expect([put.status, put.body.errors[0].code]).toEqual([422, 'ranOut']);
   await advance(40);
-  await until(async () => (await stage()) === undefined);
+  await untilIn();
   expect((await visitor.send('GET', `/api/me/names/${name}`)).status).toBe(404);
   const order = await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
   expect(order.status).toBe('done');

@@ -185,13 +185,21 @@ export async function mailTo(
   throw new Error(`No mail ${subject} came for ${email}`);
 }
 
+/** Asks until it is as wanted. @param patienceMs longer than what a dead server had taken along stays taken */
+export async function until<Answer>(
+  ask: () => Promise<Answer>,
+  isSo: (answer: Answer) => boolean,
+  patienceMs = 90_000,
+): Promise<Answer> {
+  for (const end = Date.now() + patienceMs; Date.now() < end; await pause(100)) {
+    const answer = await ask();
+    if (isSo(answer)) return answer;
+  }
+  throw new Error('It did not come about');
+}
+
 /** The order once it is as wanted. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the order as the server shows it
-export async function untilOrder(visitor: Visitor, id: string, isSo: (order: any) => boolean): Promise<any> {
-  for (let attempt = 0; attempt < 900; attempt += 1) {
-    const order = await visitor.expect(200, 'GET', `/api/me/orders/${id}`);
-    if (isSo(order)) return order;
-    await pause(100);
-  }
-  throw new Error(`Order ${id} did not come that far`);
+export function untilOrder(visitor: Visitor, id: string, isSo: (order: any) => boolean): Promise<any> {
+  return until(() => visitor.expect(200, 'GET', `/api/me/orders/${id}`), isSo);
 }

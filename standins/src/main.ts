@@ -5,6 +5,8 @@ import { startBroker } from './broker/start';
 import { startMail } from './mail/start';
 import { startPayments } from './payments/start';
 import { startRdap } from './rdap/start';
+import { startRegistrars } from './registrars/start';
+import { certificateIn } from './registry/certificate';
 import { startRegistries } from './registry/start';
 import { beWell } from './registry/switches';
 import { startSites } from './web/start';
@@ -16,6 +18,7 @@ const config = readConfig();
 /** The outside world, a process each: what stops one stops no other. Registries publish their own data (RDAP). */
 const starters = {
   registries: async () => startRdap(config, await startRegistries(config, database(), log), log),
+  registrars: () => startRegistrars(config, database(), log),
   broker: () => startBroker(config, database(), log),
   payments: () => startPayments(config, database(), log),
   mail: () => startMail(config, database(), log),
@@ -29,6 +32,8 @@ const [, main = '', name] = process.argv;
 if (name === undefined) {
   await migrateDatabase(config.databaseUrl);
   await beWell(database());
+  // Made before there are several that would each make one.
+  await certificateIn(config.tlsDirectory);
   const processes = new Processes(main, log);
   await Promise.all(Object.keys(starters).map((each) => processes.start(each)));
   log.info('the outside world is up');

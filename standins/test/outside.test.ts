@@ -122,5 +122,22 @@ describe('the broker', () => {
     expect(answer.body).toEqual({ state: 'accepted' });
     expect((await call('DELETE')).status).toBe(204);
     expect((await call('GET')).status).toBe(404);
+    expect((await call('PUT', '/sale', {})).body).toEqual({ state: 'off' });
+  });
+
+  test('what is accepted is sold once: handed over after a while, paid what was agreed, and not called off after that', async () => {
+    await call('PUT', '', { name: 'ladder.com', amount: 900_000, message: '' });
+    let sale = await call('PUT', '/sale', {});
+    expect(sale.body).toEqual({ state: 'awaited' });
+    for (let i = 0; i < 60 && sale.body?.state === 'awaited'; i += 1) {
+      await new Promise((resolve) => setTimeout(resolve, 250));
+      sale = await call('PUT', '/sale', {});
+    }
+    expect(sale.body).toMatchObject({ state: 'delivered', authCode: expect.stringMatching(/^Sold-/) });
+    expect((await call('PUT', '/sale', {})).body).toEqual(sale.body);
+    expect((await call('PUT', '/payment', { amount: 1 })).status).toBe(409);
+    for (let i = 0; i < 2; i += 1) expect((await call('PUT', '/payment', { amount: 900_000 })).status).toBe(204);
+    expect((await call('DELETE', '/sale')).status).toBe(409);
+    expect((await call('DELETE')).status).toBe(204);
   });
 });

@@ -62,8 +62,8 @@ async function until(isSo: () => Promise<boolean>): Promise<void> {
 }
 
 test('a stand-in that dies takes no other with it, and is started again', async () => {
-  expect([...pids.keys()].sort()).toEqual(['broker', 'mail', 'payments', 'registries', 'sites']);
-  expect(new Set(pids.values()).size).toBe(5);
+  expect([...pids.keys()].sort()).toEqual(['broker', 'mail', 'payments', 'registrars', 'registries', 'sites']);
+  expect(new Set(pids.values()).size).toBe(6);
   const first = pids.get('payments') ?? 0;
   process.kill(first, 'SIGKILL');
   await until(async () => !(await payments()));

@@ -50,6 +50,14 @@ test('a check tells free, taken, reserved and premium, with fees', async () => {
     },
     { available: false, reason: 'Not a name of this registry' },
   ]);
+  const held = await client.send({
+    type: 'checkDomains',
+    names: names.slice(0, 1),
+    fees: feesOf('create', 'transfer'),
+  });
+  expect(held.data?.type === 'domainChecks' && held.data.checks).toMatchObject([
+    { available: false, feeClass: 'standard', fees: [{ command: 'transfer', years: 1 }] },
+  ]);
   expect(
     (
       await client.send({
@@ -252,4 +260,30 @@ test('a registry that takes contacts in ASCII only says so', async () => {
   await client.send(login);
   const local = { ...contact, id: `${contact.id}L`, postal: 'loc' as const, city: 'Ullvík' };
   expect((await client.send({ type: 'createContact', contact: local })).code).toBe(2306);
+});
+
+test('of changes that come at the same moment none is lost', async () => {
+  const name = `u${Date.now()}.org`;
+  const { id: registrant } = contact;
+  await client.send(login);
+  await client.send({ type: 'createContact', contact });
+  await client.send({
+    type: 'createDomain',
+    domain: { name, years: 1, registrant, contacts: [], authCode: 'secret-6' },
+  });
+  const other = await RawClient.open();
+  await other.send(login);
+  const hold = { statuses: ['clientHold'] };
+  for (let round = 0; round < 15; round += 1) {
+    const authCode = `turned-${round}`;
+    const isHeld = round % 2 === 0;
+    const both = await Promise.all([
+      client.send({ type: 'updateDomain', name, change: { authCode } }),
+      other.send({ type: 'updateDomain', name, ...(isHeld ? { add: hold } : { remove: hold }) }),
+    ]);
+    expect(both.map(({ code }) => code)).toEqual([1000, 1000]);
+    const { data } = await client.send({ type: 'infoDomain', name });
+    expect(data).toMatchObject({ domain: { authCode, statuses: [isHeld ? 'clientHold' : 'ok'] } });
+  }
+  other.end();
 });

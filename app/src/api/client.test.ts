@@ -44,6 +44,21 @@ test('what was tapped is sent though the page is left, unless it is more than br
   expect(answered.map(({ init }) => init.keepalive)).toEqual([true, false, false]);
 });
 
+test('an answer that does not come is silence after a minute; what nobody wants any more is not', async () => {
+  const waits: number[] = [];
+  const timeout = jest.spyOn(AbortSignal, 'timeout').mockImplementation((ms) => {
+    waits.push(ms);
+    return AbortSignal.abort(new DOMException('Too late', 'TimeoutError'));
+  });
+  globalThis.fetch = (_path, init) => Promise.reject(init?.signal?.reason ?? new Error('It has no deadline'));
+  const silent: unknown = await call('GET', '/api/basket').catch((fault: unknown) => fault);
+  expect(silent instanceof ApiProblem && silent.isSilence).toBe(true);
+  expect(waits).toEqual([60_000]);
+  timeout.mockRestore();
+  const left = lines('/api/search', AbortSignal.abort(new DOMException('Left', 'AbortError')));
+  await expect(left.next()).rejects.toMatchObject({ name: 'AbortError' });
+});
+
 test('a refusal names its fields', async () => {
   const body = {
     type: '/problems/bad-fields',

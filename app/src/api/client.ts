@@ -1,3 +1,4 @@
+import { helpIn } from './helped';
 import type { QuoteChange } from '@tienda/core/pricing/quoteChanges';
 import { languageStore } from '../texts/language';
 import { problemText } from '../texts/problems';
@@ -48,6 +49,14 @@ export function onSignInNeeded(listener: () => void): () => void {
   return () => signInListeners.delete(listener);
 }
 
+const leaveEndListeners = new Set<() => void>();
+
+/** Calls the listener where the server refused something since the account is not helped any more. @returns what ends that */
+export function onLeaveEnded(listener: () => void): () => void {
+  leaveEndListeners.add(listener);
+  return () => leaveEndListeners.delete(listener);
+}
+
 type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
 
 /**
@@ -71,9 +80,13 @@ export async function call<Result>(
   }
 }
 
+/** No answer takes longer; what is not there by then is silence, told and asked for again. */
+const longestMs = 60_000;
+
 /** A page of a list, and the address of the one after it (RFC 8288). @throws ApiProblem */
 export async function page<Result>(path: string): Promise<{ body: Result; next: string | undefined }> {
-  const response = await reach(path, { headers: { 'Accept-Language': languageStore.get() } });
+  const headers = { 'Accept-Language': languageStore.get() };
+  const response = await reach(path, { headers, signal: AbortSignal.timeout(longestMs) });
   const next = /<([^>]+)>;\s*rel="next"/.exec(response.headers.get('Link') ?? '')?.[1];
   return { body: await bodyOf<Result>(response), next };
 }
@@ -87,6 +100,7 @@ async function attempt<Result>(
   const sent = body === undefined ? undefined : JSON.stringify(body);
   const response = await reach(path, {
     method,
+    signal: AbortSignal.timeout(longestMs),
     // What was tapped is done, though the page is left or reloaded at once.
     keepalive: method !== 'GET' && new Blob([sent ?? '']).size <= keptAliveBytes,
     headers: {
@@ -140,12 +154,17 @@ function comesSoon(next: Promise<unknown>): Promise<boolean> {
   return Promise.race([next.then(() => true), tooLate]);
 }
 
+const isTimeout = (reason: unknown) => reason instanceof DOMException && reason.name === 'TimeoutError';
+
 async function reach(path: string, init: RequestInit): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(path, { credentials: 'same-origin', ...init });
+    const help = helpIn(path);
+    const headers = { ...init.headers, ...(help === undefined ? {} : { 'X-Tienda-For': help }) };
+    response = await fetch(path, { credentials: 'same-origin', ...init, headers });
   } catch (fault) {
-    if (init.signal?.aborted) throw fault;
+    // Whoever asked does not want it any more; where it took too long, they do.
+    if (init.signal?.aborted && !isTimeout(init.signal.reason)) throw fault;
     throw new ApiProblem(0, 'unreachable', '', []);
   }
   if (response.ok) return response;
@@ -156,6 +175,7 @@ async function reach(path: string, init: RequestInit): Promise<Response> {
     changes: QuoteChange[];
   }> = await response.json().catch(() => ({}));
   const { type = '', detail = '', errors = [], changes = [] } = problem;
+  if (type === '/problems/leave-ended') for (const listener of leaveEndListeners) listener();
   if (type === '/problems/sign-in-needed') for (const listener of signInListeners) listener();
   const fields = errors.map((error) => ({ ...error, detail: problemText(error.code, error.detail) }));
   const message = fields.length > 0 ? fields.map((field) => field.detail).join(' ') : problemText(type, detail);

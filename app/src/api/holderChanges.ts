@@ -33,8 +33,7 @@ export function useChangeContacts() {
     mutationFn: (wanted: WantedContacts) => sent(wanted, {}),
     // Also where only some were asked for.
     onSettled: async () => {
-      for (const what of ['names', 'name-counts', 'holder-checks'])
-        await queries.invalidateQueries({ queryKey: ['me', what] });
+      for (const what of ['names', 'holder-checks']) await queries.invalidateQueries({ queryKey: ['me', what] });
     },
   });
 }

@@ -5,7 +5,7 @@ import { useMine } from './mine';
 
 /** Holders' addresses, and whether they are confirmed. */
 export function useHolderChecks() {
-  return useMine<ShownHolderCheck[]>(['holder-checks'], '/api/me/holder-checks');
+  return useMine<ShownHolderCheck[]>(['holder-checks'], '/api/me/holder-checks', { needs: 'confirmHolder' });
 }
 
 export function useAskHolderAgain() {

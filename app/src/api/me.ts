@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import type { Contact } from '@tienda/core/contacts/contact';
 import type { Declaration } from '@tienda/core/contacts/declarations';
 import type { NameContacts } from '@tienda/core/contacts/roles';
@@ -11,14 +11,13 @@ import { call } from './client';
 import { useMine } from './mine';
 import type { PaymentBody } from './payments';
 import { sendOnce } from './sendOnce';
-import { useSession } from './session';
 import { useStored } from '../stored/stored';
 
 export type KeptContact = Contact & { readonly id: string };
 
 /** The latest first. */
 export function useContacts() {
-  return useMine<KeptContact[]>(['contacts'], '/api/me/contacts');
+  return useMine<KeptContact[]>(['contacts'], '/api/me/contacts', { needs: 'seeContacts' });
 }
 
 /** Who holds the names and is billed, unless said otherwise: chosen before, else the latest kept. */
@@ -41,7 +40,7 @@ export function useKeepContact() {
 }
 
 export function useOrders() {
-  return useMine<ShownOrder[]>(['orders'], '/api/me/orders');
+  return useMine<ShownOrder[]>(['orders'], '/api/me/orders', { needs: 'seeOrders' });
 }
 
 /** A contact is shown no more; names and orders that need it keep it. */
@@ -107,6 +106,17 @@ export function useGiveUp(orderId: string) {
   });
 }
 
+/** Holds the money of an order by another card. */
+export function useHoldAgain(orderId: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (payment: PaymentBody) => call<ShownOrder>('POST', `/api/me/orders/${orderId}/hold`, { payment }),
+    onSuccess: (order) => queries.setQueryData(['me', 'orders', orderId], order),
+    // What is kept of cards, and where the order stands.
+    onSettled: () => queries.invalidateQueries({ queryKey: ['me'] }),
+  });
+}
+
 /** Everything that an order changes by its end; names that were not paid for are back in the basket. */
 export function refetchAfterOrder(queries: QueryClient): void {
   for (const what of ['names', 'holder-checks', 'balance', 'invoices'])
@@ -120,7 +130,7 @@ const watchesKey = ['me', 'watches'];
 
 /** Taken names that are watched. */
 export function useWatches() {
-  return useMine<ShownWatch[]>(['watches'], '/api/me/watches');
+  return useMine<ShownWatch[]>(['watches'], '/api/me/watches', { needs: 'watchNames' });
 }
 
 export function useWatch(name: string) {
@@ -142,14 +152,13 @@ export function useEndWatch(name: string) {
 const offersKey = ['me', 'offers'];
 const answerLookMs = 4000;
 
-/** Offers made to holders, the latest first; looked at often while a holder has not answered. */
+/** Offers made to holders, the latest first; looked at often while a holder has not answered, or one is on its way here. */
 export function useOffers() {
-  const signedIn = !!useSession().data?.account;
-  return useQuery({
-    queryKey: offersKey,
-    queryFn: () => call<ShownOffer[]>('GET', '/api/me/offers'),
-    enabled: signedIn,
-    refetchInterval: ({ state }) => (state.data?.some((offer) => offer.state.at === 'sent') ? answerLookMs : false),
+  return useMine<ShownOffer[]>(['offers'], '/api/me/offers', {
+    again: (offers) =>
+      offers.some(({ state, orderId }) => state.at === 'sent' || orderId !== undefined) ? answerLookMs : undefined,
+    needs: 'makeOffers',
+    othersChangeIt: true,
   });
 }
 

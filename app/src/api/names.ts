@@ -27,11 +27,12 @@ function addressOf(name: string, currency: Currency): string {
 export function useName(name: string, isLeaving = false) {
   const queries = useQueryClient();
   const currency = useStored(currencyStore);
-  const held = useMine<ShownName>(['names', currency, name], addressOf(name, currency), (known) => {
-    const { changing, holderChange, givingBack } = known;
-    // What is on its way out is looked at until it is gone, or stays and can be given back again.
-    const isOnItsWay = changing === true || (isLeaving && !givingBack);
-    return isOnItsWay ? soonMs : holderChange ? someTimeMs : undefined;
+  const held = useMine<ShownName>(['names', currency, name], addressOf(name, currency), {
+    again: ({ changing, holderChange, givingBack }) => {
+      // What is on its way out is looked at until it is gone, or stays and can be given back again.
+      const isOnItsWay = changing === true || (isLeaving && !givingBack);
+      return isOnItsWay ? soonMs : holderChange ? someTimeMs : undefined;
+    },
   });
   const { changing = false, holderChange } = held.data ?? {};
   const isUnderWay = changing || holderChange !== undefined;
@@ -94,9 +95,9 @@ export function useNewAuthCode(name: string) {
 /** Counted again while registries have not answered; the names are asked for anew each time that some have. */
 export function useNameCounts() {
   const queries = useQueryClient();
-  const counts = useMine<NameCounts>(['name-counts'], '/api/me/name-counts', ({ changing }) =>
-    changing > 0 ? soonMs : undefined,
-  );
+  const counts = useMine<NameCounts>(['names', 'counts'], '/api/me/name-counts', {
+    again: ({ changing }) => (changing > 0 ? soonMs : undefined),
+  });
   const changing = counts.data?.changing ?? 0;
   useEffect(() => {
     if (changing === 0) return undefined;
@@ -168,14 +169,14 @@ export function useChangeNames() {
     },
     onSettled: async () => {
       await queries.invalidateQueries({ queryKey: ['me', 'names'] });
-      for (const counted of ['name-counts', 'groups']) await queries.invalidateQueries({ queryKey: ['me', counted] });
+      await queries.invalidateQueries({ queryKey: ['me', 'groups'] });
     },
   });
 }
 
 /** The secret address of the calendar of one's names. */
 export function useCalendar() {
-  return useMine<{ url: string }>(['calendar'], '/api/me/calendar');
+  return useMine<{ url: string }>(['calendar'], '/api/me/calendar', { needs: 'changeAccount' });
 }
 
 /** Another secret address; the one before ends. */

@@ -29,7 +29,7 @@ export interface KeptCard {
 
 /** The latest first. */
 export function useCards() {
-  return useMine<KeptCard[]>(['cards'], '/api/me/cards');
+  return useMine<KeptCard[]>(['cards'], '/api/me/cards', { needs: 'seeWaysToPay' });
 }
 
 export function useForgetCard() {
@@ -44,7 +44,7 @@ const balanceKey = ['me', 'balance'];
 
 /** Money of the account's own. */
 export function useBalance() {
-  return useMine<ShownBalance>(['balance'], '/api/me/balance');
+  return useMine<ShownBalance>(['balance'], '/api/me/balance', { needs: 'seeBalance' });
 }
 
 export interface TopUpWish {
@@ -86,7 +86,7 @@ function isOpen({ state }: ShownTopUp): boolean {
 
 /** Invoices and credit notes, the latest first. */
 export function useInvoices() {
-  return useMine<Invoice[]>(['invoices'], '/api/me/invoices');
+  return useMine<Invoice[]>(['invoices'], '/api/me/invoices', { needs: 'seePapers' });
 }
 
 export type Paper = Invoice['kind'] | 'receipt';

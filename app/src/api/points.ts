@@ -1,9 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { masterData, type DnsRecord } from '@tienda/core/dns/record';
+import { masterData, type DnsRecord, type TypedRecord } from '@tienda/core/dns/record';
 import type { ShownCertificate, ShownZone, ShownZoneVersion } from '@tienda/core/dns/shownZone';
 import type { MailTrial, ShownMail, ShownMailTarget } from '@tienda/core/dns/shownMail';
 import type { Visit } from '@tienda/core/dns/visit';
 import type { ChangedZone, ChangedZones, NotChangedZone, ZoneWish } from '@tienda/core/dns/zoneWish';
+import type { ReadZone } from '@tienda/core/dns/zoneReading';
+import { inLanes } from '@tienda/core/work/inLanes';
 import type { ZoneSight } from '@tienda/core/dns/sight';
 import { ApiProblem, call } from './client';
 import { soonMs, someTimeMs, useMine } from './mine';
@@ -14,9 +16,10 @@ const addressOf = (name: string) => `/api/me/names/${encodeURIComponent(name)}/z
 export function useZone(name: string) {
   // A certificate that was asked for comes within moments.
   const isDue = ({ goodUntil, problem }: ShownCertificate) => goodUntil === undefined && problem === undefined;
-  return useMine<ShownZone>(['names', 'zone', name], addressOf(name), ({ certificates = [], signing }) =>
-    certificates.some(isDue) || (signing && signing.at !== 'on' && signing.at !== 'refused') ? someTimeMs : undefined,
-  );
+  return useMine<ShownZone>(['names', 'zone', name], addressOf(name), {
+    again: ({ certificates = [], signing }) =>
+      certificates.some(isDue) || (signing && signing.at !== 'on' && signing.at !== 'refused') ? someTimeMs : undefined,
+  });
 }
 
 export interface WrittenZone {
@@ -33,7 +36,7 @@ export function useSaveZone(name: string) {
     mutationFn: ({ version, records, fromFile }: WrittenZone) =>
       call<ShownZone>('PUT', addressOf(name), {
         version,
-        records: records.map((record) => ({ ...record, data: masterData(record) })),
+        records: records.map(typedRecord),
         fromFile,
       }),
     onSuccess: (zone) => {
@@ -52,9 +55,10 @@ export function useZoneVersions(name: string) {
 
 /** Whether everyone sees the latest change: asked again until they do. */
 export function useZoneSight(name: string, version: number) {
-  return useMine<ZoneSight>(['names', 'zone-sight', name, String(version)], `${addressOf(name)}/sight`, (known) =>
-    known.questions.every(({ seen }) => seen.every(({ sight }) => sight === 'new')) ? undefined : someTimeMs,
-  );
+  return useMine<ZoneSight>(['names', 'zone-sight', name, String(version)], `${addressOf(name)}/sight`, {
+    again: ({ questions }) =>
+      questions.every(({ seen }) => seen.every(({ sight }) => sight === 'new')) ? undefined : someTimeMs,
+  });
 }
 
 /** What can be wished for of a name's signatures. */
@@ -103,38 +107,33 @@ export function useChangeZones() {
 /** So many requests at once. */
 const lanes = 6;
 
-async function inLanes<Item, Result>(items: readonly Item[], send: (item: Item) => Promise<Result>): Promise<Result[]> {
-  const results: Result[] = [];
-  const next = items.entries();
-  const lane = async () => {
-    for (const [at, item] of next) results[at] = await send(item);
-  };
-  await Promise.all(Array.from({ length: lanes }, lane));
-  return results;
-}
-
 /** The records of many names as they are now. */
 export function useZones() {
   return useMutation({
-    mutationFn: (names: readonly string[]) => inLanes(names, (name) => call<ShownZone>('GET', addressOf(name))),
+    mutationFn: (names: readonly string[]) => inLanes(names, lanes, (name) => call<ShownZone>('GET', addressOf(name))),
   });
 }
 
-/** Writes the records of many names, each as a file says it is to be; what was written before something went wrong stays so. */
+/** Writes the records of many names, each as a file says it is to be. */
 export function useSaveZones() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: async (zones: readonly (ChangedZone & { readonly records: readonly DnsRecord[] })[]) => {
       const cannot: NotChangedZone[] = [];
       const changed: ChangedZone[] = [];
-      await inLanes(zones, async ({ name, version, records, added, removed }) => {
-        const typed = records.map((record) => ({ ...record, data: masterData(record) }));
+      await inLanes(zones, lanes, async ({ name, version, records, added, removed }) => {
         try {
-          const after = await call<ShownZone>('PUT', addressOf(name), { version, records: typed, fromFile: true });
+          const after = await call<ShownZone>('PUT', addressOf(name), {
+            version,
+            records: records.map(typedRecord),
+            fromFile: true,
+          });
           changed.push({ name, version: after.version, added, removed });
         } catch (fault) {
-          if (!(fault instanceof ApiProblem) || fault.status !== 409) throw fault;
-          cannot.push({ name, code: 'meanwhile', about: '', other: '' });
+          // What went wrong with one is said of that one: the others are done, and can be taken back.
+          if (!(fault instanceof ApiProblem)) throw fault;
+          const why = fault.status === 409 ? 'meanwhile' : 'failed';
+          cannot.push({ name, code: why, about: fault.message, other: '' });
         }
       });
       return { changed, same: [], cannot } satisfies ChangedZones;
@@ -171,21 +170,33 @@ async function inParts<Item>(
   };
 }
 
-/** As it is sent: records as they are typed. */
+/** What the nameservers elsewhere answer for a name; nothing is changed by asking. */
+export function useReadElsewhere(name: string) {
+  return useMutation({
+    mutationFn: (names: readonly string[]) => call<ReadZone>('POST', `${addressOf(name)}/readings`, { names }),
+  });
+}
+
+/** A record as it is sent: as it is typed. */
+function typedRecord(record: DnsRecord): TypedRecord {
+  return { ...record, data: masterData(record) };
+}
+
+/** As it is sent. */
 function typedWish(wish: ZoneWish): object {
   if (wish.kind === 'same') return { kind: wish.kind, from: wish.from };
   if (wish.kind === 'recipe') {
     const answers = Object.entries(wish.answers).map(([field, answer]) => ({ field, answer }));
     return { kind: wish.kind, recipe: wish.recipe, answers };
   }
-  return { kind: wish.kind, records: wish.records.map((record) => ({ ...record, data: masterData(record) })) };
+  return { kind: wish.kind, records: wish.records.map(typedRecord) };
 }
 
-/** Who agreed to get the mail of a name, and what became of the latest; asked again while one is on its way. */
+/** Who agreed to get the mail of a name, and what became of the latest: asked again and again, as others answer and write. */
 export function useMail(name: string, version: number) {
-  return useMine<ShownMail>(['names', 'mail', name, String(version)], `${addressOf(name)}/mail`, (known) => {
-    const isOnItsWay = known.recent.some(({ state, nextAt }) => state === 'waiting' && nextAt === undefined);
-    return isOnItsWay ? soonMs : someTimeMs;
+  return useMine<ShownMail>(['names', 'mail', name, String(version)], `${addressOf(name)}/mail`, {
+    again: ({ recent }) =>
+      recent.some(({ state, nextAt }) => state === 'waiting' && nextAt === undefined) ? soonMs : someTimeMs,
   });
 }
 

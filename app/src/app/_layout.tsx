@@ -1,17 +1,22 @@
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { ApiProblem } from '../api/client';
+import { currencyStore } from '../api/currencyStore';
 import { useSessionEnd } from '../api/session';
 import { useNewDay } from '../api/shopClock';
+import { NotShownScreen } from '../features/shell/NotShownScreen';
 import { Shell } from '../features/shell/Shell';
 import { WithTally } from '../shop/tally/WithTally';
 import { started } from '../quickStart';
+import { makeFormats } from '../texts/format';
 import { TiendaTheme } from '../ui/theme';
 
 // What changed is drawn within the same task, not a timer later.
 notifyManager.setScheduler(queueMicrotask);
 
 const mostRetries = 2;
+
+export const unstable_settings = { screenErrorBoundary: NotShownScreen };
 
 /** Refusals stay refusals; only what could not be reached, or failed over there, is tried again. */
 function worthRetrying(failures: number, fault: Error): boolean {
@@ -28,12 +33,20 @@ function Watchfulness() {
 
 export default function Layout() {
   const [queries] = useState(
-    () => new QueryClient({ defaultOptions: { queries: { retry: worthRetrying, staleTime: 5000 } } }),
+    () =>
+      new QueryClient({
+        defaultOptions: {
+          // Where the browser says that there is no network, what is asked for fails at once: nothing waits unseen.
+          queries: { retry: worthRetrying, staleTime: 5000, networkMode: 'always', refetchOnReconnect: true },
+          mutations: { networkMode: 'always' },
+        },
+      }),
   );
   useEffect(() => {
     // What was written ahead of time, for the phone, may be seen by all once it is alive.
     document.documentElement.classList.remove('ahead');
     started();
+    makeFormats(currencyStore.get());
   }, []);
   return (
     <QueryClientProvider client={queries}>

@@ -1,1 +1,1 @@
-export { MailTargetScreen as default } from '../features/points/MailTargetScreen';
+export { MailTargetScreen as default } from '../held/later';

@@ -2,7 +2,7 @@ import type { Extension, PrivacyPolicy, UsdCents } from '../catalogue/extension'
 import type { IsoDate } from '../time/isoDate';
 import type { NameStatus, RegistryAnswer } from '../names/availability';
 import type { BasketAction } from './basketLine';
-import { runningIntro } from '../pricing/linePrice';
+import { runningIntro, transferOf } from '../pricing/linePrice';
 import { offeredTerms } from '../pricing/priceItem';
 
 /** What a name offered at a time: enough to say later what has changed. Amounts in USD cents, a year. */
@@ -39,7 +39,11 @@ export function lineFacts(
   const renew = premium?.renew ?? prices.renew;
   return {
     ...(isNew && answer && answer.status !== 'unknown' ? { status: answer.status } : {}),
-    register: firstYearOfAction(action, { ...prices, register: premium?.register ?? prices.register, renew }),
+    register: firstYearOfAction(action, {
+      ...prices,
+      ...(premium ? { register: premium.register, transfer: transferOf(premium) } : {}),
+      renew,
+    }),
     ...(intro ? { intro: { price: intro.price, minYears: intro.minYears ?? 1 } } : {}),
     renew,
     fee: yearlyFee,
@@ -50,9 +54,9 @@ export function lineFacts(
 
 function firstYearOfAction(
   action: BasketAction,
-  { register, renew, restore }: Pick<Extension['prices'], 'register' | 'renew' | 'restore'>,
+  { register, renew, restore, transfer }: Extension['prices'],
 ): UsdCents {
-  return { register, renew, restore: restore + renew, privacy: 0 }[action];
+  return { register, renew, restore: restore + renew, transfer, privacy: 0 }[action];
 }
 
 /** What changed for a name taken for so many years. What the registry did not say is no change. */

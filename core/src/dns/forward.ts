@@ -31,6 +31,11 @@ export interface OwnPage {
 /** What visitors of a name meet that come in here. */
 export type Met = Forward | OwnPage;
 
+/** True where visitors come in here, to be sent on or shown a page. */
+export function isMetHere({ type }: { readonly type: string }): boolean {
+  return type === 'FORWARD' || type === 'PAGE';
+}
+
 /** What a FORWARD or PAGE record says. */
 export function metOf({ type, data }: { readonly type: string; readonly data: readonly string[] }): Met {
   const [title = '', text = ''] = data;

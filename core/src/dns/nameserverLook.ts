@@ -1,8 +1,8 @@
 /**
  * What a nameserver was found to be for a name: `answers` for it, `others` answers but not for that name, or not at all;
- * `noAddress`, `hidden`: it cannot be found, or only some networks reach it.
+ * `noAddress`, `unresolved`, `hidden`: it cannot be found, that could not be found out, or only some networks reach it.
  */
-export const nameserverFindings = ['answers', 'others', 'silent', 'noAddress', 'hidden'] as const;
+export const nameserverFindings = ['answers', 'others', 'silent', 'noAddress', 'unresolved', 'hidden'] as const;
 export type NameserverFinding = (typeof nameserverFindings)[number];
 
 /** A nameserver as it was found, asked for a name. */

@@ -8,6 +8,7 @@ import {
   type RecordType,
 } from './record';
 import { ownMailHost, ownSpf, takesMailHere } from './mailForward';
+import { isSpf } from './spf';
 import { withRecord, withRecords, type ZoneAdvice } from './zone';
 
 /** What a recipe asks for. */
@@ -155,9 +156,8 @@ export function withForward(records: readonly DnsRecord[], forwards: readonly Dn
  * @param name which of its names: `@`, `shop`
  */
 export function withMailHere(records: readonly DnsRecord[], name: string): DnsRecord[] {
-  const isSpf = (record: DnsRecord) => record.type === 'TXT' && /^v=spf1( |$)/i.test(shownData(record));
   const here = records.filter((record) => record.name === name);
-  const [spf] = here.filter(isSpf);
+  const spf = here.find((record) => record.type === 'TXT' && isSpf(shownData(record)));
   const ttlOf = (type: RecordType) => here.find((record) => record.type === type)?.ttl ?? usualTtl;
   const said = spf ? shownData(spf) : 'v=spf1 ~all';
   const parts = said.split(' ');

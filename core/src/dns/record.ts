@@ -134,6 +134,9 @@ export const recordFields: Readonly<Record<RecordType, readonly FieldKind[]>> = 
   TLSA: ['byte', 'byte', 'byte', 'hexadecimal'],
 };
 
+/** Types of Tienda's own that are answered as addresses (A, AAAA): of a host, or of where visitors come in. */
+export const answeredAsAddresses: ReadonlySet<RecordType> = new Set(['ALIAS', 'FORWARD', 'PAGE']);
+
 /** Types that may stand at a name with an underscore (RFC 8552, 8553). */
 const underscored: ReadonlySet<RecordType> = new Set(['TXT', 'CNAME', 'SRV', 'TLSA', 'SVCB', 'HTTPS', 'NS']);
 
@@ -160,7 +163,7 @@ export function readRecord(zone: string, typed: TypedRecord): DnsRecord | Record
 
 type Fault = Pick<RecordProblem, 'code' | 'input'>;
 
-function readName(zone: string, typed: string, type: RecordType): string | Fault {
+export function readName(zone: string, typed: string, type: RecordType): string | Fault {
   const fault = (code: RecordProblemCode, input = typed): Fault => ({ code, input });
   const text = withPlainDots(typed.trim());
   const labels = text.replace(/\.$/, '').split('.').map(readLabel);
@@ -320,6 +323,11 @@ export function wholeName(zone: string, { name }: Pick<DnsRecord, 'name'>): stri
 export function namesAbove(name: string): string[] {
   const labels = name.split('.');
   return labels.slice(1).map((_, at) => labels.slice(at + 1).join('.'));
+}
+
+/** A whole name and the asterisks that stand for it, the nearest first (RFC 4592). */
+export function standingFor(host: string): string[] {
+  return [host, ...namesAbove(host).map((above) => `*.${above}`)];
 }
 
 /** The data of a record as zone files and name servers have it (RFC 1035 section 5.1): hosts with their last dot, texts in quotes. */

@@ -1,5 +1,5 @@
 import { ownNameservers } from './delegation';
-import { masterData, namesAbove, usualTtl, wholeName, type DnsRecord } from './record';
+import { answeredAsAddresses, masterData, namesAbove, usualTtl, wholeName, type DnsRecord } from './record';
 import { soaData } from './zoneText';
 
 /** A row of what name servers read. */
@@ -58,7 +58,7 @@ export type AddressesOf = (record: DnsRecord) => readonly string[];
 
 /** ALIAS, FORWARD and PAGE are Tienda's own: what is answered are addresses, like any other, and signed like them. */
 function withAddresses(record: DnsRecord, addressesOf: AddressesOf): DnsRecord[] {
-  if (record.type !== 'FORWARD' && record.type !== 'PAGE' && record.type !== 'ALIAS') return [record];
+  if (!answeredAsAddresses.has(record.type)) return [record];
   return addressesOf(record).map((address) => ({
     ...record,
     type: address.includes(':') ? 'AAAA' : 'A',

@@ -30,9 +30,10 @@ export interface ShownMail {
 }
 
 /**
- * What came of a mail that was sent as anyone would: taken in, no mail server found, another's, refused, or no answer.
+ * What came of a mail that was sent as anyone would: taken in, no mail server found, not found out, another's, refused, or
+ * no answer.
  */
-export type MailTrialOutcome = 'accepted' | 'noServer' | 'notHere' | 'refused' | 'silent';
+export type MailTrialOutcome = 'accepted' | 'noServer' | 'unresolved' | 'notHere' | 'refused' | 'silent';
 
 export interface MailTrial {
   readonly address: string;

@@ -1,4 +1,4 @@
-import type { DnsRecord, RecordType } from './record';
+import { answeredAsAddresses, type DnsRecord, type RecordType } from './record';
 import { seenAfterSeconds, zoneDifference } from './zone';
 
 /** What is asked everywhere to see whether a change has arrived. */
@@ -25,8 +25,8 @@ export interface SeenAt {
 export interface ZoneSight {
   readonly version: number;
   readonly questions: readonly (SightQuestion & { readonly seen: readonly SeenAt[] })[];
-  /** Which of Tienda's name servers answer the latest state. */
-  readonly servers: readonly { readonly host: string; readonly isCurrent: boolean }[];
+  /** Whether each of Tienda's name servers answers the latest state, one before it, or nothing at all. */
+  readonly servers: readonly { readonly host: string; readonly sight: Exclude<Sight, 'unproven'> }[];
   /** By when the change is seen everywhere, whoever kept what: ISO 8601 instant; left out where it is seen by now. */
   readonly until?: string;
 }
@@ -75,7 +75,7 @@ export function sightQuestions(
 /** What is asked for where a record of Tienda's own is answered as others. */
 function askedTypes(type: RecordType): readonly string[] {
   if (type === 'MAIL') return [];
-  return type === 'ALIAS' || type === 'FORWARD' || type === 'PAGE' ? ['A', 'AAAA'] : [type];
+  return answeredAsAddresses.has(type) ? ['A', 'AAAA'] : [type];
 }
 
 /** An answer to a question about one name, as far as it is about that name. */

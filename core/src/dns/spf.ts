@@ -12,6 +12,11 @@ export function spfLookups(policy: string): number {
 const term =
   /^([+?~-]?(all|include:\S+|a(:[^\s/]+)?(\/\d{1,2})?(\/\/\d{1,3})?|mx(:[^\s/]+)?(\/\d{1,2})?(\/\/\d{1,3})?|ptr(:\S+)?|ip4:[\d.]+(\/\d{1,2})?|ip6:[\da-f:.]+(\/\d{1,3})?|exists:\S+)|[a-z][a-z0-9_.-]*=\S*)$/i;
 
+/** True for a text that says who may send for a name (RFC 7208 section 4.5). */
+export function isSpf(text: string): boolean {
+  return /^v=spf1( |$)/i.test(text);
+}
+
 /** The first term of a policy that is none (RFC 7208 section 4.6.1); undefined where it is well formed. */
 export function spfProblem(policy: string): string | undefined {
   return termsOf(policy).find((one) => !term.test(one));

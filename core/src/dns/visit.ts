@@ -4,6 +4,8 @@ import { parsedUrl } from './forward';
 export type HopProblem =
   /** The resolver knows no address of the host. */
   | 'noAddress'
+  /** The resolver is silent, or could not find out. */
+  | 'unresolved'
   /** An address that only some networks reach: nobody is sent there. */
   | 'private'
   /** Nothing answers there. */
@@ -28,6 +30,8 @@ export type VisitOutcome =
   | HopProblem
   /** The name leads elsewhere for that resolver: an answer from before, or records that were not saved. */
   | 'notHere'
+  /** That resolver knows no address of the name itself: it was asked for before there was one. */
+  | 'notYet'
   /** The same address came again. */
   | 'round'
   | 'tooLong'

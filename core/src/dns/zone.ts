@@ -3,6 +3,7 @@ import { isPublic } from './delegation';
 import { forwardOf, metOf, type Forward, type OwnPage } from './forward';
 import { catchAll, mailForwardOf, mostMailTargets, takesMailHere } from './mailForward';
 import {
+  answeredAsAddresses,
   isSameRecord,
   namesAbove,
   recordKey,
@@ -12,7 +13,7 @@ import {
   type DnsRecord,
   type RecordType,
 } from './record';
-import { spfLookups, spfProblem } from './spf';
+import { isSpf, spfLookups, spfProblem } from './spf';
 
 /** Records that a zone may have: written by hand, and read from a file. */
 export const mostRecords = { byHand: 5000, byFile: 10_000 } as const;
@@ -151,8 +152,8 @@ function conflictWith(record: DnsRecord, here: readonly DnsRecord[]): [ZoneProbl
   const ofType = (...types: RecordType[]) => here.find((one) => one !== record && types.includes(one.type));
   const other = here.find((one) => one !== record);
   if (record.type === 'CNAME' && other) return [other.type === 'CNAME' ? 'severalAliases' : 'aliasBesideOthers', other];
-  const isOwn = record.type === 'ALIAS' || record.type === 'FORWARD' || record.type === 'PAGE';
-  const addresses = isOwn ? ofType('A', 'AAAA', 'ALIAS', 'FORWARD', 'PAGE') : undefined;
+  const isOwn = answeredAsAddresses.has(record.type);
+  const addresses = isOwn ? ofType('A', 'AAAA', ...answeredAsAddresses) : undefined;
   if (addresses) {
     if (record.type === 'FORWARD') return ['forwardBesideOthers', addresses];
     if (record.type === 'PAGE') return ['pageBesideOthers', addresses];
@@ -226,7 +227,7 @@ export function zoneAdvice(records: readonly DnsRecord[]): ZoneAdvice[] {
   const hasPolicy = at.get('_dmarc')?.some((one) => one.type === 'TXT' && /^v=dmarc1/i.test(shownData(one))) ?? false;
   return [...at].flatMap(([name, here]) => {
     const texts = here.filter(({ type }) => type === 'TXT');
-    const spf = texts.filter((record) => /^v=spf1( |$)/i.test(shownData(record)));
+    const spf = texts.filter((record) => isSpf(shownData(record)));
     const mail = here.find((record) => record.type === 'MX' && !isNullMx(record));
     const forward = here.find(({ type }) => type === 'MAIL');
     const isMailHere = takesMailHere(here, name);

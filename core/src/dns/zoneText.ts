@@ -33,7 +33,7 @@ const soa = { refresh: 3600, retry: 600, expire: 1_209_600 } as const;
 const signatures: ReadonlySet<string> = new Set(['RRSIG', 'NSEC', 'NSEC3', 'NSEC3PARAM', 'DNSKEY', 'CDS', 'CDNSKEY']);
 /** What is no type of the standard other programs pass over as a comment. */
 const ownTypes: ReadonlySet<string> = new Set(['ALIAS', 'FORWARD', 'PAGE', 'MAIL']);
-const ownLine = /^;(?:ALIAS|FORWARD|PAGE|MAIL) /;
+const ownLine = new RegExp(`^;(?:${[...ownTypes].join('|')}) `);
 
 /** Reads a zone file (RFC 1035 section 5, `$TTL` of RFC 2308, `$GENERATE`), whatever stands in it. */
 export function readZoneText(zone: string, text: string): ReadZoneText {

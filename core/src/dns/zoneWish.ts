@@ -9,7 +9,9 @@ import {
   type RecipeProblem,
 } from './recipe';
 import type { DnsRecord } from './record';
-import { withRecords } from './zone';
+import type { ShownZone } from './shownZone';
+import { mostRecords, withRecords, zoneDifference, zoneProblems } from './zone';
+import { toULabel } from '../idna/idna';
 
 /** What somebody wants of a zone, or of many alike. */
 export type ZoneWish =
@@ -64,4 +66,24 @@ export interface NotChangedZone {
   readonly about: string;
   /** The one that it cannot be beside. */
   readonly other: string;
+}
+
+/**
+ * What it comes to that a zone is to have other records.
+ *
+ * @param most records that it may have
+ * @returns what changes, why that cannot be, or undefined where it is so already
+ */
+export function zoneOutcome(
+  { name, version, records: before }: Pick<ShownZone, 'name' | 'version' | 'records'>,
+  after: readonly DnsRecord[],
+  most: number = mostRecords.byHand,
+): { readonly changed: ChangedZone } | { readonly cannot: NotChangedZone } | undefined {
+  const [problem] = zoneProblems(name, after, most);
+  const titleOf = (record: DnsRecord | undefined) => (record ? `${toULabel(record.name)} ${record.type}` : '');
+  if (problem)
+    return { cannot: { name, code: problem.code, about: titleOf(problem.record), other: titleOf(problem.other) } };
+  const { added, removed, retimed } = zoneDifference(before, after);
+  if (added.length + removed.length + retimed.length === 0) return undefined;
+  return { changed: { name, version, added: added.length, removed: removed.length } };
 }

@@ -128,6 +128,8 @@ export interface EppDomainInfo extends Provenance {
   /** What its zone is signed with (RFC 5910 section 5.1.2). */
   readonly ds?: readonly DelegationSigner[];
   readonly expiresAt: string;
+  /** When it came from another registrar, the last time it did. */
+  readonly transferredAt?: string;
   /** The grace periods that it is in (RFC 3915 section 3.1): `addPeriod`, `redemptionPeriod`, … */
   readonly graceStatuses?: readonly string[];
   /** Only in answers to the sponsor, and to who named it. */

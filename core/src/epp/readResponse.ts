@@ -194,6 +194,7 @@ function readDomain(data: Element, extension: Element | undefined): EppDomainInf
   const graceStatuses = gracePeriodsIn(child(extension, ns.rgp, 'infData'));
   const signed = child(extension, ns.secDns, 'infData');
   const hosts = childrenOf(data, ns.domain, 'host').map(({ text }) => text);
+  const transferredAt = childText(data, ns.domain, 'trDate');
   const authCode = childText(child(data, ns.domain, 'authInfo'), ns.domain, 'pw');
   return {
     name: needed(data, ns.domain, 'name'),
@@ -206,6 +207,7 @@ function readDomain(data: Element, extension: Element | undefined): EppDomainInf
     ...(signed ? { ds: dsIn(signed) } : {}),
     ...readProvenance(data),
     expiresAt: needed(data, ns.domain, 'exDate'),
+    ...(transferredAt === undefined ? {} : { transferredAt }),
     ...(graceStatuses ? { graceStatuses } : {}),
     ...(authCode === undefined ? {} : { authCode }),
   };

@@ -159,6 +159,7 @@ function writeDomain(domain: EppDomainInfo): Written {
     ...(domain.hosts ?? []).map((host) => element('domain:host', host)),
     ...provenance('domain', domain),
     element('domain:exDate', domain.expiresAt),
+    domain.transferredAt === undefined ? undefined : element('domain:trDate', domain.transferredAt),
     domain.authCode === undefined ? undefined : element('domain:authInfo', [element('domain:pw', domain.authCode)]),
   ]);
 }

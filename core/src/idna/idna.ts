@@ -1,4 +1,4 @@
-import { toASCII, toUnicode } from 'tr46';
+import { toASCII, toUnicode } from './uts46';
 
 /** Letters, digits, hyphens and dots are their own A-label and U-label; only `xn--` has to be looked into. */
 function isPlain(name: string): boolean {

@@ -6,7 +6,7 @@ import { afterExpiry } from './lifeOfName';
 export type Stage = 'active' | 'grace' | 'redemption' | 'pendingDelete' | 'free';
 
 /** Where a name stands that an account holds, or held. */
-export type HeldStage = Exclude<Stage, 'free'> | 'gone' | 'movedOut';
+export type HeldStage = Exclude<Stage, 'free'> | 'gone' | 'movedOut' | 'handedOver';
 
 /**
  * The stage of a name that nobody renews.
@@ -27,14 +27,15 @@ export function nextStageOn(expiresOn: IsoDate, days: Lifecycle, today: IsoDate)
   return [graceFrom, redemptionFrom, pendingDeleteFrom].find((first) => today < first) ?? freeFrom;
 }
 
-/** The stages that can follow each: by the days that pass, by renewing, restoring, giving back, moving away. */
+/** The stages that can follow each: by the days that pass, by renewing, restoring, giving back, moving away, handing over. */
 export const stagesAfter: Readonly<Record<HeldStage, readonly HeldStage[]>> = {
-  active: ['grace', 'redemption', 'gone', 'movedOut'],
-  grace: ['active', 'redemption', 'gone', 'movedOut'],
+  active: ['grace', 'redemption', 'gone', 'movedOut', 'handedOver'],
+  grace: ['active', 'redemption', 'gone', 'movedOut', 'handedOver'],
   redemption: ['active', 'pendingDelete', 'gone'],
   pendingDelete: ['gone'],
   gone: [],
   movedOut: [],
+  handedOver: [],
 };
 
 /** True while years can be added at the renewal price. */

@@ -1,9 +1,11 @@
 import type { Minor } from '../money/money';
 
-/** What a registry asks for one premium name, USD cents: its own create and renew amounts. */
+/** What a registry asks for one premium name, USD cents: its own create, renew and transfer amounts. */
 export interface PremiumPrice {
   readonly register: Minor;
   readonly renew: Minor;
+  /** As much as renewing where left out. */
+  readonly transfer?: Minor;
 }
 
 /**

@@ -4,6 +4,8 @@ import type { Who } from '../accounts/actor';
 /** What can happen to a held name, for its log. */
 export type NameEvent =
   | { readonly type: 'registered'; readonly years: number; readonly expiresOn: IsoDate }
+  /** It came here from another registrar. */
+  | { readonly type: 'movedIn'; readonly expiresOn: IsoDate }
   | { readonly type: 'renewed' | 'restored'; readonly years: number; readonly expiresOn: IsoDate }
   | { readonly type: 'autoRenew' | 'privacy'; readonly on: boolean }
   /** Put in a group, by its title then; out of any, where null. */
@@ -24,6 +26,15 @@ export type NameEvent =
   | { readonly type: 'locked' | 'unlocked' }
   /** It was given back while it was new, and deleted at its registry. */
   | { readonly type: 'givenBack' }
+  /** Another registrar asked for it: whether its holder, or their silence, let it go. */
+  | { readonly type: 'moveAsked'; readonly to: string }
+  | { readonly type: 'moveAnswered'; readonly agreed: boolean }
+  /** Nothing came of that. */
+  | { readonly type: 'moveOver' }
+  | { readonly type: 'movedOut' }
+  /** It went to another account here, or came from one: its mail address. */
+  | { readonly type: 'handedOver'; readonly to: string }
+  | { readonly type: 'takenOver'; readonly from: string }
   /** A new auth code was made; it was shown where the registry answered in time. */
   | { readonly type: 'authCode' }
   | { readonly type: 'suspended' }
@@ -36,5 +47,7 @@ export interface ShownNameEvent {
   /** ISO 8601 instant. */
   readonly at: string;
   readonly who: Who['type'];
+  /** Mail address of a helper. */
+  readonly by?: string;
   readonly what: NameEvent;
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { nextOffer, offerSums, type Offer, type OfferEvent } from './offer';
+import { isOpenOffer, nextOffer, offerSums, type Offer, type OfferEvent } from './offer';
 
 test('the fee is a tenth, on top for the buyer or out of what the holder gets', () => {
   expect(offerSums(100_000, 'buyer')).toEqual({
@@ -44,7 +44,7 @@ test('a buyer may raise after a counter-offer, and the holder is asked again', (
   });
 });
 
-test.each<OfferEvent>([{ type: 'holderDeclined' }, { type: 'holderAccepted' }, { type: 'buyerWithdrew' }])(
+test.each<OfferEvent>([{ type: 'holderDeclined' }, { type: 'lapsed' }, { type: 'buyerWithdrew' }])(
   'after $type nothing changes any more',
   (end) => {
     const ended = after(end);
@@ -52,3 +52,18 @@ test.each<OfferEvent>([{ type: 'holderDeclined' }, { type: 'holderAccepted' }, {
       expect(() => nextOffer(ended, event)).toThrow('cannot follow');
   },
 );
+
+test('an agreed offer ends when the name comes, or does not; it lapses, or is withdrawn, while nothing is paid', () => {
+  const agreed = { type: 'holderAccepted' } as const;
+  expect(after(agreed, { type: 'nameCame' }).state).toEqual({ at: 'bought', amount: 50_000 });
+  expect(after(agreed, { type: 'nameStayed' }).state).toEqual({ at: 'fellThrough' });
+  expect(after(agreed, { type: 'buyerWithdrew' }).state).toEqual({ at: 'withdrawn' });
+  for (const before of [[], [{ type: 'holderCountered', amount: 80_000 }], [agreed]] as const) {
+    expect(isOpenOffer(after(...before).state)).toBe(true);
+    const lapsed = after(...before, { type: 'lapsed' });
+    expect(lapsed.state).toEqual({ at: 'lapsed' });
+    expect(isOpenOffer(lapsed.state)).toBe(false);
+    expect(() => nextOffer(lapsed, { type: 'nameCame' })).toThrow('cannot follow');
+  }
+  expect(() => after({ type: 'nameCame' })).toThrow('cannot follow');
+});

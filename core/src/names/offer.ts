@@ -31,13 +31,22 @@ export function offerSums(amount: Minor, feePaidBy: FeePayer): OfferSums {
   return { amount, fee, buyerPays: onTop ? amount + fee : amount, holderGets: onTop ? amount : amount - fee };
 }
 
-/** The life of an offer. `countered` waits for the buyer, `sent` for the holder; the others are its ends. */
+/**
+ * The life of an offer. `sent` waits for the holder, `countered` for the buyer, and `agreed` to be paid for and to come
+ * here; the others are its ends.
+ */
 export type OfferState =
   | { readonly at: 'sent' }
   | { readonly at: 'countered'; readonly amount: Minor }
   | { readonly at: 'agreed'; readonly amount: Minor }
+  /** The name is here, and its holder before is paid. */
+  | { readonly at: 'bought'; readonly amount: Minor }
   | { readonly at: 'declined' }
-  | { readonly at: 'withdrawn' };
+  | { readonly at: 'withdrawn' }
+  /** Nobody said or did anything for too long. */
+  | { readonly at: 'lapsed' }
+  /** It was agreed and paid for, and the name did not come: the money went back. */
+  | { readonly at: 'fellThrough' };
 
 export type OfferEvent =
   | { readonly type: 'holderAccepted' }
@@ -45,7 +54,10 @@ export type OfferEvent =
   | { readonly type: 'holderDeclined' }
   | { readonly type: 'buyerAccepted' }
   | { readonly type: 'buyerRaised'; readonly amount: Minor }
-  | { readonly type: 'buyerWithdrew' };
+  | { readonly type: 'buyerWithdrew' }
+  | { readonly type: 'lapsed' }
+  | { readonly type: 'nameCame' }
+  | { readonly type: 'nameStayed' };
 
 export interface Offer {
   /** The buyer's latest amount, USD cents. */
@@ -77,7 +89,32 @@ export function nextOffer(offer: Offer, event: OfferEvent): Offer {
       if (state.at === 'countered') return { amount: event.amount, state: { at: 'sent' } };
       break;
     case 'buyerWithdrew':
-      if (state.at === 'sent' || state.at === 'countered') return { amount, state: { at: 'withdrawn' } };
+      if (isOpenOffer(state)) return { amount, state: { at: 'withdrawn' } };
+      break;
+    case 'lapsed':
+      if (isOpenOffer(state)) return { amount, state: { at: 'lapsed' } };
+      break;
+    case 'nameCame':
+      if (state.at === 'agreed') return { amount, state: { at: 'bought', amount } };
+      break;
+    case 'nameStayed':
+      if (state.at === 'agreed') return { amount, state: { at: 'fellThrough' } };
   }
   throw new Error(`${event.type} cannot follow ${state.at}`);
+}
+
+/** True while somebody has something to do about an offer. */
+export function isOpenOffer({ at }: OfferState): boolean {
+  return at === 'sent' || at === 'countered' || at === 'agreed';
+}
+
+/** Days after which an offer lapses about which nothing was said or done. */
+export const offerDays = 14;
+
+/** An agreed offer as it is paid for: what reaches the holder, the fee, and who bears it; USD cents. */
+export interface Purchase {
+  /** The offer's. */
+  readonly id: string;
+  readonly amount: Minor;
+  readonly feePaidBy: FeePayer;
 }

@@ -41,7 +41,8 @@ export interface ShownName {
   readonly stage: HeldStage;
   /** For how many years it can be renewed today; none where that is too late. */
   readonly renewFor: readonly number[];
-  readonly orderId: string;
+  /** With which it was registered, or moved here; left out where it came from another account. */
+  readonly orderId?: string;
   /** Id of the group that it is in. */
   readonly groupId?: string;
   /** Where it is delegated to, unless it is as it began: to Tienda's own nameservers. */

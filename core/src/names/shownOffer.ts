@@ -12,6 +12,10 @@ export interface ShownOffer {
   readonly sums: OfferSums;
   /** What a counter-offer means. */
   readonly counterSums?: OfferSums;
+  /** The order by which an agreed one is paid for and comes here. */
+  readonly orderId?: string;
+  /** ISO 8601 instant at which it lapses where nothing is said or done; left out once it has ended, or is paid for. */
+  readonly lapsesAt?: string;
   readonly createdAt: string;
   readonly changedAt: string;
 }

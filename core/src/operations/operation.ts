@@ -30,6 +30,18 @@ export type FailureCause =
   | 'renewed'
   /** Whoever had to agree said no. */
   | 'rejected'
+  /** It was called off. */
+  | 'cancelled'
+  /** The auth code does not fit, or not any more. */
+  | 'wrongCode'
+  /** Its holder had agreed to sell it, and did not hand it over. */
+  | 'notHandedOver'
+  /** Nobody holds the name that was to be moved. */
+  | 'free'
+  /** The name that was to be moved is here already, or on its way, for somebody else. */
+  | 'here'
+  /** The bank was about to let go of the money, and would not hold it anew. */
+  | 'unpaid'
   /** The registry gave no answer while there was time. */
   | 'silent';
 

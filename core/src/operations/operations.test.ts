@@ -1,3 +1,4 @@
+import { startingDelegation } from '../dns/delegation';
 import fc from 'fast-check';
 import { operationKinds, OperationEventRefused, type OperationKind } from './operation';
 import { isEnded, nextOperation, operations, type OperationEvent, type OperationState } from './operations';
@@ -5,6 +6,7 @@ import { renewalSeen } from './renew';
 
 const on = '2027-11-24';
 const until = '2026-12-02T10:00:00Z';
+const to = 'penny-quay';
 const failed: readonly OperationEvent[] = [
   { type: 'refused', cause: 'refused', reason: 'The registry did not accept it.', said: 'Reserved' },
   { type: 'givenUp', cause: 'silent', reason: 'Its registry gave no answer for three days.' },
@@ -21,11 +23,17 @@ const events: Readonly<Record<OperationKind, readonly OperationEvent[]>> = {
     { type: 'done', expiresOn: on },
     ...failed,
   ],
-  transferIn: [{ type: 'sent' }, { type: 'pending', until }, { type: 'done', expiresOn: on }, ...failed],
+  transferIn: [
+    { type: 'holderAsked', until },
+    { type: 'sent' },
+    { type: 'pending', until },
+    { type: 'done', expiresOn: on, came: { registeredOn: '2021-05-03', delegation: startingDelegation } },
+    ...failed,
+  ],
   transferOut: [
-    { type: 'asked', until },
-    { type: 'answered', agreed: true },
-    { type: 'answered', agreed: false },
+    { type: 'asked', to, until },
+    { type: 'answered', agreed: true, to, until },
+    { type: 'answered', agreed: false, to, until },
     { type: 'done' },
     ...failed,
   ],

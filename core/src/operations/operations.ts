@@ -3,7 +3,7 @@ import { remove, type DeleteEvent, type DeleteRequest, type DeleteState } from '
 import { renew, type RenewEvent, type RenewRequest, type RenewState } from './renew';
 import { restore, type RestoreEvent, type RestoreRequest, type RestoreState } from './restore';
 import { transferIn, type TransferInEvent, type TransferInRequest, type TransferInState } from './transferIn';
-import { transferOut, type TransferOutEvent, type TransferOutState } from './transferOut';
+import { transferOut, type TransferOutEvent, type TransferOutRequest, type TransferOutState } from './transferOut';
 import { update, type UpdateEvent, type UpdateRequest, type UpdateState } from './update';
 import type { OperationKind } from './operation';
 
@@ -21,7 +21,7 @@ export interface OperationRequests {
   readonly renew: RenewRequest;
   readonly restore: RestoreRequest;
   readonly transferIn: TransferInRequest;
-  readonly transferOut: Readonly<Record<string, never>>;
+  readonly transferOut: TransferOutRequest;
   readonly delete: DeleteRequest;
   readonly update: UpdateRequest;
 }

@@ -13,6 +13,8 @@ export interface InvoiceLine extends LineAmounts {
   readonly name: string;
   readonly unicode: string;
   readonly years: number;
+  /** True where it was bought of its holder. */
+  readonly isBought?: true;
 }
 
 /** Who is billed, as the address stood on the day. */
@@ -128,17 +130,20 @@ function content(
   return {
     kind,
     currency,
-    lines: lines.map(({ kind: done, name, unicode, years, charge, discount, fee, privacyPrice, net: lineNet }) => ({
-      kind: done,
-      name,
-      unicode,
-      years,
-      charge,
-      discount,
-      fee,
-      privacyPrice,
-      net: lineNet,
-    })),
+    lines: lines.map(
+      ({ kind: done, name, unicode, years, charge, discount, fee, privacyPrice, net: lineNet, offer }) => ({
+        kind: done,
+        ...(offer === undefined ? {} : { isBought: true as const }),
+        name,
+        unicode,
+        years,
+        charge,
+        discount,
+        fee,
+        privacyPrice,
+        net: lineNet,
+      }),
+    ),
     subtotal: sum((line) => line.charge),
     discount: sum((line) => line.discount),
     fees: sum((line) => line.fee),

@@ -222,6 +222,8 @@ function eventsFor(effect: ReturnType<typeof effects>[number], { method }: Fundi
       return [waiting, { type: 'partlyPaid', received: 100 }];
     case 'clear':
       return [{ type: 'cleared' }];
+    case 'release':
+      return [{ type: 'released' }];
     case 'awaitPayment':
       if (!yes()) return [{ type: 'declined', cause: 'tooLate', reason: '' }];
       return [method === 'transfer' ? paid : authorised];

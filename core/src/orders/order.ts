@@ -18,7 +18,7 @@ export interface LineAmounts {
 }
 
 /** What can be ordered; `update` is privacy that has its price. */
-export const orderedKinds = ['register', 'renew', 'restore', 'update'] as const;
+export const orderedKinds = ['register', 'renew', 'restore', 'transferIn', 'update'] as const;
 
 /** One operation of an order, with what was agreed for it. */
 export interface OrderLine extends LineAmounts {
@@ -31,6 +31,8 @@ export interface OrderLine extends LineAmounts {
   readonly autoRenew: boolean;
   /** The registry's price agreed to, USD cents, where the name is premium. */
   readonly premium?: PremiumPrice;
+  /** The offer by which it is bought of its holder, and what reaches them, USD cents. */
+  readonly offer?: { readonly id: string; readonly reaching: Minor };
 }
 
 /** What was agreed with an order. */
@@ -63,6 +65,8 @@ export type OrderEffect =
   /** Take what was earned of held money. */
   | ({ readonly type: 'capture'; readonly intent?: string } & Settlement)
   | { readonly type: 'void'; readonly intent?: string }
+  /** Let go of all that was held before it was held anew, but for what is held now. */
+  | { readonly type: 'release'; readonly kept: string }
   /** Ask the provider what it holds for the order, and let it go. */
   | { readonly type: 'clear' }
   /** Give back what was paid and not earned; `settlement` where something was. */
@@ -135,6 +139,7 @@ export function effects(order: Order): OrderEffect[] {
     case 'waiting':
       return [{ type: 'awaitPayment', intent: payment.intent, until: payment.until }];
     case 'authorised': {
+      if (payment.before !== undefined) return [{ type: 'release', kept: payment.intent ?? '' }];
       if (!isSettled(order)) return [];
       const settlement = settlementOf(order);
       const intent = payment.intent === undefined ? {} : { intent: payment.intent };

@@ -23,7 +23,16 @@ export type PaymentState =
   /** `refused`: so many ways to pay were refused before the one that is asked now. */
   | { readonly at: 'asked'; readonly refused?: number }
   | WaitingForBuyer
-  | { readonly at: 'authorised'; readonly intent?: string }
+  /** `heldUntil`: the ISO 8601 instant at which the bank lets go of it; left out where nothing is held, or it is not known. */
+  | {
+      readonly at: 'authorised';
+      readonly intent?: string;
+      readonly heldUntil?: string;
+      /** It is held anew; what was held before is still to be let go. */
+      readonly before?: string;
+      /** Why it could not be held anew. */
+      readonly refused?: string;
+    }
   | { readonly at: 'paid'; readonly intent: string }
   | ({ readonly at: 'declined' } & Decline)
   | ({ readonly at: 'captured'; readonly intent?: string; readonly credited?: readonly Credited[] } & Settlement)
@@ -53,7 +62,13 @@ export type PaymentEvent =
   /** The buyer has something to do, until an ISO 8601 instant. */
   | { readonly type: 'waiting'; readonly intent: string; readonly action: PaymentAction; readonly until: string }
   /** The money is held; without an intent where the provider had nothing to hold. */
-  | { readonly type: 'authorised'; readonly intent?: string }
+  | { readonly type: 'authorised'; readonly intent?: string; readonly heldUntil?: string }
+  /** The money is held anew, before the bank let go of it. */
+  | { readonly type: 'heldAnew'; readonly intent: string; readonly heldUntil?: string }
+  /** What was held before that is let go. */
+  | { readonly type: 'released' }
+  /** The bank would not hold it anew: the buyer is asked. */
+  | { readonly type: 'holdRefused'; readonly reason: string }
   /** Too little came; `received` is all that came so far. */
   | { readonly type: 'partlyPaid'; readonly received: Minor }
   | { readonly type: 'paid'; readonly intent: string }
@@ -82,6 +97,9 @@ export class PaymentEventRefused extends Error {
 const follows: Readonly<Record<PaymentEvent['type'], readonly PaymentState['at'][]>> = {
   waiting: ['asked'],
   authorised: ['asked', 'waiting'],
+  heldAnew: ['authorised'],
+  released: ['authorised'],
+  holdRefused: ['authorised'],
   partlyPaid: ['waiting'],
   paid: ['waiting'],
   wayRefused: ['asked'],
@@ -113,8 +131,25 @@ export function nextPayment(before: Payment, event: PaymentEvent, isSettled: boo
   switch (event.type) {
     case 'waiting':
       return { told, payment: { at: 'waiting', intent: event.intent, action: event.action, until: event.until } };
-    case 'authorised':
-      return { told, payment: { at: 'authorised', ...(event.intent ? { intent: event.intent } : {}) } };
+    case 'authorised': {
+      const { type: at, ...held } = event;
+      return { told, payment: { at, ...held } };
+    }
+    case 'heldAnew': {
+      if (payment.at !== 'authorised' || !payment.intent || payment.before)
+        throw new PaymentEventRefused(event, before);
+      const { type: _type, ...held } = event;
+      return { told, payment: { at: 'authorised', ...held, before: payment.intent } };
+    }
+    case 'released': {
+      if (payment.at !== 'authorised' || !payment.before) throw new PaymentEventRefused(event, before);
+      const { before: _before, ...held } = payment;
+      return { told, payment: held };
+    }
+    case 'holdRefused': {
+      if (payment.at !== 'authorised') throw new PaymentEventRefused(event, before);
+      return { told, payment: { ...payment, refused: event.reason } };
+    }
     case 'paid':
       return { told, payment: { at: 'paid', intent: event.intent } };
     case 'partlyPaid':

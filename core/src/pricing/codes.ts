@@ -68,8 +68,14 @@ const asked = ['wrongAction', 'wrongExtension', 'premiumExcluded', 'termTooShort
 
 /** How many of the questions in `asked` an item passes; all of them where the code works on it. */
 function passes({ on, extensions, excludePremium, minYears = 1 }: Promotion, { item, subject }: PricedItem): number {
-  // What is paid to take a name back, or to hide its holder later, is no charge that codes are for.
-  if (item.action === 'restore' || item.action === 'privacy' || (on !== 'all' && item.action !== on)) return 0;
+  // What is paid to take a name back, to hide its holder later, or to whoever held it, is no charge that codes are for.
+  if (
+    item.action === 'restore' ||
+    item.action === 'privacy' ||
+    subject.purchase ||
+    (on !== 'all' && item.action !== on)
+  )
+    return 0;
   if (extensions && !extensions.includes(subject.extension.label)) return 1;
   if (excludePremium && subject.premium) return 2;
   return item.years < minYears ? 3 : asked.length;

@@ -34,6 +34,11 @@ export function introRuns(extension: Extension, years: number, today: IsoDate): 
   return !!intro && years >= (intro.minYears ?? 1);
 }
 
+/** What a registry asks for moving a premium name to another registrar. */
+export function transferOf({ transfer, renew }: PremiumPrice): Minor {
+  return transfer ?? renew;
+}
+
 /** Unit prices of a name: the registry's own for a premium name, else the extension's. */
 export function unitPrices(
   extension: Extension,
@@ -49,7 +54,7 @@ export function unitPrices(
     register: inCurrency(premium?.register ?? prices.register),
     ...(withIntro && intro && !premium ? { intro: inCurrency(intro.price) } : {}),
     renew: inCurrency(premium?.renew ?? prices.renew),
-    transfer: inCurrency(premium?.renew ?? prices.transfer),
+    transfer: inCurrency(premium ? transferOf(premium) : prices.transfer),
     restore: inCurrency(prices.restore),
     fee: inCurrency(yearlyFee),
     privacy: privacy.policy === 'priced' ? inCurrency(privacy.price) : 0,

@@ -4,7 +4,8 @@ import { keepCosts } from './keepCost';
 import type { UnitRise } from '../catalogue/riseAhead';
 import { introRuns, unitPrices, type UnitPrices } from './linePrice';
 import type { PremiumPrice } from '../names/availability';
-import type { Currency, Minor } from '../money/money';
+import { convert, type Currency, type Minor } from '../money/money';
+import { offerSums, type Purchase } from '../names/offer';
 import type { QuoteAction, QuoteItem } from './quoteRequest';
 import { everyTerm, firstYearCharge, longestTerm, yearRail, type YearCell } from './yearRail';
 
@@ -16,6 +17,10 @@ export interface Subject {
   readonly premium?: PremiumPrice;
   /** When a name already held expires. */
   readonly heldUntil?: IsoDate;
+  /** Until when one is paid for that is moved here. */
+  readonly paidUntil?: IsoDate;
+  /** The agreed offer by which one that is moved here is bought of its holder. */
+  readonly purchase?: Purchase;
 }
 
 /** What an item costs before any promo code, in the currency charged. */
@@ -36,6 +41,8 @@ export interface ItemPrice {
   readonly cells: readonly YearCell[];
   /** To keep the name 1 to 10 years. */
   readonly keepCost: readonly Minor[];
+  /** Of what it costs: the price agreed with its holder, and the buyer's part of the fee for that. */
+  readonly purchase?: { readonly price: Minor; readonly fee: Minor };
 }
 
 /** An item to be priced. */
@@ -120,8 +127,9 @@ export class ItemPricer {
   /** @param growth of its later prices, where it is not that of the others */
   price({ item, subject, growth = this.growth }: Wanted, withIntro: boolean): ItemPrice {
     const yearsAhead = item.action === 'privacy' ? 0 : this.yearsAhead(subject);
-    const { extension, premium } = subject;
+    const { extension, premium, purchase } = subject;
     const compute = () => this.compute(item, this.unit(subject, withIntro), extension, yearsAhead, growth);
+    if (purchase) return this.bought(item, subject, purchase, growth);
     if (premium) return compute();
     const key = `${extension.label} ${item.action} ${item.years} ${item.privacy} ${withIntro} ${yearsAhead} ${growth}`;
     const known = this.prices.get(key);
@@ -152,6 +160,15 @@ export class ItemPricer {
     const unit = unitPrices(extension, undefined, withIntro, this.currency, this.rate);
     this.units.set(key, unit);
     return unit;
+  }
+
+  /** The price agreed and the fee are all that it costs: the move itself, and what its registry asks, are in them. */
+  private bought(item: QuoteItem, subject: Subject, { amount, feePaidBy }: Purchase, growth: string): ItemPrice {
+    const unit = this.unit(subject, false);
+    const price = convert(amount, this.currency, this.rate);
+    const fee = convert(offerSums(amount, feePaidBy).buyerPays, this.currency, this.rate) - price;
+    const transfer = price + fee - unit.fee;
+    return { ...this.compute(item, { ...unit, transfer }, subject.extension, 0, growth), purchase: { price, fee } };
   }
 
   private yearsAhead({ heldUntil }: Subject): number {

@@ -3,6 +3,7 @@ import { exampleCatalogue, exampleExtension, shippedCatalogue } from '../../test
 import { exampleCode, exampleFacts as facts, item, readIn, request } from '../../test/quotes';
 import type { HeldStage } from '../lifecycle/stage';
 import { currencies } from '../money/money';
+import type { PremiumPrice } from '../names/availability';
 import { quote, type QuoteFacts } from './quote';
 import type { QuoteItem, QuoteRequest } from './quoteRequest';
 
@@ -155,6 +156,37 @@ test('what cannot be priced is left out and says why, the rest is priced', () =>
     '/items/5/name notHeld',
     '/items/6/years transferNotOneYear',
   ]);
+});
+
+test('a name bought of its holder costs what was agreed and the fee, the move in it; no code takes anything off that', () => {
+  const bought = { ...item('saltwhistle.aa', 1, true), action: 'transfer' } as const;
+  const buy = (feePaidBy: 'buyer' | 'holder', currency: QuoteRequest['currency'] = 'USD') => {
+    const purchase = { id: 'o1', amount: 100_000, feePaidBy };
+    const movable = new Map([['saltwhistle.aa', { paidUntil: '2028-05-03', purchase }]]);
+    const promotions = [exampleCode('TENTH', { value: 10, on: 'all' })];
+    return quote(request([bought, item('saltwhistle.bb')], { currency }), { ...facts, movable, promotions });
+  };
+  const [line] = buy('buyer').lines;
+  expect(line).toMatchObject({ purchase: { price: 100_000, fee: 10_000 }, discount: 0, renewal: { on: '2028-05-03' } });
+  expect(line && line.charge + line.fee).toBe(110_000);
+  expect(line?.net).toBe(110_000 + (line?.privacy ?? 0));
+  const [theirs] = buy('holder').lines;
+  expect(theirs).toMatchObject({ purchase: { price: 100_000, fee: 0 } });
+  expect(theirs && theirs.charge + theirs.fee).toBe(100_000);
+  const inEuro = buy('buyer', 'EUR').lines[0];
+  expect(inEuro && inEuro.charge + inEuro.fee).toBe((inEuro?.purchase?.price ?? 0) + (inEuro?.purchase?.fee ?? 0));
+});
+
+test('a premium name is moved here at what its registry asks for that, and renewed at what it asks for that', () => {
+  const moved = { ...item('saltwhistle.aa'), action: 'transfer' } as const;
+  const movable = new Map([['saltwhistle.aa', { paidUntil: '2028-05-03' }]]);
+  const cost = (premium: PremiumPrice) => {
+    const answers = new Map([['saltwhistle.aa', { status: 'taken', premium } as const]]);
+    const [line] = quote(request([moved]), { ...facts, movable, answers }).lines;
+    return [line?.charge, (line?.renewal.each ?? 0) - (line?.fee ?? 0)];
+  };
+  expect(cost({ register: 90_000, renew: 24_000, transfer: 30_000 })).toEqual([30_000, 24_000]);
+  expect(cost({ register: 90_000, renew: 24_000 })).toEqual([24_000, 24_000]);
 });
 
 test('totals add up to the last unit in every currency, whatever the basket', () => {

@@ -2,6 +2,7 @@ import type { PrivacyPolicy } from '../catalogue/extension';
 import { closedText, closedTo, type Closed, type HeldStage } from '../lifecycle/stage';
 import { addYears, type IsoDate } from '../time/isoDate';
 import type { RegistryAnswer } from '../names/availability';
+import type { Movable } from '../transfers/moveIn';
 import type { DomainName, DomainNameProblem } from '../names/domainName';
 import { bestTrial, codesToTry, inCurrency, takenOff, tryCode, type CodeFacts, type CodeTrial } from './codes';
 import { grown, type Currency, type Minor } from '../money/money';
@@ -39,6 +40,8 @@ export interface QuoteLine {
     readonly risen?: { readonly from: IsoDate; readonly each: Minor };
   };
   readonly keepCost: readonly Minor[];
+  /** Where it is bought of its holder: the price agreed, and the buyer's part of the fee. Both are in `charge` and `fee`. */
+  readonly purchase?: { readonly price: Minor; readonly fee: Minor };
 }
 
 export interface QuoteProblem {
@@ -56,7 +59,8 @@ export interface QuoteProblem {
     | 'hiddenAlready'
     | 'notYearsToRun'
     | 'beyondTenYears'
-    | 'transferNotOneYear';
+    | 'transferNotOneYear'
+    | 'notMovable';
   readonly detail: string;
 }
 
@@ -101,6 +105,8 @@ export interface QuoteFacts {
   readonly answers: ReadonlyMap<string, RegistryAnswer>;
   /** When names already held expire, by A-label; needed to renew and to restore. */
   readonly heldUntil: ReadonlyMap<string, IsoDate>;
+  /** Names that can be moved here, by A-label; not looked at where left out. */
+  readonly movable?: ReadonlyMap<string, Movable>;
   /** Names already held whose holder is hidden, A-labels. */
   readonly hidden?: ReadonlySet<string>;
   /** Where names already held stand, by A-label; active where left out. */
@@ -252,6 +258,13 @@ function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
     };
   if (item.action === 'transfer' && item.years !== 1)
     return { field: '/years', code: 'transferNotOneYear', detail: 'A transfer adds exactly one year.' };
+  const coming = item.action === 'transfer' ? facts.movable?.get(name) : undefined;
+  if (item.action === 'transfer' && facts.movable && !coming)
+    return {
+      field: '/name',
+      code: 'notMovable',
+      detail: `${unicode} cannot be moved here just now: see under Move names here what it waits for, or take it out of the basket.`,
+    };
   if (item.action === 'renew' || item.action === 'restore' || item.action === 'privacy') {
     if (!heldUntil) return { field: '/name', code: 'notHeld', detail: `${unicode} is not among your names.` };
     const closed = closedTo(item.action, facts.stages?.get(name) ?? 'active');
@@ -281,6 +294,7 @@ function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
     extension,
     ...(answer?.premium ? { premium: answer.premium } : {}),
     ...(heldUntil ? { heldUntil } : {}),
+    ...coming,
   };
   if (!offered.includes(item.years))
     return {
@@ -307,11 +321,11 @@ export function yearsToRunText(unicode: string, years: number): string {
 
 function line({ item, subject, price }: PricedItem, discount: Minor, { today }: ItemPricer, growth: string): QuoteLine {
   const { action, years } = item;
-  const { name, unicode, extension, heldUntil } = subject;
+  const { name, unicode, extension, heldUntil, paidUntil } = subject;
   const { charge, introSaving, fee, privacy, each, renewalYears, cells, keepCost, rise } = price;
   const isAdded = action === 'privacy';
   const startsOn = action !== 'register' && action !== 'transfer' && heldUntil ? heldUntil : today;
-  const on = isAdded ? startsOn : addYears(startsOn, years);
+  const on = isAdded ? startsOn : (paidUntil ?? addYears(startsOn, years));
   const risen = rise && on >= rise.on ? { from: rise.on, each: each + rise.more } : undefined;
   return {
     name,
@@ -333,6 +347,7 @@ function line({ item, subject, price }: PricedItem, discount: Minor, { today }: 
       each,
       ...(risen ? { risen } : {}),
     },
+    ...(price.purchase ? { purchase: price.purchase } : {}),
     keepCost: discount === 0 ? keepCost : keepCost.map((cost) => cost - discount),
   };
 }

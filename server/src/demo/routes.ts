@@ -179,7 +179,7 @@ async function reach(url: string | URL, method: string, body?: unknown): Promise
     const response = await fetch(url, {
       method,
       ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
-      signal: AbortSignal.timeout(5000),
+      signal: AbortSignal.timeout(20_000),
     });
     if (response.ok) return response;
     throw new Error(`${response.status} ${await response.text()}`);

@@ -29,9 +29,9 @@ const contexts = new KnownHosts<SecureContext>(async (name) => {
   return found && createSecureContext({ cert: found.chain, key: keys.open(certificateKeys, found.key) });
 }, mostContexts);
 const notifications = new Notifications(directDatabaseUrl, log);
-await notifications.subscribe(forwardChanges, () => {
-  forwards.changed();
-  contexts.changed();
+await notifications.subscribe(forwardChanges, (name) => {
+  forwards.changed(name);
+  contexts.changed(name);
 });
 await notifications.open();
 

@@ -2,8 +2,10 @@ import { eq, inArray } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import type { Pool } from 'pg';
 import type { Met } from '@tienda/core/dns/forward';
+import { standingFor } from '@tienda/core/dns/record';
+import { servedCertificate } from '../names/certificates/store';
 import type { Database } from '../platform/db/database';
-import { acmeChallenge, certificate, webForward } from '../platform/db/schema';
+import { acmeChallenge, webForward } from '../platform/db/schema';
 
 /** What visitors meet here, as it was written with the zones. */
 export class ForwardStore {
@@ -15,9 +17,7 @@ export class ForwardStore {
 
   /** @param host in lower case, without port and last dot */
   async find(host: string): Promise<Met | undefined> {
-    const labels = host.split('.');
-    // The nearest asterisk stands for it (RFC 4592), after the host itself.
-    const known = [host, ...labels.slice(1).map((_, at) => `*.${labels.slice(at + 1).join('.')}`)];
+    const known = standingFor(host);
     const rows = await this.database
       .select({ host: webForward.host, forward: webForward.forward })
       .from(webForward)
@@ -27,10 +27,8 @@ export class ForwardStore {
   }
 
   /** What a host answers with over HTTPS: its chain, and its key as it is sealed. */
-  async certificate(host: string): Promise<{ readonly chain: string; readonly key: string } | undefined> {
-    const { chain, key } = certificate;
-    const [row] = await this.database.select({ chain, key }).from(certificate).where(eq(certificate.host, host));
-    return row?.chain && row.key ? { chain: row.chain, key: row.key } : undefined;
+  certificate(host: string) {
+    return servedCertificate(this.database, host);
   }
 
   /** What an authority is answered that asks for a token. */

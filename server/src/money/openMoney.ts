@@ -23,7 +23,7 @@ import { InvoiceStore } from './invoices/store';
 import type { HearsOfPayment } from './payments/notices';
 import { promotionRoutes } from './promotions/routes';
 import { CodeUseStore } from './promotions/store';
-import type { HeldNames } from './basket/renewals';
+import type { HeldNames, MovableNames } from './basket/renewals';
 import { quoteRoutes } from './quotes/routes';
 import { refundCarrier } from './payments/refunds';
 import { QuoteService } from './quotes/service';
@@ -60,6 +60,7 @@ export function openMoney(
   { accounts }: People,
   { catalogue, search }: Find,
   held: HeldNames,
+  moves: MovableNames,
 ): Money {
   const { config, database, leases, sessions, idempotency, attention, outbox, clock } = platform;
   const invoices = new InvoiceStore(database);
@@ -72,7 +73,7 @@ export function openMoney(
   const basket = new BasketStore(database);
   const codeUses = new CodeUseStore(database);
   const quoteStore = new QuoteStore(database);
-  const quotes = new QuoteService(catalogue, search, held, quoteStore, codeUses, clock);
+  const quotes = new QuoteService(catalogue, search, held, moves, quoteStore, codeUses, clock);
   const cards = new KeptCardStore(database);
   const ways = new PaymentWays(cards, payments, clock);
   const balances = new BalanceStore(database);
@@ -112,7 +113,7 @@ export function openMoney(
     routes: [
       ...quoteRoutes(quotes),
       ...promotionRoutes(codeUses),
-      ...basketRoutes(new BasketService(basket, catalogue, search, held, clock), sessions, accounts),
+      ...basketRoutes(new BasketService(basket, catalogue, search, held, moves, clock), sessions, accounts),
       ...balanceRoutes(balance, idempotency),
       ...invoiceRoutes(invoices, press),
       ...cardRoutes(cards),

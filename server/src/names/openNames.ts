@@ -1,16 +1,20 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import { owner } from '@tienda/core/accounts/actor';
+import { allOf, owner } from '@tienda/core/accounts/actor';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import { ownMailHost } from '@tienda/core/dns/mailForward';
 import type { NameGroup } from '@tienda/core/names/nameGroup';
+import { isOpenOffer } from '@tienda/core/names/offer';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
-import type { IsoDate } from '@tienda/core/time/isoDate';
+import type { HandOvers } from '@tienda/core/transfers/handOver';
+import type { ShownMove } from '@tienda/core/transfers/shownMove';
+import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Find } from '../find/openFind';
 import type { Gateways } from '../gateways/openGateways';
 import type { Money } from '../money/openMoney';
 import { paymentNoticeRoutes } from '../money/payments/notices';
 import type { KeptOfAccounts } from '../people/accounts/departure';
+import type { ReachCheck } from '../people/helpers/service';
 import type { People } from '../people/openPeople';
 import type { Platform, Wing } from '../platform/openPlatform';
 import { Keyring } from '../platform/secrets/keyring';
@@ -23,12 +27,16 @@ import { changeRoutes } from './changes/routes';
 import { NameChanges } from './changes/service';
 import { NameLives } from './held/lives';
 import { givingBackRoutes } from './givingBack/routes';
+import { reachCheck } from './groups/reach';
 import { groupRoutes } from './groups/routes';
 import { GroupStore } from './groups/store';
 import { nameRoutes } from './held/routes';
 import type { HeldName, NameStore } from './held/store';
 import { NameViews } from './held/views';
 import { HolderChangeEnds } from './holderChanges/ends';
+import { handOverRoutes } from './handOvers/routes';
+import { HandingOver } from './handOvers/service';
+import { HandOverStore } from './handOvers/store';
 import { holderChangeRoutes } from './holderChanges/routes';
 import { HolderChanges } from './holderChanges/service';
 import { HolderChangeStore } from './holderChanges/store';
@@ -37,11 +45,12 @@ import { HolderChecks } from './holders/service';
 import { HolderCheckStore } from './holders/store';
 import { nameListRoutes } from './lists/routes';
 import { NameLists } from './lists/store';
+import { logOf } from './log/store';
 import { lookRoutes } from './looks/routes';
 import { RegistryLooks } from './looks/service';
 import { mailForwardRoutes } from './mailForwards/routes';
 import { MailForwards } from './mailForwards/service';
-import { MailForwardStore } from './mailForwards/store';
+import { MailForwardStore, type AskedTarget } from './mailForwards/store';
 import { MailTrials } from './mailForwards/trial';
 import { offerRoutes } from './offers/routes';
 import { OfferService } from './offers/service';
@@ -50,6 +59,7 @@ import { pointRoutes } from './points/routes';
 import { Pointing } from './points/service';
 import { ManyZones } from './points/many';
 import { manyZoneRoutes } from './points/manyRoutes';
+import { ZoneReadings } from './points/reading';
 import { NameserverLooks } from './points/nameservers';
 import { Sights } from './points/sight';
 import { Visits } from './points/visits';
@@ -58,6 +68,11 @@ import { Signings } from './signing/service';
 import { SigningStore } from './signing/store';
 import { statementRoutes } from './statements/routes';
 import { StatementStore } from './statements/store';
+import { CallingOff } from './moves/callingOff';
+import { MoveStore } from './moves/store';
+import { moveRoutes } from './moves/routes';
+import { moveAwayRoutes } from './movesAway/routes';
+import type { Moves } from './moves/service';
 import { openOrders } from './openOrders';
 import { tellOfCards } from './endingCards/service';
 import { EndingCards } from './endingCards/store';
@@ -67,7 +82,7 @@ import { Renewals } from './renewals/service';
 import { CareStore } from './renewals/store';
 import { ZoneStore } from './zones/store';
 import { orderRoutes } from './orders/routes';
-import type { AgreedVersion } from './orders/store';
+import type { AgreedVersion } from './agreements/store';
 
 /** How long a day that is passed by waits for what fell due on it. */
 const dayMs = 5000;
@@ -77,6 +92,9 @@ export interface NamesExport {
   readonly holderChecks: readonly ShownHolderCheck[];
   readonly names: readonly HeldName[];
   readonly groups: readonly NameGroup[];
+  readonly mailTargets: readonly AskedTarget[];
+  readonly moves: readonly ShownMove[];
+  readonly handOvers: HandOvers;
   readonly orders: readonly ShownOrder[];
   readonly agreements: readonly AgreedVersion[];
   readonly offers: readonly ShownOffer[];
@@ -93,6 +111,7 @@ export interface Days {
 /** Names that are held, and all that is done to get and keep them. */
 export interface Names extends Wing {
   readonly kept: KeptOfAccounts<NamesExport>;
+  readonly reachProblems: ReachCheck;
   readonly days: Days;
   /** Takes up what is to be done. */
   start(): void;
@@ -106,32 +125,23 @@ export async function openNames(
   find: Find,
   money: Money,
   held: NameStore,
+  moves: Moves,
 ): Promise<Names> {
   const { config, log, database, notifications, idempotency, attention, outbox, clock, codeKeys } = platform;
   const { registries, broker, dns, sites, authority, mailTrier } = gateways;
   const { accounts, contacts } = people;
   const { catalogue, search } = find;
-  const holders = new HolderChecks({
-    database,
-    store: new HolderCheckStore(database),
-    names: held,
-    accounts,
-    catalogue,
-    registries,
-    outbox,
-    clock,
-    publicUrl: config.publicUrl,
-    keys: codeKeys,
-  });
   const { publicUrl } = config;
   const needed = { database, accounts, catalogue, outbox, clock, attention, log, publicUrl };
+  const checks = new HolderCheckStore(database);
+  const holders = new HolderChecks({ ...needed, store: checks, names: held, registries, keys: codeKeys });
   const lives = new NameLives({ ...needed, names: held, registries });
-  const offers = new OfferService(new OfferStore(database), broker, catalogue, search, accounts, outbox, clock);
+  const offers = new OfferService({ ...needed, store: new OfferStore(database), broker, search, moves });
   const groups = new GroupStore(database);
   const handing = { changes: new HolderChangeStore(database), holders, names: held, accounts, outbox, clock };
   const ends = new HolderChangeEnds(handing);
   const shared = { ...platform, ...gateways, ...people, ...find, ...money };
-  const orders = await openOrders({ ...shared, groups, holders, holderChanges: ends, names: held });
+  const orders = await openOrders({ ...shared, groups, holders, holderChanges: ends, names: held, moves });
   const { givingBack, asking } = orders;
   const isChanging = (id: string, name: string) => orders.operations.isChanging(id, name);
   const keys = codeKeys;
@@ -164,6 +174,15 @@ export async function openNames(
   const mailForwardStore = new MailForwardStore(database);
   const mailParts = { names: held, zones, accounts };
   const mailForwards = new MailForwards({ ...mailParts, store: mailForwardStore, outbox, clock, publicUrl, keys });
+  const handingOver = new HandingOver({
+    ...needed,
+    store: new HandOverStore(database),
+    names: held,
+    contacts,
+    holders,
+    mailForwards,
+    asking,
+  });
   const mailTrials = new MailTrials({ ...mailParts, dns, resolver, mail: mailTrier });
   await certificateOfOwn(database, ownMailHost);
   const pointing = new Pointing({
@@ -177,8 +196,10 @@ export async function openNames(
     clock,
   });
   const { reachable, forwarders } = config.sites;
-  const many = new ManyZones({ database, names: held, zones, aliases, mailForwards, outbox, clock });
-  const nameservers = new NameserverLooks({ names: held, dns, resolver, ...config.dns });
+  const many = new ManyZones({ pointing, names: held, zones, aliases });
+  const elsewhere = { names: held, dns, resolver, ...config.dns };
+  const nameservers = new NameserverLooks(elsewhere);
+  const readings = new ZoneReadings({ ...elsewhere, looks: nameservers });
   const visits = new Visits({ pointing, dns, sites, resolver, reachable, forwarders });
   const sealing = new Keyring(config.sealingKeys);
   const certificates = new Certificates({ store: certificateStore, authority, keys: sealing, attention });
@@ -206,37 +227,47 @@ export async function openNames(
   });
   outbox.carriedBy('autoRenewal', renewals.paying);
   outbox.carriedBy('renewalUnpaid', renewals.telling);
+  outbox.carriedBy('sale', offers.settling);
   return {
     kept: {
       exported: async ({ id }) => ({
         holderChecks: await holders.list(owner(id)),
-        names: await held.ofAccount(id),
+        names: await held.ofAccount(allOf(id)),
         groups: await groups.ofAccount(id),
+        mailTargets: await mailForwardStore.ofAccount(id),
+        moves: await moves.list(owner(id)),
+        handOvers: await handingOver.list(owner(id)),
         orders: await orders.service.list(owner(id)),
         agreements: await orders.service.agreed(owner(id)),
         offers: await offers.list(owner(id)),
       }),
       whyNeeded: async ({ id }) => {
-        const names = (await held.ofAccount(id)).length;
+        const names = (await held.ofAccount(allOf(id))).length;
         if (names > 0)
           return `${names === 1 ? 'One name is' : `${names} names are`} held by it: move what it holds away first.`;
         if ((await orders.service.list(owner(id))).some(({ ended }) => !ended))
           return 'An order is under way: wait for its end.';
-        if ((await offers.list(owner(id))).some(({ state }) => state.at === 'sent'))
-          return 'An offer waits for its answer: withdraw it first.';
+        if ((await offers.list(owner(id))).some(({ state }) => isOpenOffer(state)))
+          return 'An offer is open: withdraw it first.';
         return undefined;
       },
       forgotten: async ({ id }) => {
         await offers.forget(owner(id));
         await groups.forget(id);
+        await mailForwardStore.forget(id);
+        await moves.forgetAll(id);
         await handing.changes.forget(id);
+        await handingOver.forget(id);
       },
     },
+    reachProblems: reachCheck(groups, held),
     days: {
       next: () => care.nextDay(),
       seeTo: async () => {
         await lives.lookAround();
+        await zones.endLeft(isoDate(clock.now()));
         await holderChanges.lookAround();
+        await handingOver.lookAround();
         await renewals.lookAround();
         await tellOfCards(cards);
         await priceRises.lookAround();
@@ -247,14 +278,23 @@ export async function openNames(
       },
     },
     routes: [
-      ...orderRoutes(orders.service, notifications),
+      ...orderRoutes(orders.service, orders.payments, notifications),
       ...paymentNoticeRoutes(config.noticeSecret, [orders.paid, money.topUpPaid]),
+      ...moveRoutes(moves, new CallingOff({ store: new MoveStore(database), registries, catalogue, ...orders })),
+      ...moveAwayRoutes(orders.movingAway, asking),
+      ...handOverRoutes(handingOver, people.proven),
       ...holderRoutes(holders),
       ...holderChangeRoutes(holderChanges, held),
       ...offerRoutes(offers, idempotency),
       ...nameListRoutes(new NameLists(database, rises), views, catalogue, clock),
-      ...nameRoutes(held, views),
-      ...pointRoutes(pointing, new Sights({ pointing, zones, dns, clock, ...config.dns }), visits, nameservers),
+      ...nameRoutes(held, views, (heldId) => logOf(database, heldId)),
+      ...pointRoutes(
+        pointing,
+        new Sights({ pointing, zones, dns, clock, ...config.dns }),
+        visits,
+        nameservers,
+        readings,
+      ),
       ...manyZoneRoutes(pointing, many),
       ...signingRoutes(signings, pointing),
       ...mailForwardRoutes(mailForwards, mailTrials),
@@ -268,6 +308,9 @@ export async function openNames(
     chores: [
       { name: 'offers', run: () => offers.lookAround() },
       { name: 'names', run: () => lives.lookAround() },
+      // What moved away goes on here for a while.
+      { name: 'zones left', run: () => zones.endLeft(isoDate(clock.now())) },
+      { name: 'moves', run: () => moves.lookAround() },
       { name: 'renewals', run: () => renewals.lookAround() },
       { name: 'cards', run: () => tellOfCards(cards) },
       { name: 'price rises', run: () => priceRises.lookAround() },
@@ -277,6 +320,7 @@ export async function openNames(
       { name: 'aliases', run: () => aliases.lookAround() },
       { name: 'signing', run: () => signings.lookAround() },
       { name: 'certificates', run: () => certificates.lookAround() },
+      { name: 'hand-overs', run: () => handingOver.lookAround() },
       { name: 'holder changes', run: () => holderChanges.lookAround() },
       ...orders.chores,
     ],

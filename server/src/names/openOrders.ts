@@ -11,6 +11,7 @@ import type { ContactStore } from '../people/contacts/store';
 import type { Database } from '../platform/db/database';
 import { awaitsProvider } from '@tienda/core/orders/paymentState';
 import { Heartbeat } from '../platform/db/heartbeat';
+import type { BrokerGateway } from '../gateways/broker/broker';
 import type { PaymentGateway } from '../gateways/payments/paymentGateway';
 import type { Registries } from '../gateways/registry/registryGateway';
 import type { GroupStore } from './groups/store';
@@ -21,8 +22,13 @@ import type { InvoiceStore } from '../money/invoices/store';
 import { everyProcess, Sweeper, type Chore } from '../platform/jobs/sweeper';
 import type { Outbox } from '../platform/outbox/outbox';
 import type { NameStore } from './held/store';
+import { agreedBy } from './agreements/store';
 import { GivingBack } from './givingBack/service';
 import { GivingBackStore } from './givingBack/store';
+import { waitsMail } from './moves/mails';
+import type { Moves } from './moves/service';
+import { MovingAway } from './movesAway/service';
+import { MoveAwayStore } from './movesAway/store';
 import { Asking } from './operations/asking';
 import { Deleting } from './operations/deleting';
 import { OperationDesk } from './operations/desk';
@@ -30,6 +36,8 @@ import { RegistryMessages } from './operations/messages';
 import { Registering } from './operations/registering';
 import { Renewing } from './operations/renewing';
 import { Restoring } from './operations/restoring';
+import { TransferringIn } from './operations/transferring';
+import { TransferringOut } from './operations/transferringOut';
 import { Updating } from './operations/updating';
 import { OperationStore } from './operations/store';
 import type { QuoteService } from '../money/quotes/service';
@@ -40,6 +48,7 @@ import type { Keyring } from '../platform/secrets/keyring';
 import { Cashier } from './orders/cashier';
 import { OrderChecks } from './orders/checks';
 import { OrderRecorder } from './orders/recorder';
+import { OrderPayments } from './orders/payments';
 import { OrderService } from './orders/service';
 import { OrderStore } from './orders/store';
 
@@ -59,6 +68,7 @@ export interface OrderParts {
   readonly availability: AvailabilityStore;
   readonly registries: Registries;
   readonly names: NameStore;
+  readonly moves: Moves;
   readonly quotes: QuoteService;
   readonly quoteStore: QuoteStore;
   readonly basket: BasketStore;
@@ -66,6 +76,7 @@ export interface OrderParts {
   readonly balances: BalanceStore;
   readonly invoices: InvoiceStore;
   readonly payments: PaymentGateway;
+  readonly broker: BrokerGateway;
   readonly ways: PaymentWays;
   readonly outbox: Outbox;
   readonly codeKeys: Keyring;
@@ -74,12 +85,14 @@ export interface OrderParts {
 /** Orders, their payments, and their operations at the registries, at work. */
 export interface Orders {
   readonly service: OrderService;
+  readonly payments: OrderPayments;
   /** The contact that the latest order of an account was billed to. */
   readonly billedLast: (accountId: string) => Promise<string | undefined>;
   readonly operations: OperationStore;
   /** Asks for what costs nothing. */
   readonly asking: Asking;
   readonly givingBack: GivingBack;
+  readonly movingAway: MovingAway;
   readonly isClockAtWork: () => Promise<boolean>;
   readonly paid: HearsOfPayment;
   /** What falls due by itself, and is done by one process at a time. */
@@ -101,6 +114,7 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
     ...parts,
     orders: store,
     operations,
+    publicUrl: config.publicUrl,
     funded: (lanes) => lanes.forEach((lane) => desk.wake(lane)),
     settled: (orderId) => cashier.wake(orderId),
     ...dying,
@@ -108,6 +122,12 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
   const record = recorder.operationHappened.bind(recorder);
   const begin = recorder.heldBegun.bind(recorder);
   const givingBack = new GivingBack({ ...parts, store: new GivingBackStore(database), operations });
+  const movingAway = new MovingAway({
+    ...parts,
+    store: new MoveAwayStore(database),
+    operations,
+    publicUrl: config.publicUrl,
+  });
   const messages = new RegistryMessages(operations, (lane) => desk.wake(lane));
   const desk = new OperationDesk({
     store: operations,
@@ -117,6 +137,24 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
       update: new Updating({ ...parts, record, keys }),
       delete: new Deleting({ record: givingBack.happened.bind(givingBack), begin, registries }),
       renew: new Renewing({ record, registries, begin, ...dying }),
+      transferIn: new TransferringIn({
+        ...parts,
+        keys,
+        record,
+        codeOf: (id, name) => parts.moves.codeOf(id, name),
+        saleOf: (offer) => parts.broker.buy(offer),
+        remind: async ({ orderId, order, account }, until) => {
+          if (!orderId || !order) return;
+          const mail = waitsMail(account, order.number, until, `${config.publicUrl}/orders/${orderId}`);
+          await parts.outbox.send('mail', `order ${orderId} waits`, mail);
+        },
+        ...dying,
+      }),
+      transferOut: new TransferringOut({
+        ...parts,
+        record: movingAway.happened.bind(movingAway),
+        remind: movingAway.remind.bind(movingAway),
+      }),
       restore: new Restoring({ ...parts, record, begin, ...dying }),
     },
     attention,
@@ -133,6 +171,7 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
   const service = new OrderService({
     ...parts,
     orders: store,
+    agreements: (accountId) => agreedBy(database, accountId),
     operations,
     cashier,
     checks: new OrderChecks(parts.catalogue),
@@ -150,8 +189,10 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
   );
   return {
     service,
+    payments: new OrderPayments(service, cashier, parts.ways, config.publicUrl),
     billedLast: (accountId) => store.billedLast(accountId),
     givingBack,
+    movingAway,
     operations,
     asking: new Asking(operations, parts.catalogue, (registry) => desk.wake(registry)),
     isClockAtWork: () => store.isClockAtWork(),

@@ -20,6 +20,13 @@ export interface CarrierParts {
   readonly reachable: readonly string[];
 }
 
+/** How a mail was not taken: with an answer, or without one. */
+interface Refused {
+  readonly code?: string;
+  readonly responseCode?: number;
+  readonly response?: string;
+}
+
 interface Envelope {
   readonly from: string;
   readonly to: string;
@@ -82,11 +89,13 @@ export class Carrier {
       });
       return { outcome: 'delivered', answer: response };
     } catch (fault) {
-      const { responseCode, response } = fault as { readonly responseCode?: number; readonly response?: string };
+      const { code, responseCode, response } = fault as Refused;
       const said = response?.replaceAll(/[\r\n]+/g, ' ');
       // A no for good has a code from 500 on (RFC 5321 section 4.2.1); all else is tried again.
       if (responseCode !== undefined)
         return { outcome: responseCode >= 500 ? 'refused' : 'later', answer: said ?? String(responseCode) };
+      // Nobody was asked: such an envelope cannot be written, and never will be.
+      if (code === 'EENVELOPE') return { outcome: 'refused', answer: '5.1.7 This address cannot be written to' };
       const away: Carried = { outcome: 'later', answer: `4.4.1 ${server} does not answer` };
       this.silent.set(server, away);
       return away;

@@ -98,6 +98,7 @@ await notifications.subscribe(forwardChanges, (about) => {
 });
 await notifications.open();
 await takeCertificate();
+if (smtp.options.hideSTARTTLS) await store.wantCertificate(ownMailHost);
 await new Promise<void>((resolve, reject) => {
   smtp.server.once('error', reject);
   smtp.listen(port, host, resolve);

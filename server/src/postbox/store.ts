@@ -2,16 +2,10 @@ import { and, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import type { Pool } from 'pg';
 import { catchAll } from '@tienda/core/dns/mailForward';
+import { standingFor } from '@tienda/core/dns/record';
+import { certificateOfOwn, servedCertificate } from '../names/certificates/store';
 import type { Database, Transaction } from '../platform/db/database';
-import {
-  account,
-  certificate,
-  heldName,
-  mailDelivery,
-  mailForward,
-  mailMessage,
-  mailTarget,
-} from '../platform/db/schema';
+import { account, heldName, mailDelivery, mailForward, mailMessage, mailTarget, zone } from '../platform/db/schema';
 
 /** Where mail to an address goes. */
 export interface Route {
@@ -47,6 +41,9 @@ export interface ClaimedDelivery extends Delivery {
 
 export type Outcome = NonNullable<Delivery['outcome']>;
 
+/** What has moved away goes on for a while as whoever held it had set it up. */
+const isHolder = eq(account.id, sql`coalesce(${heldName.accountId}, ${zone.leftBy})`);
+
 /** Asks where mail goes, and keeps what was taken in until it is there. */
 export class PostboxStore {
   private constructor(private readonly database: Database) {}
@@ -61,8 +58,7 @@ export class PostboxStore {
    * @returns undefined where there is no such address
    */
   async routeOf(typedLocal: string, host: string): Promise<Route | undefined> {
-    const labels = host.split('.');
-    const hosts = [host, ...labels.slice(1).map((_, at) => `*.${labels.slice(at + 1).join('.')}`)];
+    const hosts = standingFor(host);
     const local = typedLocal.toLowerCase();
     // Of `orders+spring` it is orders that is forwarded (RFC 5233).
     const locals = [local.replace(/\+.*$/, ''), catchAll];
@@ -75,12 +71,10 @@ export class PostboxStore {
         isAgreed: sql<boolean>`${mailTarget.agreedAt} is not null or ${account.email} = ${mailForward.target}`,
       })
       .from(mailForward)
-      .innerJoin(heldName, and(eq(heldName.name, mailForward.zone), isNull(heldName.leftAt)))
-      .innerJoin(account, eq(account.id, heldName.accountId))
-      .leftJoin(
-        mailTarget,
-        and(eq(mailTarget.accountId, heldName.accountId), eq(mailTarget.address, mailForward.target)),
-      )
+      .innerJoin(zone, eq(zone.name, mailForward.zone))
+      .leftJoin(heldName, and(eq(heldName.name, mailForward.zone), isNull(heldName.leftAt)))
+      .innerJoin(account, isHolder)
+      .leftJoin(mailTarget, and(eq(mailTarget.accountId, account.id), eq(mailTarget.address, mailForward.target)))
       .where(and(inArray(mailForward.host, hosts), inArray(mailForward.local, locals)));
     const places = hosts.flatMap((at) =>
       locals.map((one) => rows.filter((row) => row.host === at && row.local === one)),
@@ -97,8 +91,9 @@ export class PostboxStore {
     const [row] = await this.database
       .select({ zone: mailForward.zone, email: account.email })
       .from(mailForward)
-      .innerJoin(heldName, and(eq(heldName.name, mailForward.zone), isNull(heldName.leftAt)))
-      .innerJoin(account, eq(account.id, heldName.accountId))
+      .innerJoin(zone, eq(zone.name, mailForward.zone))
+      .leftJoin(heldName, and(eq(heldName.name, mailForward.zone), isNull(heldName.leftAt)))
+      .innerJoin(account, isHolder)
       .where(inArray(mailForward.host, [...hosts]))
       .limit(1);
     return row && { zone: row.zone, targets: [row.email], asked: [] };
@@ -170,10 +165,13 @@ export class PostboxStore {
   }
 
   /** The certificate that connections here are made private with, its key as it is sealed. */
-  async certificate(host: string): Promise<{ readonly chain: string; readonly key: string } | undefined> {
-    const { chain, key } = certificate;
-    const [row] = await this.database.select({ chain, key }).from(certificate).where(eq(certificate.host, host));
-    return row?.chain && row.key ? { chain: row.chain, key: row.key } : undefined;
+  certificate(host: string) {
+    return servedCertificate(this.database, host);
+  }
+
+  /** Whoever answers under it has begun: it is asked for now, however often it could not be had before. */
+  wantCertificate(host: string): Promise<void> {
+    return certificateOfOwn(this.database, host);
   }
 }
 

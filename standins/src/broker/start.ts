@@ -1,11 +1,12 @@
 import Router from '@koa/router';
-import { eq } from 'drizzle-orm';
+import { eq, isNotNull } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { StandInConfig } from '../platform/config';
 import type { Database } from '../db/database';
-import { brokerOffer } from '../db/schema';
+import { brokerOffer, brokerSeller } from '../db/schema';
 import { serveHttp } from '../platform/http';
 import { chanceOf } from '../platform/chance';
+import { Sales, sellersDo, type SellerDoes } from './sales';
 
 /** How long a holder thinks about an offer, at the pace of the demo. */
 const thinksForMs = 12_000;
@@ -15,7 +16,8 @@ type Answer =
 
 /**
  * Reaches the holders of names for those who want to buy one: takes an offer, puts it to the holder, tells the
- * answer. Amounts are US cents that would reach the holder.
+ * answer; of one that was accepted and paid for, has the name handed over, and pays the holder once it has come. Amounts
+ * are US cents that would reach the holder.
  */
 export async function startBroker(config: StandInConfig, database: Database, log: Logger): Promise<void> {
   const router = new Router();
@@ -48,6 +50,38 @@ export async function startBroker(config: StandInConfig, database: Database, log
   });
   router.delete('/v1/offers/:reference', async (ctx) => {
     await database.delete(brokerOffer).where(eq(brokerOffer.reference, String(ctx.params['reference'])));
+    ctx.status = 204;
+  });
+  const sales = new Sales(database, config, thinksForMs * config.pace, log);
+  const offerOf = async (reference: unknown) => {
+    const [offer] = await database
+      .select()
+      .from(brokerOffer)
+      .where(eq(brokerOffer.reference, String(reference)));
+    return offer && answerOf(offer.name, offer.amount).state === 'accepted' ? offer : undefined;
+  };
+  router.put('/v1/offers/:reference/sale', async (ctx) => {
+    const offer = await offerOf(ctx.params['reference']);
+    ctx.body = offer ? await sales.asked(offer) : { state: 'off' };
+  });
+  router.put('/v1/offers/:reference/payment', async (ctx) => {
+    const offer = await offerOf(ctx.params['reference']);
+    const { amount } = { amount: 0, ...(ctx.request.body as { amount?: number }) };
+    ctx.status = offer && (await sales.pay(offer, amount)) ? 204 : 409;
+  });
+  router.delete('/v1/offers/:reference/sale', async (ctx) => {
+    const offer = await offerOf(ctx.params['reference']);
+    ctx.status = !offer || (await sales.callOff(offer)) ? 204 : 409;
+  });
+  // What came of sales, and what holders are to do: for whoever tries the shop out.
+  router.get('/v1/sales', async (ctx) => {
+    ctx.body = await database.select().from(brokerOffer).where(isNotNull(brokerOffer.soldAt));
+  });
+  router.put('/v1/sellers/:name', async (ctx) => {
+    const { does } = { does: '', ...(ctx.request.body as object) };
+    if (!sellersDo.includes(does as SellerDoes)) throw new TypeError(`does is one of ${sellersDo.join(', ')}`);
+    const values = { name: String(ctx.params['name']), does: does as SellerDoes };
+    await database.insert(brokerSeller).values(values).onConflictDoUpdate({ target: brokerSeller.name, set: values });
     ctx.status = 204;
   });
   await serveHttp(router, config.host, config.brokerPort, log);

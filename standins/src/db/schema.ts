@@ -120,7 +120,7 @@ export const cardToken = paymentsSchema.table('card_token', {
   last4: text().notNull(),
   /** `YYYY-MM`: the last month in which it is good. */
   expires: text(),
-  outcome: text({ enum: ['succeeds', 'declines', 'timesOut'] }).notNull(),
+  outcome: text({ enum: ['succeeds', 'declines', 'timesOut', 'succeedsOnce'] }).notNull(),
   createdAt: instant('created_at').notNull(),
 });
 
@@ -166,6 +166,19 @@ export const brokerOffer = brokerSchema.table('offer', {
   amount: bigint({ mode: 'number' }).notNull(),
   message: text().notNull(),
   sentAt: instant('sent_at').notNull(),
+  /** When the money was here, and its holder was asked to hand the name over. */
+  soldAt: instant('sold_at'),
+  /** The code that the name can be asked for with, once its holder has handed it over. */
+  authCode: text('auth_code'),
+  /** What its holder was paid, US cents, once the name had come. */
+  paid: bigint({ mode: 'number' }),
+  calledOffAt: instant('called_off_at'),
+});
+
+/** What the holder of a name does once it is sold, where that is not to hand it over. */
+export const brokerSeller = brokerSchema.table('seller', {
+  name: text().primaryKey(),
+  does: text().$type<'handOver' | 'nothing' | 'backOut' | 'giveWrongCode'>().notNull(),
 });
 
 /** What was answered to a key, so that a repeated request is answered alike. */

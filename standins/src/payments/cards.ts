@@ -1,10 +1,11 @@
 /** What happens to a card's payments. */
-export type CardOutcome = 'succeeds' | 'declines' | 'timesOut';
+export type CardOutcome = 'succeeds' | 'declines' | 'timesOut' | 'succeedsOnce';
 
 /** Numbers that do not succeed; any other number with a right check digit does. */
 const outcomes: Readonly<Record<string, CardOutcome>> = {
   '4539000011110014': 'declines',
   '4539000011110022': 'timesOut',
+  '4539000011110030': 'succeedsOnce',
 };
 
 export function outcomeOf(number: string): CardOutcome {

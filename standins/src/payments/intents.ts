@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import type { Database } from '../db/database';
 import { cardToken, intent, notice, type IntentMethod, type intentStatuses } from '../db/schema';
 
@@ -14,6 +14,9 @@ export interface Answer {
 
 /** The shop's account, where transfers go. An IBAN of a bank code that no bank has. */
 const payee = { iban: 'IE12 ZZZZ 9000 1234 5678 90', payee: 'Tienda Names Limited' };
+
+/** How long banks hold money that is not taken. */
+const holdsForSeconds = 7 * 24 * 3600;
 
 export function newId(prefix: string): string {
   return `${prefix}_${randomBytes(12).toString('hex')}`;
@@ -31,7 +34,8 @@ export async function beginIntent(
   const [card] =
     asked.type === 'card' ? await transaction.select().from(cardToken).where(eq(cardToken.token, asked.token)) : [];
   if (asked.type === 'card' && !card) return { status: 400, body: { error: 'Unknown token' } };
-  const declined = card?.outcome === 'declines';
+  const isSecond = card?.outcome === 'succeedsOnce' && (await isUsed(transaction, card.token));
+  const declined = card?.outcome === 'declines' || isSecond;
   const row: Intent = {
     id: newId('int'),
     reference: text(reference),
@@ -49,6 +53,10 @@ export async function beginIntent(
   await transaction.insert(intent).values(row);
   await tell(transaction, row);
   return { status: declined ? 402 : 201, body: { ...shown(row), slow: card?.outcome === 'timesOut' } };
+}
+
+async function isUsed(transaction: Transaction, token: string): Promise<boolean> {
+  return (await transaction.$count(intent, sql`${intent.method} ->> 'token' = ${token}`)) > 0;
 }
 
 function readMethod(method: unknown): IntentMethod | undefined {
@@ -137,6 +145,7 @@ async function tell(transaction: Transaction, row: Intent): Promise<void> {
 export function shown(row: Intent): Record<string, unknown> {
   const { id, reference, amount, currency, status, captured, refunded, received, reason, method } = row;
   const open = { id, reference, amount, currency, status, captured, refunded, received, reason, method: method.type };
+  if (status === 'authorised') return { ...open, holdsForSeconds };
   return status === 'waiting' ? { ...open, action: actionOf(row) } : open;
 }
 

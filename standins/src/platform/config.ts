@@ -17,6 +17,8 @@ export interface StandInConfig {
   /** How long resolvers may keep what they say, seconds. */
   readonly parentsTtl: number;
   readonly rdapPort: number;
+  /** HTTP: what the other registrars answer who asks for their names. */
+  readonly registrarsPort: number;
   readonly brokerPort: number;
   readonly brokerKey: string;
   readonly zonesPassword: string;
@@ -66,6 +68,7 @@ export function readConfig(): StandInConfig {
     parentsKey: secret('TIENDA_PARENTS_KEY'),
     parentsTtl: number('TIENDA_PARENTS_TTL', 3600),
     rdapPort: number('TIENDA_RDAP_PORT', registryPort + 10),
+    registrarsPort: number('TIENDA_REGISTRARS_PORT', registryPort + 42),
     brokerPort: number('TIENDA_BROKER_PORT', registryPort + 40),
     brokerKey: secret('TIENDA_BROKER_KEY'),
     paymentsPort: number('TIENDA_PAYMENTS_PORT', 4340),

@@ -14,7 +14,7 @@ import { serveHttp } from '../platform/http';
 import { chanceOf } from '../platform/chance';
 import type { RegistryHosts } from '../registry/hosts';
 import type { RegistryKeeper } from '../registry/keeper';
-import type { KeptDomain } from '../registry/store';
+import type { KeptDomain } from '../registry/keptDomain';
 
 const policyOf = new Map(extensionEntries.map(({ label, privacy }) => [label, privacy.policy]));
 const mediaType = 'application/rdap+json';
@@ -94,6 +94,7 @@ function domainObject(domain: KeptDomain, contact: EppContact | undefined): Omit
     events: [
       { eventAction: 'registration', eventDate: domain.createdAt },
       { eventAction: 'expiration', eventDate: domain.expiresAt },
+      ...(domain.transferredAt ? [{ eventAction: 'transfer', eventDate: domain.transferredAt }] : []),
     ],
     entities: [registrar(domain.sponsor), ...(reason === undefined ? [holder(domain, contact)] : [])],
     secureDNS: secureDns(domain.ds ?? []),

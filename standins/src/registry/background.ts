@@ -21,6 +21,11 @@ export interface BackgroundName {
 
 export const strangersRegistrars = ['harbourgate', 'northlight-names', 'penny-quay', 'oldmill-domains'] as const;
 
+/** Whoever may log in: the shop, and those that hold strangers' names. */
+export const registrars = ['tienda', ...strangersRegistrars] as const;
+
+export type Registrar = (typeof registrars)[number];
+
 /** True where a stranger holds the name: the likelier, the commoner the word and the more chosen the extension. */
 export function heldByStranger(label: string, zone: string): boolean {
   const rank = rankOf.get(label);

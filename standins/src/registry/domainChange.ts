@@ -1,7 +1,7 @@
 import { isSameDs, type DelegationSigner } from '@tienda/core/dns/delegationSigner';
 import type { UpdateDomain } from '@tienda/core/epp/command';
 import type { ContactLink } from '@tienda/core/epp/objects';
-import type { KeptDomain } from './store';
+import type { KeptDomain } from './keptDomain';
 
 /** A name after a change. */
 export interface DomainChange {

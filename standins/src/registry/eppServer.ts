@@ -9,6 +9,7 @@ import { readCommand, type ReceivedCommand } from '@tienda/core/epp/readCommand'
 import { isResultCode, resultTexts, type ResultCode } from '@tienda/core/epp/resultCode';
 import { writeGreeting, writeResponse } from '@tienda/core/epp/writeResponse';
 import type { Faults } from '../platform/faults';
+import { registrars } from './background';
 import type { Registry } from './registries';
 import { RegistrySession, type RegistryShared } from './session';
 
@@ -100,7 +101,10 @@ async function carryOut(
 ): Promise<boolean> {
   const { registry, pace, faults } = options;
   await pause(latency(registry, command.type, options.checks) * pace);
-  const fault = faults.strike(command.type);
+  const asks = command.type === 'login' ? command.clientId : session.client;
+  // Faults are there to try the shop with: the other registrars go about their business.
+  const isOther = asks !== undefined && asks !== registrars[0];
+  const fault = isOther ? undefined : faults.strike(command.type);
   if (fault?.kind === 'delay') await pause(fault.ms ?? 1000);
   if (fault?.kind === 'dropBefore') {
     socket.destroy();

@@ -2,6 +2,7 @@ import { eq, sql } from 'drizzle-orm';
 import type { ContactLink, EppContact } from '@tienda/core/epp/objects';
 import type { Database } from '../db/database';
 import { registeredDomain, registryContact, registryHost } from '../db/schema';
+import { registrars, type Registrar } from './background';
 
 /** A name that was registered long ago, as the demo tells it. */
 interface PastName {
@@ -20,24 +21,26 @@ interface PastName {
 
 /** Names registered long ago, with their contacts. */
 export interface Past {
+  /** Whose names they are. */
+  readonly registrar: Registrar;
   readonly domains: readonly PastName[];
   readonly contacts: readonly { readonly registry: string; readonly contact: EppContact }[];
 }
 
 /** @throws TypeError where it is not told as it should be */
 export function readPast(body: unknown): Past {
-  const { domains, contacts } = { ...(body as Partial<Past> | undefined) };
+  const { registrar = registrars[0], domains, contacts } = { ...(body as Partial<Past> | undefined) };
+  if (!registrars.includes(registrar)) throw new TypeError('No such registrar');
   if (!Array.isArray(domains) || !Array.isArray(contacts)) throw new TypeError('domains and contacts come as lists');
   const isDated = ({ createdAt, expiresAt }: PastName) => [createdAt, expiresAt].every((at) => Date.parse(at) > 0);
   if (!domains.every(isDated)) throw new TypeError('Every name has a day on which it began and one on which it ends');
-  return { domains, contacts };
+  return { registrar, domains, contacts };
 }
 
 /** Puts in names of a registrar that were registered long ago, and their contacts; what was told last is true. */
 export async function remember(
   database: Database,
-  sponsor: string,
-  { domains, contacts }: Past,
+  { registrar: sponsor, domains, contacts }: Past,
   now: Date,
 ): Promise<void> {
   if (contacts.length > 0)

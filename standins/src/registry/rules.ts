@@ -4,7 +4,7 @@ import type { EppData } from '@tienda/core/epp/response';
 import type { ResultCode } from '@tienda/core/epp/resultCode';
 import { decimalAmount, minorAmount } from '@tienda/core/money/money';
 import type { Fees } from './registries';
-import type { KeptDomain } from './store';
+import type { KeptDomain } from './keptDomain';
 
 /** That all fees are in. */
 export const currency = 'USD';

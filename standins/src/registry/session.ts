@@ -19,6 +19,7 @@ import type { RegistryHosts } from './hosts';
 import type { RegistryMessages } from './messages';
 import { feesOf, premiumFees, type Fees, type Registry } from './registries';
 import { currency, feeDisagreed, feeFor, prohibitedBy, updateProhibitedBy, type Answer } from './rules';
+import type { KeptDomain } from './keptDomain';
 import type { RegistryStore } from './store';
 import { carryOutTransfer } from './transferCommands';
 import type { RegistryTransfers } from './transfers';
@@ -50,7 +51,8 @@ export interface RegistryShared {
 
 /** One client's conversation with a registry: what a command does and answers (RFC 5730-5733, 8748). */
 export class RegistrySession {
-  private client: string | undefined;
+  /** Who is logged in. */
+  client: string | undefined;
   private failedLogins = 0;
 
   constructor(private readonly shared: RegistryShared) {}
@@ -167,16 +169,14 @@ export class RegistrySession {
     const checks = names.map((name): EppDomainCheck => {
       const zone = this.zoneOf(name);
       if (!zone) return { name, available: false, reason: 'Not a name of this registry' };
-      if (registered.has(name)) return { name, available: false, reason: 'In use' };
-      if (this.reserved(name)) return { name, available: false, reason: 'Reserved' };
-      if (!asked) return { name, available: true };
+      const isInUse = registered.has(name);
+      if (!isInUse && this.reserved(name)) return { name, available: false, reason: 'Reserved' };
+      const state = isInUse ? { available: false, reason: 'In use' } : { available: true };
+      // What is in use is renewed and moved at its price too, but not made.
+      const questions = asked?.of.filter(({ command }) => !isInUse || command !== 'create') ?? [];
+      if (questions.length === 0) return { name, ...state };
       const price = this.fees(name, zone);
-      return {
-        name,
-        available: true,
-        feeClass: price.feeClass,
-        fees: asked.of.map((question) => feeFor(question, price)),
-      };
+      return { name, ...state, feeClass: price.feeClass, fees: questions.map((question) => feeFor(question, price)) };
     });
     return { code: 1000, data: { type: 'domainChecks', checks, ...(asked ? { feesIn: currency } : {}) } };
   }
@@ -240,8 +240,10 @@ export class RegistrySession {
       client,
     );
     if (missing) return missing;
-    await store.update(domain, changedBy(domain, command), client);
-    return { code: 1000 };
+    const mayChange = (now: KeptDomain) => now.sponsor === client && !updateProhibitedBy(now, command);
+    const isDone = await store.update(name, client, (now) => (mayChange(now) ? changedBy(now, command) : undefined));
+    // Where not, it has become another just now: whoever asks again is told what it is.
+    return { code: isDone ? 1000 : 2400 };
   }
 
   /** Adds years to a name that is active or in its grace period, where its expiry is what the client thinks. */

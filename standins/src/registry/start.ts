@@ -4,13 +4,14 @@ import type { StandInConfig } from '../platform/config';
 import type { Database } from '../db/database';
 import { readFaults } from '../platform/faults';
 import { serveHttp } from '../platform/http';
+import { registrars } from './background';
 import { certificateIn } from './certificate';
 import { startEppServer } from './eppServer';
 import { registries } from './registries';
 import { RegistryHosts } from './hosts';
 import type { RegistryKeeper } from './keeper';
 import { RegistryMessages } from './messages';
-import { registrars, RegistryStore } from './store';
+import { RegistryStore } from './store';
 import { ParentZones, parentsRouter } from './parents';
 import { readPast, remember } from './pastStore';
 import { RegistrySwitches } from './switches';
@@ -77,7 +78,7 @@ export async function startRegistries(
     ctx.status = 204;
   });
   router.put('/names', async (ctx) => {
-    await remember(database, registrars[0], readPast(ctx.request.body), now());
+    await remember(database, readPast(ctx.request.body), now());
     ctx.status = 204;
   });
   router.put('/clock', async (ctx) => {

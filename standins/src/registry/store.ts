@@ -1,25 +1,18 @@
-import { createHash } from 'node:crypto';
 import { and, eq, inArray, lte, or, sql } from 'drizzle-orm';
-import type { EppContactInfo, EppContact, EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
+import type { EppContactInfo, EppContact, EppDomainCreate } from '@tienda/core/epp/objects';
 import { addDays, addYears, comingAnniversary, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Stage } from '@tienda/core/lifecycle/stage';
 import type { Database } from '../db/database';
 import { registeredDomain, registryContact, registryHost, registryMessage } from '../db/schema';
-import { heldByStranger, strangersName, strangersRegistrars } from './background';
+import { heldByStranger } from './background';
 import { awaitsReport, gracePeriodsOn, labelOf, lifecycleOf, stageOn, zoneOf, type Lived } from './life';
 import type { DomainChange } from './domainChange';
 import { hostsBelow, nameserversOf } from './hosts';
+import type { KeptDomain } from './keptDomain';
 import type { Registry } from './registries';
+import { handleOf, strangersDomain } from './strangers';
 
 type Row = typeof registeredDomain.$inferSelect;
-
-/** A name as the registry keeps it, with where it stands in its life. */
-export interface KeptDomain extends EppDomainInfo {
-  readonly authCode: string;
-  readonly stage: Exclude<Stage, 'free'>;
-  /** The latest transfer. */
-  readonly transfer: Row['transfer'];
-}
 
 /** A name that is looked at before it is registered. */
 export interface Review {
@@ -32,9 +25,6 @@ export interface Review {
 function refusalOf(label: string): string | undefined {
   return /bank|insurance/.test(label) ? 'Names of banks and insurers need a licence' : undefined;
 }
-
-/** Whoever may log in: the shop, and those that hold strangers' names. */
-export const registrars = ['tienda', ...strangersRegistrars] as const;
 
 /** What one registry keeps: the names in its database, and those that strangers are made up to hold. */
 export class RegistryStore {
@@ -83,9 +73,17 @@ export class RegistryStore {
 
   async domain(name: string): Promise<KeptDomain | undefined> {
     const [row] = await this.rowOf.execute({ name });
+    return this.kept(row) ?? this.strangers(name);
+  }
+
+  private strangers(name: string): KeptDomain | undefined {
+    return strangersDomain(name, this.roid(name), this.today());
+  }
+
+  private kept(row: Row | undefined): KeptDomain | undefined {
     const stage = row && this.stage(row);
-    if (!row || stage === undefined || stage === 'free') return this.strangers(name);
-    const { registrant, contacts, sponsor, creator, authCode, createdAt, updatedBy, updatedAt, ds } = row;
+    if (!row || stage === undefined || stage === 'free') return undefined;
+    const { name, registrant, contacts, sponsor, creator, authCode, createdAt, updatedBy, updatedAt, ds } = row;
     const nameservers = row.nameservers ?? nameserversOf(sponsor);
     const statuses = [
       ...row.statuses,
@@ -107,31 +105,10 @@ export class RegistryStore {
       ...(updatedBy === null ? {} : { updatedBy }),
       ...(updatedAt === null ? {} : { updatedAt: updatedAt.toISOString() }),
       expiresAt: row.expiresAt.toISOString(),
+      ...(row.transfer?.status.endsWith('Approved') ? { transferredAt: row.transfer.decidedAt } : {}),
       graceStatuses: gracePeriodsOn(row, stage, this.today()),
       stage,
       transfer: row.transfer,
-    };
-  }
-
-  private strangers(name: string): KeptDomain | undefined {
-    const found = strangersName(labelOf(name), zoneOf(name), this.today());
-    if (!found) return undefined;
-    return {
-      name,
-      roid: this.roid(name),
-      statuses: ['clientTransferProhibited'],
-      registrant: `ST${handleOf(name)}`,
-      contacts: [],
-      sponsor: found.sponsor,
-      creator: found.sponsor,
-      authCode: `stranger-${name}`,
-      createdAt: `${found.createdOn}T08:00:00.000Z`,
-      expiresAt: `${found.expiresOn}T08:00:00.000Z`,
-      stage: 'active',
-      nameservers: nameserversOf(found.sponsor),
-      ds: [],
-      graceStatuses: [],
-      transfer: null,
     };
   }
 
@@ -273,20 +250,50 @@ export class RegistryStore {
     });
   }
 
-  /** Changes a name that is in the database. */
-  async update({ name }: KeptDomain, { isDelegatedAnew, ...change }: DomainChange, client: string): Promise<void> {
+  /**
+   * Changes a name as it is while nobody else changes it: of two updates at once neither is lost. One that a stranger was
+   * made up to hold is in the database from then on.
+   *
+   * @returns false where it is not to be changed as it is by now
+   */
+  async update(
+    name: string,
+    client: string,
+    changed: (domain: KeptDomain) => DomainChange | undefined,
+  ): Promise<boolean> {
     const now = this.now();
+    const strangers = this.strangers(name);
+    if (strangers) await this.keep(strangers);
+    const mine = eq(registeredDomain.name, name);
+    return this.database.transaction(async (transaction) => {
+      const [row] = await transaction.select().from(registeredDomain).where(mine).for('update');
+      const domain = this.kept(row);
+      const change = domain && changed(domain);
+      if (!change) return false;
+      const { isDelegatedAnew, ...whole } = change;
+      await transaction
+        .update(registeredDomain)
+        .set({
+          ...whole,
+          nameservers: [...whole.nameservers],
+          statuses: [...whole.statuses],
+          ...(isDelegatedAnew ? { delegatedAt: now } : {}),
+          updatedBy: client,
+          updatedAt: now,
+        })
+        .where(mine);
+      return true;
+    });
+  }
+
+  private async keep(domain: KeptDomain): Promise<void> {
+    const { name, sponsor, creator, registrant, authCode, statuses } = domain;
+    const times = { createdAt: new Date(domain.createdAt), expiresAt: new Date(domain.expiresAt) };
+    const held = { name, sponsor, creator, registrant, authCode, statuses: [...statuses], contacts: [], ...times };
     await this.database
-      .update(registeredDomain)
-      .set({
-        ...change,
-        nameservers: [...change.nameservers],
-        statuses: [...change.statuses],
-        ...(isDelegatedAnew ? { delegatedAt: now } : {}),
-        updatedBy: client,
-        updatedAt: now,
-      })
-      .where(eq(registeredDomain.name, name));
+      .insert(registeredDomain)
+      .values({ ...held, registry: this.registry.id })
+      .onConflictDoNothing();
   }
 
   async contacts(ids: readonly string[]): Promise<Map<string, EppContactInfo>> {
@@ -344,11 +351,6 @@ export class RegistryStore {
   private today(): IsoDate {
     return isoDate(this.now());
   }
-}
-
-/** A made-up id of a contact, in 16 characters. */
-function handleOf(name: string): string {
-  return createHash('sha256').update(name).digest('hex').slice(0, 14).toUpperCase();
 }
 
 /** The EPP statuses that a stage adds (RFC 5731 section 2.3). */

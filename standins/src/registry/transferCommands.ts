@@ -3,7 +3,7 @@ import { addDays, isoDate } from '@tienda/core/time/isoDate';
 import { transferRulesOf } from './life';
 import type { Fees } from './registries';
 import { feeDisagreed, prohibitedBy, type Answer } from './rules';
-import type { KeptDomain } from './store';
+import type { KeptDomain } from './keptDomain';
 import type { RegistryTransfers } from './transfers';
 
 /** The name that a transfer is about, and who asks. */

@@ -3,6 +3,7 @@ import type { EppTransfer } from '@tienda/core/epp/objects';
 import { addYears, isoDate } from '@tienda/core/time/isoDate';
 import type { Database } from '../db/database';
 import { registeredDomain, registryMessage } from '../db/schema';
+import { nameserversOf } from './hosts';
 import type { Registry } from './registries';
 
 /** So long the losing registrar may say no; after that silence is a yes (RFC 5731 section 3.2.4). */
@@ -77,7 +78,16 @@ export class RegistryTransfers {
       .set({
         transfer: { ...transfer, years },
         transferDueAt: null,
-        ...(moves ? { sponsor: asked.requestedBy, expiresAt, updatedBy: asked.requestedBy, updatedAt: now } : {}),
+        // Where it points stays as it is until its new registrar says otherwise.
+        ...(moves
+          ? {
+              sponsor: asked.requestedBy,
+              nameservers: row.nameservers ?? [...nameserversOf(row.sponsor)],
+              expiresAt,
+              updatedBy: asked.requestedBy,
+              updatedAt: now,
+            }
+          : {}),
       })
       .where(eq(registeredDomain.name, row.name));
     // Whoever decided knows; the registry's own decision is news to both.

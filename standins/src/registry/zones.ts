@@ -104,8 +104,10 @@ export class RegistryZones {
       )
       .map(({ host, addresses }) => addresses.map((address) => glue(host, address)).join(''))
       .join('');
+    const kept = new Set(rows.map(({ name }) => name));
     let piece = '';
     for (const label of strangersLabels(zone)) {
+      if (kept.has(`${label}.${zone}`)) continue;
       piece += delegation(label, nameserversOf(strangersSponsor));
       if (piece.length < 60_000) continue;
       yield piece;

@@ -53,8 +53,11 @@ function recordsOf(name: string): Answer[] {
   };
   return [
     { type: 'A', name, ttl, data: sitesAddress },
+    ...(name === `_dmarc.${zone}` ? [{ type: 'TXT' as const, name, ttl, data: 'v=DMARC1; p=none' }] : []),
     ...(name === zone
       ? [
+          { type: 'MX' as const, name, ttl, data: { preference: 10, exchange: 'mx.lakepost.example' } },
+          { type: 'TXT' as const, name, ttl, data: 'v=spf1 include:_spf.lakepost.example ~all' },
           { type: 'SOA' as const, name, ttl, data: soa },
           ...hostNameServers.hosts.map((data) => ({ type: 'NS' as const, name, ttl, data })),
         ]

@@ -1,1 +1,1 @@
-export { NameScreen as default } from '../../features/names/NameScreen';
+export { NameScreen as default } from '../../held/later';

@@ -1,1 +1,1 @@
-export { NamesScreen as default } from '../../features/names/NamesScreen';
+export { NamesScreen as default } from '../../held/later';

@@ -1,1 +1,1 @@
-export { ManyPointsScreen as default } from '../../features/points/ManyPointsScreen';
+export { ManyPointsScreen as default } from '../../held/later';

@@ -1,12 +1,15 @@
 import { Link, router } from 'expo-router';
 import { View } from 'react-native';
+import { useHelped } from '../../api/helped';
+import { useHelpers } from '../../api/helpers';
 import { useOrders } from '../../api/me';
 import { useSession, useSignOut } from '../../api/session';
-import { dayText, wholeAmount } from '../../texts/format';
+import { dateText, dayText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Failure, Loading } from '../../ui/Empty';
+import { Notice } from '../../ui/Notice';
 import { orderStatusWords } from '../../shop/payment/orderStatusWords';
 import { Screen } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
@@ -19,6 +22,7 @@ import { Choices } from './Choices';
 import { Contacts } from './Contacts';
 import { Documents } from './Documents';
 import { Security } from './Security';
+import { useAccountParts } from './useAccountParts';
 import { Waiting } from './Waiting';
 
 const words = texts.account;
@@ -26,6 +30,7 @@ const words = texts.account;
 /** Who is signed in, with their orders and holders; or the way in. */
 export function AccountScreen() {
   const session = useSession();
+  const helped = useHelped();
   if (session.isPending)
     return (
       <Screen title={words.title}>
@@ -41,15 +46,40 @@ export function AccountScreen() {
   const { account, demo } = session.data;
   return (
     <Screen title={words.title}>
-      {account ? <SignedIn email={account.email} demo={demo} /> : <AccountForms first="existing" />}
+      {account && helped ? (
+        <>
+          <Notice kind="notice">{texts.helpers.ownAccount}</Notice>
+          <HelpersLink />
+        </>
+      ) : account ? (
+        <SignedIn email={account.email} demo={demo} />
+      ) : (
+        <AccountForms first="existing" />
+      )}
       <Choices />
     </Screen>
   );
 }
 
+/** To those who help, and those whom one helps; a word where somebody asks for that. */
+function HelpersLink() {
+  const { theirs = [] } = useHelpers().data ?? {};
+  const asking = theirs.filter(({ state }) => state.at === 'invited');
+  return (
+    <Card label={texts.helpers.title}>
+      {asking.map(({ id, with: email, until }) => (
+        <Text key={id}>{`${email}: ${texts.helpers.invited(dateText(until))}`}</Text>
+      ))}
+      <Link href="/account/helpers" style={{ paddingVertical: 8 }}>
+        <Text colour="terracotta">{texts.helpers.title}</Text>
+      </Link>
+    </Card>
+  );
+}
+
 function SignedIn({ email, demo }: { readonly email: string; readonly demo: boolean }) {
   const signOut = useSignOut();
-  const orders = useOrders();
+  const isComing = useAccountParts();
   return (
     <View>
       <Card>
@@ -58,6 +88,16 @@ function SignedIn({ email, demo }: { readonly email: string; readonly demo: bool
         {signOut.isError ? <Failure fault={signOut.error} /> : null}
         {demo ? <InboxLink to={email} /> : null}
       </Card>
+      {isComing ? <Loading /> : <Parts email={email} />}
+    </View>
+  );
+}
+
+/** All below the way out, once everything of it is there. */
+function Parts({ email }: { readonly email: string }) {
+  const orders = useOrders();
+  return (
+    <>
       <Text kind="heading" level={2} style={{ marginTop: 12, marginBottom: 6 }}>
         {words.orders}
       </Text>
@@ -79,6 +119,7 @@ function SignedIn({ email, demo }: { readonly email: string; readonly demo: bool
           </Text>
         </Card>
       ))}
+      <HelpersLink />
       <Documents />
       <Balance />
       <Cards />
@@ -91,6 +132,6 @@ function SignedIn({ email, demo }: { readonly email: string; readonly demo: bool
       <View style={{ marginTop: 8 }}>
         <Action title={texts.basket.toFind} onPress={() => router.navigate('/')} />
       </View>
-    </View>
+    </>
   );
 }

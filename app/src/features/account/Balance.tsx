@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { minorAmount, type Currency, type Minor } from '@tienda/core/money/money';
 import type { ShownTopUp } from '@tienda/core/orders/topUp';
 import { CardProblem } from '../../api/card';
 import { ApiProblem } from '../../api/client';
@@ -16,6 +15,7 @@ import { Fact } from '../../ui/Fact';
 import { Field } from '../../ui/Field';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
+import { typedAmount } from '../../shop/money/typedAmount';
 import { PaymentChoice } from '../../shop/payment/PaymentChoice';
 import { forgetTypedCard, usePaymentForm } from '../../shop/payment/usePaymentForm';
 import { WaitingPayment } from '../../shop/payment/WaitingPayment';
@@ -82,7 +82,7 @@ function TopUpForm({ done }: { readonly done: () => void }) {
   const [isTried, setTried] = useState(false);
   const [busy, setBusy] = useState(false);
   const [added, setAdded] = useState<ShownTopUp>();
-  const amount = amountOf(typed, currency);
+  const amount = typedAmount(typed, currency);
 
   async function pay(): Promise<void> {
     setTried(true);
@@ -128,15 +128,4 @@ function TopUpForm({ done }: { readonly done: () => void }) {
       />
     </View>
   );
-}
-
-/** An amount as typed, with a point or a comma before its decimals; undefined where it is none. */
-function amountOf(typed: string, currency: Currency): Minor | undefined {
-  const decimal = typed.trim().replace(',', '.');
-  if (!/^\d{1,9}(\.\d+)?$/.test(decimal)) return undefined;
-  try {
-    return minorAmount(decimal, currency) || undefined;
-  } catch {
-    return undefined;
-  }
 }

@@ -1,9 +1,12 @@
-import { useRef, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
 import type { ImportedLines, ImportNote } from '@tienda/core/basket/importLines';
+import type { Catalogue } from '@tienda/core/catalogue/extension';
 import { useBasketCheck, usePutManyInBasket } from '../../api/basket';
 import { useCatalogue } from '../../api/catalogue';
 import { useAutoRenewDefault } from '../../api/session';
+import { reading } from '../../shop/name/later';
+import { useRead } from '../../shop/name/useRead';
 import { texts } from '../../texts/texts';
 import { problemText } from '../../texts/problems';
 import { Action } from '../../ui/Action';
@@ -28,24 +31,25 @@ export function ImportPanel({ onClose }: { readonly onClose: () => void }) {
   const check = useBasketCheck();
   const file = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState('');
-  const [{ lines, notes }, setRead] = useState(nothing);
+  const readThem = useCallback(
+    async (text: string, known: Catalogue) => {
+      const [{ importLines }, { readCsv }] = await Promise.all([reading(), import('@tienda/core/formats/csv')]);
+      return importLines(readCsv(text), known, autoRenew);
+    },
+    [autoRenew],
+  );
+  const { lines, notes } = useRead(typed, catalogue, nothing, readThem);
   const latest = useRef('');
-
-  async function read(text: string): Promise<void> {
-    setTyped(text);
+  const type = (text: string) => {
     latest.current = text;
-    if (!catalogue) return;
-    const [{ importLines }, { readCsv }] = await Promise.all([
-      import('../../shop/name/reading'),
-      import('@tienda/core/formats/csv'),
-    ]);
-    if (latest.current === text) setRead(importLines(readCsv(text), catalogue, autoRenew));
-  }
+    setTyped(text);
+  };
 
   const putIn = () =>
     put.mutate(lines, {
       onSuccess: () => {
-        onClose();
+        // What was typed meanwhile is still to be put in.
+        if (latest.current === typed) onClose();
         void check.refetch();
       },
     });
@@ -61,7 +65,7 @@ export function ImportPanel({ onClose }: { readonly onClose: () => void }) {
         aria-label={words.label}
         multiline
         value={typed}
-        onChangeText={(text) => void read(text)}
+        onChangeText={type}
         autoCapitalize="none"
         spellCheck={false}
         style={[styles.input, frame]}
@@ -85,7 +89,7 @@ export function ImportPanel({ onClose }: { readonly onClose: () => void }) {
         <Action kind="link" title={words.file} onPress={() => file.current?.click()} />
         <Action kind="link" title={words.close} onPress={onClose} />
       </View>
-      <FileInput ref={file} label={words.file} onText={(text) => void read(text)} />
+      <FileInput ref={file} label={words.file} onText={type} />
     </Card>
   );
 }

@@ -1,7 +1,7 @@
 import X from 'lucide-react-native/icons/x';
 import { lazy, memo, Suspense, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import type { BasketLine } from '@tienda/core/basket/basketLine';
+import { comesHere, type BasketLine } from '@tienda/core/basket/basketLine';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { addYears, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Currency } from '@tienda/core/money/money';
@@ -18,6 +18,7 @@ import { Name } from '../../ui/Name';
 import { Notice } from '../../ui/Notice';
 import { palette } from '../../ui/palette';
 import { Text } from '../../ui/Text';
+import { purchaseWords } from '../../shop/tally/purchaseWords';
 import { changeWords } from './ChangesNotice';
 import { LineChoices } from '../../shop/name/LineChoices';
 
@@ -53,8 +54,13 @@ export const LineCard = memo(function LineCard(props: LineCardProps) {
   const isNew = action === 'register';
   const status = isNew ? (line.answer?.status ?? 'available') : 'available';
   const begins = isNew ? today : line.heldUntil;
-  const ends = action === 'privacy' ? line.heldUntil : begins && addYears(begins, line.years);
-  const chooseWords = open ? words.chooseLess : isNew ? words.choose : words.chooseYears;
+  const ends =
+    action === 'privacy'
+      ? line.heldUntil
+      : action === 'transfer'
+        ? line.paidUntil
+        : begins && addYears(begins, line.years);
+  const chooseWords = open ? words.chooseLess : comesHere(action) ? words.choose : words.chooseYears;
   return (
     <Card label={line.unicode}>
       <View style={styles.head}>
@@ -81,6 +87,7 @@ export const LineCard = memo(function LineCard(props: LineCardProps) {
       {problem && problem.code !== 'notAvailable' ? (
         <Notice kind="problem">{problemText(problem.code, problem.detail)}</Notice>
       ) : null}
+      {priced?.purchase ? <Text kind="small">{purchaseWords(priced.purchase, currency)}</Text> : null}
       {priced && extension && open && rate !== undefined ? (
         <LineChoices line={line} priced={priced} extension={extension} currency={currency} rate={rate} />
       ) : null}

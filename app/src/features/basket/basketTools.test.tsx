@@ -1,5 +1,6 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
-import { FakeServer, lineFor, show } from '../../../test/shop';
+import { brief } from '@tienda/core/catalogue/extension';
+import { extensions, FakeServer, lineFor, show } from '../../../test/shop';
 import { BasketScreen } from './BasketScreen';
 
 jest.mock('expo-router', () => ({ router: { navigate: jest.fn() }, Link: 'a' }));
@@ -35,6 +36,31 @@ test('a list is read back before it goes in, with what is wrong in it', async ()
   fireEvent.click(screen.getByRole('button', { name: 'Put 2 names in the basket' }));
   await waitFor(() => expect(terms(server)).toEqual(['saltwhistle.org 3', 'quay.paris 2']));
   await waitFor(() => expect(screen.queryByLabelText('Names to import')).toBeNull());
+});
+
+test('a list pasted before the extensions are known is read once they are; what is typed while it goes in stays', async () => {
+  const server = new FakeServer();
+  const later = (key: string, body: object) => {
+    let answer = () => {};
+    server.instead.set(key, { status: 200, body, after: new Promise<void>((resolve) => (answer = resolve)) });
+    return () => answer();
+  };
+  const known = later('GET /api/extensions?brief=1', extensions.map(brief));
+  show(<BasketScreen />);
+  await screen.findByText('The basket is empty');
+  fireEvent.click(screen.getByRole('button', { name: 'Import a list' }));
+  const list = screen.getByLabelText<HTMLTextAreaElement>('Names to import');
+  fireEvent.change(list, { target: { value: 'saltwhistle.org' } });
+  known();
+  const put = await screen.findByRole('button', { name: 'Put 1 name in the basket' });
+  const done = later('POST /api/basket/lines', { lines: [lineFor('saltwhistle.org')], codes: { typed: [] } });
+  fireEvent.click(put);
+  await waitFor(() => expect(server.asked.some(({ path }) => path === '/api/basket/lines')).toBe(true));
+  fireEvent.change(list, { target: { value: 'saltwhistle.org\nquay.org' } });
+  done();
+  await screen.findByRole('button', { name: 'Put 2 names in the basket' });
+  await waitFor(() => expect(put.getAttribute('aria-busy')).not.toBe('true'));
+  expect(screen.getByLabelText<HTMLTextAreaElement>('Names to import').value).toContain('quay.org');
 });
 
 test('everything can be removed at once, and brought back', async () => {

@@ -1,5 +1,5 @@
 import { Redirect, router } from 'expo-router';
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
 import { View } from 'react-native';
 import { checkoutStore } from '../../api/checkoutStore';
 import { useContacts, useDefaultContact, type KeptContact } from '../../api/me';
@@ -12,10 +12,10 @@ import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { useQueryParams } from '../../ui/useQueryParams';
 import { contactTitle } from '../../shop/holder/contactTitle';
+import { HolderForm } from '../../shop/holder/later';
 import { useTally } from '../../shop/tally/useTally';
 
 const words = texts.checkout.holder;
-const HolderForm = lazy(async () => ({ default: (await import('./withPhones')).HolderForm }));
 
 /** Step 3: who will own the names; or, asked for at review, another contact for some of them. */
 export function HolderStep() {

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { View } from 'react-native';
 import { holderText } from '@tienda/core/contacts/holderText';
 import type { Extension } from '@tienda/core/catalogue/extension';
@@ -15,6 +15,8 @@ import { Card, CardRule } from '../../ui/Card';
 import { Loading } from '../../ui/Empty';
 import { Name } from '../../ui/Name';
 import { Text } from '../../ui/Text';
+import { PublicView } from '../../shop/holder/later';
+import { purchaseWords } from '../../shop/tally/purchaseWords';
 import { LineChoices } from '../../shop/name/LineChoices';
 import { NameContacts, registrantOf } from './NameContacts';
 import { rolesOf, useGroupRoles } from './rolesOf';
@@ -22,7 +24,6 @@ import { publicViewWords } from './publicViewWords';
 import { ReadBack } from './ReadBack';
 
 const words = texts.checkout.review;
-const PublicView = lazy(async () => ({ default: (await import('./withPhones')).PublicView }));
 
 interface NameReviewProps {
   readonly line: BasketLine;
@@ -56,6 +57,7 @@ export function NameReview({ line, priced, quote, extension, defaultContact, con
           {words.asciiForm(line.name)}
         </Text>
       )}
+      {priced.purchase ? <Text kind="small">{purchaseWords(priced.purchase, currency)}</Text> : null}
       <CardRule />
       <ReviewRow
         title={heldBy}
@@ -104,7 +106,7 @@ export function HeldReview({
 }: Pick<NameReviewProps, 'line' | 'priced' | 'quote' | 'extension'>) {
   const [open, setOpen] = useState(false);
   const { action } = line;
-  if (action === 'register') return null;
+  if (action === 'register' || action === 'transfer') return null;
   const title = words.held[action](texts.years(line.years));
   return (
     <Card label={line.unicode}>

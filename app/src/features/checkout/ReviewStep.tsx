@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Redirect, router } from 'expo-router';
 import { useState } from 'react';
-import type { BasketLine } from '@tienda/core/basket/basketLine';
+import { comesHere, type BasketLine } from '@tienda/core/basket/basketLine';
 import type { Agreement } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { neededDeclarations, isDeclared, type NeededDeclaration } from '@tienda/core/contacts/declarations';
@@ -90,7 +90,7 @@ export function ReviewStep() {
 /** The terms that the names in the basket ask for, each once. */
 function agreementsOf({ lines, catalogue }: Tally): string[] {
   const ids = lines.flatMap(({ name, action }) => {
-    const extension = catalogue && action === 'register' && extensionOf(name, catalogue);
+    const extension = catalogue && comesHere(action) && extensionOf(name, catalogue);
     return extension ? extension.agreements.map(({ id }) => id) : [];
   });
   return [...new Set(ids)].sort();
@@ -100,7 +100,7 @@ function agreementsOf({ lines, catalogue }: Tally): string[] {
 function askedBy({ lines, catalogue }: Tally): NeededDeclaration[] {
   return neededDeclarations(
     lines.flatMap(({ name, unicode, action }) => {
-      const extension = catalogue && action === 'register' && extensionOf(name, catalogue);
+      const extension = catalogue && comesHere(action) && extensionOf(name, catalogue);
       return extension ? [{ name, unicode, extension }] : [];
     }),
   );
@@ -159,7 +159,7 @@ function Review(props: ReviewProps) {
       {tally.lines.map((line) => {
         const priced = binding.lines.find(({ name }) => name === line.name);
         const extension = tally.catalogue && extensionOf(line.name, tally.catalogue);
-        if (priced && extension && line.action !== 'register')
+        if (priced && extension && !comesHere(line.action))
           return <HeldReview key={line.name} line={line} priced={priced} quote={binding} extension={extension} />;
         return priced && extension ? (
           <NameReview
@@ -254,7 +254,7 @@ function usePayment(
         contactId: holder.id,
         agreements: agreements.map(({ id, version }) => ({ id, version })),
         contacts: binding.lines
-          .filter(({ action }) => action === 'register')
+          .filter(({ action }) => comesHere(action))
           .map(({ name }) => ({ name, ...rolesOf(name, ofGroup, contacts) }))
           .filter((roles) => Object.keys(roles).length > 1),
         ...(groups.data?.some(({ id }) => id === group) ? { groupId: group } : {}),

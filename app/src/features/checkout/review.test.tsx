@@ -7,7 +7,7 @@ import { checkoutStore } from '../../api/checkoutStore';
 import { Agreements } from './Agreements';
 import { CheckoutDeclarations } from './CheckoutDeclarations';
 import { NameContacts, registrantOf } from './NameContacts';
-import { PublicView } from './PublicView';
+import { PublicView } from '../../shop/holder/PublicView';
 import { publicViewWords } from './publicViewWords';
 import { ReadBack } from './ReadBack';
 import { ReviewStep } from './ReviewStep';

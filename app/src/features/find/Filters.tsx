@@ -3,17 +3,10 @@ import type { Currency } from '@tienda/core/money/money';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
+import { typedAmount } from '../../shop/money/typedAmount';
 import { Choice } from '../../ui/Choice';
 import { Field } from '../../ui/Field';
-import {
-  capOf,
-  filterCount,
-  kinds,
-  privacies,
-  readChoices,
-  statuses,
-  type FindChoices,
-} from '../../shop/name/findChoices';
+import { filterCount, kinds, privacies, readChoices, statuses, type FindChoices } from '../../shop/name/findChoices';
 
 const words = texts.find.filter;
 
@@ -40,7 +33,7 @@ export function Filters({ choices, currency, onChange }: FiltersProps) {
     onChange({ [what]: readChoices({ [what]: value })[what] });
   const cap = (what: 'first' | 'renewal' | 'total', label: string) => {
     const typed = choices[what];
-    const wrong = typed !== undefined && capOf(typed, currency) === undefined;
+    const wrong = typed !== undefined && typedAmount(typed, currency) === undefined;
     return (
       <Field
         shared

@@ -1,5 +1,5 @@
 import { router } from 'expo-router';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { StyleSheet, View, type TextInput } from 'react-native';
 import { byPopularity } from '@tienda/core/catalogue/byPopularity';
 import type { Catalogue } from '@tienda/core/catalogue/extension';
@@ -74,9 +74,13 @@ export function FindScreen() {
   const wish = { query: asked, currency, only, first, next: only === undefined };
   const search = useSearch(wish);
   const askAgain = useAskAgain(wish);
-  const state = search.data;
+  const { data, isPlaceholderData } = search;
+  // Answers are drawn in steps between which the browser does what people ask of it; what comes meanwhile is drawn with them.
+  const { state, isBefore } = useDeferredValue(
+    useMemo(() => ({ state: data, isBefore: isPlaceholderData }), [data, isPlaceholderData]),
+  );
   // Until the first line arrives the rows of the search before are still shown.
-  const hinted = !search.isPlaceholderData && (state?.hinted ?? false);
+  const hinted = !isBefore && (state?.hinted ?? false);
   const searched = state?.plan?.query;
   const [steady] = useState(() => new SteadyRows());
   const all = useMemo(

@@ -1,4 +1,5 @@
 import { router } from 'expo-router';
+import { memo, Suspense } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useStored } from '../../stored/stored';
 import { texts } from '../../texts/texts';
@@ -9,8 +10,23 @@ import { recentSearches } from './recent';
 const words = texts.find;
 const examples = ['saltwhistle', 'saltwhistle.boats', 'quay and quill'];
 
-/** Before anything is typed: what can be, and what was searched for lately. */
-export function Hello({ onPick }: { readonly onPick: (query: string) => void }) {
+interface HelloProps {
+  readonly onPick: (query: string) => void;
+}
+
+/**
+ * Before anything is typed: what can be, and what was searched for lately. Where it was written ahead of time the browser
+ * takes it over by itself, after what stands above.
+ */
+export const Hello = memo(function Hello(props: HelloProps) {
+  return (
+    <Suspense>
+      <Greeting {...props} />
+    </Suspense>
+  );
+});
+
+function Greeting({ onPick }: HelloProps) {
   const recent = useStored(recentSearches);
   return (
     <ScrollView style={styles.scroll} contentContainerStyle={styles.hello} keyboardShouldPersistTaps="handled">

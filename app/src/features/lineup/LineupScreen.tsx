@@ -27,6 +27,7 @@ import { asName, priceLine } from '@tienda/core/pricing/priceLine';
 import { download } from '../../ui/download';
 import { FactTable } from './FactTable';
 import { lineupFacts, type Entrant } from './lineupFacts';
+import { reading } from '../../shop/name/later';
 import { lineupStore, mostInLineup } from '../../shop/name/lineupStore';
 
 const words = texts.lineup;
@@ -158,8 +159,7 @@ function AddItem({ items, onAdd }: { readonly items: readonly string[]; readonly
   const [wrong, setWrong] = useState<string>();
   const catalogue = useCatalogue().data;
   const add = async () => {
-    // Reading names takes tables that nobody else here needs.
-    const { lineupItem } = await import('../../shop/name/reading');
+    const { lineupItem } = await reading();
     const item = catalogue && lineupItem(typed, catalogue);
     if (item === undefined) return setWrong(words.notKnown);
     if (items.includes(item)) return setWrong(words.already);

@@ -4,6 +4,7 @@ import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import { offerSums } from '@tienda/core/names/offer';
 import { FakeLines } from '../../../test/lines';
 import { show } from '../../../test/shop';
+import { router } from 'expo-router';
 import { currencyStore } from '../../api/currencyStore';
 import { NamePage } from './NamePage';
 
@@ -161,7 +162,7 @@ describe('a taken name', () => {
     expect(screen.getByText('Harbourgate')).toBeTruthy();
     expect(screen.getByText('locked against transfer, as is usual')).toBeTruthy();
     expect(screen.getByText('something new')).toBeTruthy();
-    expect(screen.getByText(/becomes free on .*Jul.* 2027 at the earliest/)).toBeTruthy();
+    expect(await screen.findByText(/becomes free on .*Jul.* 2027 at the earliest/)).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: 'Show the registration data (RDAP)' }));
     expect(screen.getByText(/"objectClassName": "domain"/)).toBeTruthy();
     expect(screen.queryByRole('group', { name: 'Protect it' })).toBeNull();
@@ -210,10 +211,10 @@ describe('a taken name', () => {
 
   test.each<[ShownOffer['state'], RegExp]>([
     [{ at: 'sent' }, /You offered \$500\.00\. The holder has not answered yet/],
-    [
-      { at: 'agreed', amount: 50_000 },
-      /Agreed at \$500\.00\. With the fee that is \$550\.00\. Nothing has been charged/,
-    ],
+    [{ at: 'agreed', amount: 50_000 }, /Agreed at \$500\.00\. With the fee you pay \$550\.00, before tax/],
+    [{ at: 'bought', amount: 50_000 }, /Agreed at \$500\.00\. It is yours/],
+    [{ at: 'lapsed' }, /your offer of \$500\.00 has lapsed/],
+    [{ at: 'fellThrough' }, /The money was let go/],
     [{ at: 'declined' }, /The holder does not take \$500\.00/],
     [{ at: 'withdrawn' }, /You withdrew the offer/],
   ])('an offer that is %j says so', async (state, words) => {
@@ -221,8 +222,25 @@ describe('a taken name', () => {
     server.instead.set('GET /api/me/offers', { status: 200, body: [offer(state)] });
     show(<NamePage />);
     expect(await screen.findByText(words)).toBeTruthy();
-    const open = state.at === 'sent' || state.at === 'agreed';
+    const open = state.at === 'sent' || state.at === 'agreed' || state.at === 'bought';
     expect(screen.queryByRole('button', { name: 'Make another offer' }) === null).toBe(open);
+  });
+
+  test('an agreed one says how long its price holds, leads to where it is bought, and is not withdrawn once paid for', async () => {
+    const { server } = taken();
+    const agreed = { ...offer({ at: 'agreed', amount: 50_000 }), lapsesAt: '2026-12-08T10:00:00Z' };
+    server.instead.set('GET /api/me/offers', { status: 200, body: [agreed] });
+    const late = { type: '/problems/offer-paid', detail: 'The name is on its way to you already: see its order.' };
+    server.instead.set('POST /api/me/offers/1/withdraw', { status: 409, body: late });
+    show(<NamePage />);
+    expect(await screen.findByText(/The price holds until Dec 8, 2026/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Go on and buy it' }));
+    expect(jest.mocked(router).navigate).toHaveBeenCalledWith('/names/move');
+    server.instead.set('GET /api/me/offers', { status: 200, body: [{ ...agreed, orderId: 'o1' }] });
+    fireEvent.click(screen.getByRole('button', { name: 'Withdraw' }));
+    expect(await screen.findByText(/Agreed at \$500\.00, and paid for: it is on its way/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'See the order' }));
+    expect(jest.mocked(router).navigate).toHaveBeenCalledWith('/orders/o1');
   });
 
   test('a counter-offer can be accepted, answered with another amount, or left', async () => {

@@ -1,6 +1,6 @@
 import { newLine } from '@tienda/core/basket/newLine';
 import { useLocalSearchParams } from 'expo-router';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
@@ -49,10 +49,12 @@ export function NamePage() {
   const search = useSearch(wish);
   const askAgain = useAskAgain(wish);
   const catalogue = useCatalogue();
-  const found = search.data?.plan?.names[0];
-  const problem = search.data?.plan?.problems[0];
+  // What came is drawn in steps, between which the browser does what people ask of it.
+  const state = useDeferredValue(search.data);
+  const found = state?.plan?.names[0];
+  const problem = state?.plan?.problems[0];
   const extension = found !== undefined && catalogue.data ? extensionOf(found, catalogue.data) : undefined;
-  const answer = found === undefined ? undefined : search.data?.answers.get(found);
+  const answer = found === undefined ? undefined : state?.answers.get(found);
   const title = answer?.unicode ?? name;
   return (
     <Screen
@@ -73,7 +75,7 @@ export function NamePage() {
           onAskAgain={() => askAgain.mutate([found])}
           asking={askAgain.isPending}
         />
-      ) : search.isPending || catalogue.isPending ? (
+      ) : search.isPending || catalogue.isPending || state !== search.data ? (
         <Loading>{words.waiting}</Loading>
       ) : null}
     </Screen>
@@ -95,14 +97,15 @@ function Known({ name, extension, answer, failed, onAskAgain, asking }: KnownPro
   const rate = useRate(currency);
   const rates = useRates();
   const whole = useWholeExtension(extension.label);
+  const known = useDeferredValue(whole.data);
   const row = rowFor(name, name.slice(0, name.indexOf('.')), extension, answer, 1);
   const taken = answer?.type === 'result' && answer.status === 'taken';
   // What stands below waits for what stands above it: nothing moves under the thumb.
   const answered = answer?.type === 'result';
-  const complete = whole.data ?? whole.error;
+  const complete = known ?? whole.error;
   const below = (
     <>
-      {answered && whole.data && rate !== undefined ? <ExtensionFacts extension={whole.data} rate={rate} /> : null}
+      {answered && known && rate !== undefined ? <ExtensionFacts extension={known} rate={rate} /> : null}
       {whole.isError ? <Failure fault={whole.error} retry={() => void whole.refetch()} /> : null}
       {rate === undefined && rates.isError ? <Failure fault={rates.error} retry={() => void rates.refetch()} /> : null}
       {answered && complete ? (
@@ -118,7 +121,7 @@ function Known({ name, extension, answer, failed, onAskAgain, asking }: KnownPro
       <Summary row={row} rate={rate} onAskAgain={onAskAgain} asking={asking} />
       {(answered && complete) || failed ? null : <Loading>{words.waiting}</Loading>}
       {taken ? (
-        <Taken name={name} unicode={answer.unicode} lifecycle={whole.data?.lifecycle}>
+        <Taken name={name} unicode={answer.unicode} lifecycle={known?.lifecycle}>
           {below}
         </Taken>
       ) : (

@@ -1,12 +1,12 @@
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { offerSums, type FeePayer } from '@tienda/core/names/offer';
+import { isOpenOffer, offerSums, type FeePayer } from '@tienda/core/names/offer';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import { ApiProblem } from '../../api/client';
 import { useMakeOffer, useMoveOffer, useOffers } from '../../api/me';
 import { useSession } from '../../api/session';
-import { wholeAmount } from '../../texts/format';
+import { dayText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
@@ -15,7 +15,7 @@ import { Failure } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
-import { capOf } from '../../shop/name/findChoices';
+import { typedAmount } from '../../shop/money/typedAmount';
 
 const words = texts.offer;
 const usd = (cents: number) => wholeAmount(cents, 'USD');
@@ -25,7 +25,7 @@ export function OfferCard({ name, unicode }: { readonly name: string; readonly u
   const signedIn = !!useSession().data?.account;
   const latest = useOffers().data?.find((offer) => offer.name === name);
   const [again, setAgain] = useState(false);
-  const ended = latest?.state.at === 'declined' || latest?.state.at === 'withdrawn';
+  const ended = latest && !isOpenOffer(latest.state) && latest.state.at !== 'bought';
   return (
     <Card label={words.title}>
       <Text kind="heading" level={2}>
@@ -64,7 +64,7 @@ function OfferForm({ name, unicode, onMade }: OfferFormProps) {
   const [feePaidBy, setFeePaidBy] = useState<FeePayer>('buyer');
   const [message, setMessage] = useState('');
   const [missing, setMissing] = useState(false);
-  const amount = capOf(typed, 'USD');
+  const amount = typedAmount(typed, 'USD');
   const problem = make.error instanceof ApiProblem ? make.error : undefined;
   const send = () => {
     setMissing(amount === undefined);
@@ -119,8 +119,8 @@ function Sums({ amount, feePaidBy }: { readonly amount: number; readonly feePaid
 function Standing({ offer }: { readonly offer: ShownOffer }) {
   const move = useMoveOffer(offer.id);
   const [typed, setTyped] = useState('');
-  const { state, sums, counterSums } = offer;
-  const amount = capOf(typed, 'USD');
+  const { state, sums, counterSums, orderId, lapsesAt } = offer;
+  const amount = typedAmount(typed, 'USD');
   const withdraw = (
     <Action
       kind="link"
@@ -132,12 +132,39 @@ function Standing({ offer }: { readonly offer: ShownOffer }) {
   const fault = move.error ? <Failure fault={move.error} /> : null;
   if (state.at === 'sent')
     return (
-      <Notice kind="notice" action={withdraw}>
-        {words.sent(usd(sums.amount))}
+      <>
+        <Notice kind="notice" action={withdraw}>
+          {words.sent(usd(sums.amount))}
+        </Notice>
+        {fault}
+      </>
+    );
+  if (state.at === 'agreed' && orderId !== undefined)
+    return (
+      <Notice
+        kind="good"
+        action={<Action kind="link" title={words.toOrder} onPress={() => router.navigate(`/orders/${orderId}`)} />}
+      >
+        {words.paidFor(usd(sums.amount))}
       </Notice>
     );
-  if (state.at === 'agreed') return <Notice kind="good">{words.agreed(usd(sums.amount), usd(sums.buyerPays))}</Notice>;
+  if (state.at === 'agreed')
+    return (
+      <>
+        <Notice kind="good">
+          {words.agreed(usd(sums.amount), usd(sums.buyerPays), lapsesAt === undefined ? '' : dayText(lapsesAt))}
+        </Notice>
+        {fault}
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 12 }}>
+          <Action kind="main" title={words.buy} onPress={() => router.navigate('/names/move')} />
+          {withdraw}
+        </View>
+      </>
+    );
+  if (state.at === 'bought') return <Notice kind="good">{words.bought(usd(sums.amount))}</Notice>;
   if (state.at === 'declined') return <Notice kind="problem">{words.declined(usd(sums.amount))}</Notice>;
+  if (state.at === 'lapsed') return <Notice kind="notice">{words.lapsed(usd(sums.amount))}</Notice>;
+  if (state.at === 'fellThrough') return <Notice kind="problem">{words.fellThrough}</Notice>;
   if (state.at === 'withdrawn' || !counterSums) return <Notice kind="notice">{words.withdrawn}</Notice>;
   return (
     <View>

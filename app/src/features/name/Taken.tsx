@@ -1,4 +1,4 @@
-import { useLocalSearchParams } from 'expo-router';
+import { router, useLocalSearchParams } from 'expo-router';
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import type { Lifecycle } from '@tienda/core/catalogue/extension';
@@ -45,6 +45,13 @@ export function Taken({ name, unicode, lifecycle, children }: TakenProps) {
         {lookup.isPending ? <Loading /> : null}
         {lookup.error ? <Failure fault={lookup.error} retry={() => void lookup.refetch()} /> : null}
         {lookup.data ? <Registration domain={lookup.data} /> : null}
+        <View style={{ alignItems: 'flex-start' }}>
+          <Action
+            kind="link"
+            title={words.isYours}
+            onPress={() => router.navigate({ pathname: '/names/move', params: { name } })}
+          />
+        </View>
       </Card>
       {settled ? (
         <>

@@ -1,6 +1,7 @@
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
+import { mayDo, type Deed } from '@tienda/core/accounts/actor';
 import { pointsTo, startingDelegation } from '@tienda/core/dns/delegation';
 import { typedDelegation, type TypedDelegation } from '@tienda/core/dns/typedDelegation';
 import {
@@ -11,6 +12,7 @@ import {
   type NameChange,
 } from '@tienda/core/names/nameChange';
 import type { ShownName } from '@tienda/core/names/shownName';
+import { useHelped } from '../../api/helped';
 import { useChangeNames } from '../../api/names';
 import { chosenNames } from '../../shop/held/chosenNames';
 import { texts } from '../../texts/texts';
@@ -19,6 +21,7 @@ import { Failure } from '../../ui/Empty';
 import { Text } from '../../ui/Text';
 import { ContactMany } from './ContactMany';
 import { GroupChoice } from './GroupChoice';
+import { HandOverForm } from './HandOverForm';
 import { PointMany } from './PointMany';
 import { RenewMany } from './RenewMany';
 
@@ -49,9 +52,12 @@ interface ChangeBarProps {
 export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, onChanged }: ChangeBarProps) {
   const [wanted, setWanted] = useState<NameChange>();
   const change = useChangeNames();
+  const helped = useHelped();
+  const may = (deed: Deed) => helped === undefined || mayDo(helped, deed);
   const [choosesGroup, setChoosesGroup] = useState(false);
   const [isRenewing, setRenewing] = useState(false);
   const [isNaming, setNaming] = useState(false);
+  const [isOffering, setOffering] = useState(false);
   /** Of nameservers: stays typed until it is done or left. */
   const [typed, setTyped] = useState<TypedDelegation>();
   /** As they were before they were changed here. */
@@ -98,6 +104,18 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
     setChoosesGroup(false);
     setWanted(what);
   };
+  /** What can be done, for whoever has leave for it. */
+  const actions: readonly (readonly [Deed, keyof typeof words.changes, () => void])[] = [
+    ['order', 'renew', () => setRenewing(true)],
+    ...(['autoRenewOn', 'autoRenewOff', 'lock', 'unlock', 'hide', 'show'] as const).map(
+      (what) => ['changeRenewal', what, () => choose(switches[what])] as const,
+    ),
+    ['changeRecords', 'nameservers', () => setTyped(typedDelegation(startingDelegation))],
+    ['changeRecords', 'records', toRecords],
+    ['changeHolder', 'contacts', () => setNaming(true)],
+    ['handOver', 'handOver', () => setOffering(true)],
+    ['changeGroups', 'group', () => setChoosesGroup(!choosesGroup)],
+  ];
   return (
     <View role="group" aria-label={words.chosen(chosen.length)}>
       <View style={styles.row}>
@@ -109,6 +127,10 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
         <RenewMany chosen={chosen} onLeave={() => setRenewing(false)} />
       ) : isNaming ? (
         <ContactMany chosen={chosen} onLeave={() => setNaming(false)} />
+      ) : isOffering ? (
+        <ScrollView style={styles.form}>
+          <HandOverForm names={chosen.map(({ name }) => name)} onLeave={() => setOffering(false)} />
+        </ScrollView>
       ) : typed && !preview ? (
         <PointMany
           typed={typed}
@@ -119,18 +141,11 @@ export function ChangeBar({ chosen, changing, all, onChooseAll, onChooseNone, on
       ) : !preview ? (
         <>
           <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={styles.actions}>
-            <Action kind="link" title={words.changes.renew} onPress={() => setRenewing(true)} />
-            {(['autoRenewOn', 'autoRenewOff', 'lock', 'unlock', 'hide', 'show'] as const).map((what) => (
-              <Action key={what} kind="link" title={words.changes[what]} onPress={() => choose(switches[what])} />
-            ))}
-            <Action
-              kind="link"
-              title={words.changes.nameservers}
-              onPress={() => setTyped(typedDelegation(startingDelegation))}
-            />
-            <Action kind="link" title={words.changes.records} onPress={toRecords} />
-            <Action kind="link" title={words.changes.contacts} onPress={() => setNaming(true)} />
-            <Action kind="link" title={words.changes.group} onPress={() => setChoosesGroup(!choosesGroup)} />
+            {actions
+              .filter(([deed]) => may(deed))
+              .map(([, what, act]) => (
+                <Action key={what} kind="link" title={words.changes[what]} onPress={act} />
+              ))}
           </ScrollView>
           {choosesGroup ? (
             <GroupChoice label={words.changes.group} value={undefined} onChange={(groupId) => choose({ groupId })} />
@@ -188,5 +203,6 @@ function previewWords({ will, already, cannot }: ChangePreview): string {
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 14 },
   actions: { alignItems: 'center', columnGap: 14 },
+  form: { maxHeight: 420 },
   count: { fontWeight: '700' },
 });

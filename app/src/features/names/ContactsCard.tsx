@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { holderText } from '@tienda/core/contacts/holderText';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
@@ -7,11 +7,13 @@ import { isAnotherHolder } from '@tienda/core/contacts/holderChange';
 import { contactRoles, type ContactRole, type NameContacts } from '@tienda/core/contacts/roles';
 import { canRenew } from '@tienda/core/lifecycle/stage';
 import type { ShownName } from '@tienda/core/names/shownName';
+import { useMay } from '../../api/helped';
 import { useCatalogue } from '../../api/catalogue';
 import { useChangeContacts, useWithdrawHolderChange } from '../../api/holderChanges';
 import { useContacts, type KeptContact } from '../../api/me';
 import { contactTitle } from '../../shop/holder/contactTitle';
 import { Declarations } from '../../shop/holder/Declarations';
+import { HolderForm } from '../../shop/holder/later';
 import { dateText } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -24,12 +26,12 @@ import { Text } from '../../ui/Text';
 
 const words = texts.names.contacts;
 const roleWords = texts.checkout.contacts.roles;
-const HolderForm = lazy(() => import('../../shop/holder/HolderForm').then((found) => ({ default: found.HolderForm })));
 
 /** Who holds a name, and who else is what to it; a change of holder is asked of both by mail. */
 export function ContactsCard({ name }: { readonly name: ShownName }) {
   const [isChanging, setChanging] = useState(false);
   const contacts = useContacts();
+  const mayChange = useMay('changeHolder');
   const { holder, holderChange, stage, changing, contacts: now } = name;
   if (!holder || !now) return null;
   const others = contactRoles.filter((role) => now[role] !== now.registrant);
@@ -55,7 +57,7 @@ export function ContactsCard({ name }: { readonly name: ShownName }) {
         <Changing name={name} now={now} contacts={contacts.data} onLeave={() => setChanging(false)} />
       ) : null}
       {contacts.isError ? <Failure fault={contacts.error} retry={() => void contacts.refetch()} /> : null}
-      {!isChanging && !holderChange && canRenew(stage) ? (
+      {!isChanging && !holderChange && canRenew(stage) && mayChange ? (
         <View style={styles.actions}>
           <Action title={words.change} disabled={changing === true} onPress={() => setChanging(true)} />
         </View>

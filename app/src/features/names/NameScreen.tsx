@@ -5,6 +5,9 @@ import type { NameEvent } from '@tienda/core/names/nameEvent';
 import type { GivenBack, ShownName } from '@tienda/core/names/shownName';
 import { ApiProblem } from '../../api/client';
 import { useChangeName, useName, useNameLog } from '../../api/names';
+import { useHandOvers } from '../../api/handOvers';
+import { useHelped, useMay } from '../../api/helped';
+import { useMovesAway } from '../../api/movesAway';
 import { useSession } from '../../api/session';
 import { dateText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
@@ -21,6 +24,7 @@ import { AtRegistry } from './AtRegistry';
 import { ContactsCard } from './ContactsCard';
 import { backWords, GivingBack } from './GivingBack';
 import { GroupChoice } from './GroupChoice';
+import { Left, MoveAway } from './MoveAway';
 import { Nameservers } from './Nameservers';
 import { eachYear, PayLonger } from './PayLonger';
 import { PrivacyChoice } from './PrivacyChoice';
@@ -38,6 +42,14 @@ export function NameScreen() {
   // It was waited for, and is not among the account's any more.
   const isNotFound = held.error instanceof ApiProblem && held.error.status === 404;
   const isGone = given?.done === true || (given !== undefined && isNotFound);
+  const away = useMovesAway();
+  const mayLetGo = useMay('letNamesGo');
+  const asked = away.data?.asked.find((one) => one.name === name);
+  const handOvers = useHandOvers();
+  const taken = isNotFound
+    ? handOvers.data?.given.find(({ state, names }) => state.at === 'taken' && names.some((one) => one.name === name))
+    : undefined;
+  const left = isNotFound ? away.data?.left.find((one) => one.name === name) : undefined;
   return (
     <Screen mono title={held.data?.unicode ?? name}>
       <Link href="/names" style={{ paddingVertical: 10 }}>
@@ -45,9 +57,16 @@ export function NameScreen() {
       </Link>
       {session.data && !session.data.account ? <SignInFirst why={words.signIn} /> : null}
       {isGone ? <Gone unicode={held.data?.unicode ?? name} back={given.back} /> : null}
-      {held.isError && !isGone ? <Failure fault={held.error} retry={() => void held.refetch()} /> : null}
+      {left && !isGone ? <Left {...left} /> : null}
+      {taken && !left && !isGone ? <Notice kind="notice">{texts.handOvers.gone(name, taken.with)}</Notice> : null}
+      {held.isError && !isGone && !left && !taken ? (
+        <Failure fault={held.error} retry={() => void held.refetch()} />
+      ) : null}
       {held.isLoading ? <Loading /> : null}
-      {held.data && !isGone ? <Held name={held.data} onGivenBack={setGiven} /> : null}
+      {held.data && !isGone && !left && asked && mayLetGo ? <MoveAway {...asked} /> : null}
+      {held.data && !isGone && !left ? (
+        <Held name={held.data} isAskedFor={asked !== undefined} onGivenBack={setGiven} />
+      ) : null}
     </Screen>
   );
 }
@@ -64,48 +83,60 @@ function Gone({ unicode, back }: { readonly unicode: string; readonly back: Give
 
 interface HeldProps {
   readonly name: ShownName;
+  /** By another registrar: that is told above. */
+  readonly isAskedFor: boolean;
   readonly onGivenBack: (given: GivenBack) => void;
 }
 
-function Held({ name, onGivenBack }: HeldProps) {
+function Held({ name, isAskedFor, onGivenBack }: HeldProps) {
   const change = useChangeName(name.name);
+  const isOwn = useHelped() === undefined;
+  const mayRenew = useMay('changeRenewal');
+  const mayGroup = useMay('changeGroups');
+  const mayOrder = useMay('order');
   const { expiresOn, autoRenew, registeredOn } = name;
   return (
     <View>
-      <WellbeingNotice name={name} />
+      {isAskedFor ? null : <WellbeingNotice name={name} />}
       {name.changing ? <Notice kind="notice">{words.changing}</Notice> : null}
       <Card>
         <Fact title={words.expires}>{dateText(expiresOn)}</Fact>
         <Fact title={words.registered}>{dateText(registeredOn)}</Fact>
-        <View style={styles.group}>
-          <Text kind="small" colour="quiet" style={styles.groupTitle} aria-hidden>
-            {texts.groups.one}
-          </Text>
-          <GroupChoice
-            label={texts.groups.one}
-            value={name.groupId ?? null}
-            onChange={(groupId) => change.mutate({ groupId })}
-          />
-        </View>
+        {mayGroup ? (
+          <View style={styles.group}>
+            <Text kind="small" colour="quiet" style={styles.groupTitle} aria-hidden>
+              {texts.groups.one}
+            </Text>
+            <GroupChoice
+              label={texts.groups.one}
+              value={name.groupId ?? null}
+              onChange={(groupId) => change.mutate({ groupId })}
+            />
+          </View>
+        ) : null}
         <CardRule />
         <Toggle
           title={texts.basket.autoRenew}
           detail={chargeWords(name)}
           value={autoRenew}
-          disabled={change.isPending}
+          disabled={change.isPending || !mayRenew}
           onChange={(on) => change.mutate({ autoRenew: on })}
         />
         {change.isError ? <Failure fault={change.error} /> : null}
         <CardRule />
         <PrivacyChoice name={name} />
-        <CardRule />
-        <Link href={{ pathname: '/orders/[id]', params: { id: name.orderId } }} style={styles.order}>
-          <Text kind="small" colour="terracotta">
-            {words.itsOrder}
-          </Text>
-        </Link>
+        {name.orderId === undefined || !isOwn ? null : (
+          <>
+            <CardRule />
+            <Link href={{ pathname: '/orders/[id]', params: { id: name.orderId } }} style={styles.order}>
+              <Text kind="small" colour="terracotta">
+                {words.itsOrder}
+              </Text>
+            </Link>
+          </>
+        )}
       </Card>
-      <PayLonger name={name} />
+      {mayOrder ? <PayLonger name={name} /> : null}
       <Card label={words.after}>
         <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
           {words.after}
@@ -118,8 +149,8 @@ function Held({ name, onGivenBack }: HeldProps) {
       </Card>
       <ContactsCard name={name} />
       <Nameservers name={name} />
-      <TransferCard name={name} />
-      <GivingBack name={name} onGivenBack={onGivenBack} />
+      {isOwn ? <TransferCard name={name} /> : null}
+      {isOwn ? <GivingBack name={name} onGivenBack={onGivenBack} /> : null}
       <AtRegistry name={name} />
       <Log name={name.name} />
     </View>
@@ -139,6 +170,7 @@ function chargeWords(name: ShownName): string {
 /** Who did what with it, the latest first. */
 function Log({ name }: { readonly name: string }) {
   const log = useNameLog(name);
+  const helped = useHelped();
   return (
     <Card label={words.log}>
       <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
@@ -146,9 +178,9 @@ function Log({ name }: { readonly name: string }) {
       </Text>
       {log.isError ? <Failure fault={log.error} retry={() => void log.refetch()} /> : null}
       {log.isLoading ? <Loading /> : null}
-      {log.data?.map(({ at, who, what }) => (
+      {log.data?.map(({ at, who, by, what }) => (
         <Fact key={`${at} ${what.type}`} title={dateText(at.slice(0, 'YYYY-MM-DD'.length))}>
-          {`${logWords(what)} · ${words.logWho[who]}`}
+          {`${logWords(what)} · ${by ?? (who === 'owner' && helped ? helped.with : words.logWho[who])}`}
         </Fact>
       ))}
     </Card>
@@ -162,6 +194,16 @@ function logWords(what: NameEvent): string {
     case 'renewed':
     case 'restored':
       return logWhat[what.type](what.years, dateText(what.expiresOn));
+    case 'moveAsked':
+      return logWhat.moveAsked(what.to);
+    case 'moveAnswered':
+      return what.agreed ? logWhat.moveLetGo : logWhat.moveKept;
+    case 'handedOver':
+      return logWhat.handedOver(what.to);
+    case 'takenOver':
+      return logWhat.takenOver(what.from);
+    case 'movedIn':
+      return logWhat.movedIn(dateText(what.expiresOn));
     case 'delegated':
       return delegatedWords(what);
     case 'holder':

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { withChange, type NameChange } from '@tienda/core/names/nameChange';
 import type { ShownName } from '@tienda/core/names/shownName';
+import { useMay } from '../../api/helped';
 import { useEveryName, useNameCounts } from '../../api/names';
 import { useGroups } from '../../api/groups';
 import { useSession } from '../../api/session';
@@ -21,6 +22,8 @@ import { Screen, Stub } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { useQueryParams } from '../../ui/useQueryParams';
 import { ChangeBar } from './ChangeBar';
+import { HandOverNotices } from './HandOverNotices';
+import { MovesAwayNotices } from './MoveAway';
 import { nameFilters, nameSorts, readFilter, readSort, searchOf } from './nameFilters';
 import { NameRows } from './NameRows';
 import { saveNames } from './saveNames';
@@ -48,6 +51,8 @@ export function NamesScreen() {
   const fitting = q === '' && group === '' ? counts.data?.[filter] : undefined;
   const every = useEveryName();
   const saving = useEveryName();
+  const mayMove = useMay('moveNames');
+  const mayHandOver = useMay('handOver');
   const save = () => saving.mutate(search, { onSuccess: (names) => void saveNames(names) });
   const chooseAll = () =>
     every.mutate(search, { onSuccess: (names) => setChosen(new Map(names.map((name) => [name.name, name]))) });
@@ -80,9 +85,12 @@ export function NamesScreen() {
       {isVisitor ? <SignInFirst why={words.signIn} /> : null}
       {counts.isError ? <Failure fault={counts.error} retry={() => void counts.refetch()} /> : null}
       {counts.isLoading ? <Loading /> : null}
+      <MovesAwayNotices />
+      <HandOverNotices />
       {all === 0 ? (
         <Empty title={words.empty} detail={words.emptyDetail}>
           <Action title={texts.basket.toFind} onPress={() => router.navigate('/')} />
+          <Action kind="link" title={texts.moves.title} onPress={() => router.navigate('/names/move')} />
         </Empty>
       ) : null}
       {all !== undefined && all > 0 ? (
@@ -117,6 +125,16 @@ export function NamesScreen() {
                 options={nameSorts.map((value) => ({ value, title: words.sorts[value] }))}
                 onChange={(by) => router.setParams({ sort: by === 'ends' ? undefined : by })}
               />
+            ) : null}
+            {mayMove ? (
+              <Link href="/names/move" style={styles.link}>
+                <Text colour="terracotta">{texts.moves.title}</Text>
+              </Link>
+            ) : null}
+            {mayHandOver ? (
+              <Link href="/names/hand-overs" style={styles.link}>
+                <Text colour="terracotta">{texts.handOvers.title}</Text>
+              </Link>
             ) : null}
             <Link href="/names/groups" style={styles.link}>
               <Text colour="terracotta">{texts.groups.screen}</Text>

@@ -6,6 +6,7 @@ import type { DnsRecord } from '@tienda/core/dns/record';
 import { readTypedDelegation, typedDelegation, type TypedDelegation } from '@tienda/core/dns/typedDelegation';
 import { canRenew } from '@tienda/core/lifecycle/stage';
 import type { ShownName } from '@tienda/core/names/shownName';
+import { useMay } from '../../api/helped';
 import { useChangeName, useNameserverLook } from '../../api/names';
 import { useZone } from '../../api/points';
 import { listText } from '../../texts/format';
@@ -23,6 +24,7 @@ const words = texts.names.pointing;
 
 /** To which nameservers a name is delegated, and what its registry keeps for that; all of it can be set. */
 export function Nameservers({ name }: { readonly name: ShownName }) {
+  const mayChange = useMay('changeRecords');
   const [typed, setTyped] = useState<TypedDelegation>();
   const { delegation = startingDelegation, changing, stage } = name;
   const { nameservers, hosts, ds } = delegation;
@@ -51,7 +53,7 @@ export function Nameservers({ name }: { readonly name: ShownName }) {
           <Link href={`/names/${name.name}/points`} style={styles.records}>
             <Text colour="terracotta">{texts.points.open} →</Text>
           </Link>
-          {canRenew(stage) ? (
+          {canRenew(stage) && mayChange ? (
             <View style={styles.actions}>
               <Action
                 title={words.change}

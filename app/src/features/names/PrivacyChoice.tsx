@@ -2,6 +2,7 @@ import { router } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { canRenew } from '@tienda/core/lifecycle/stage';
 import type { ShownName } from '@tienda/core/names/shownName';
+import { useMay } from '../../api/helped';
 import { usePutInBasket } from '../../api/basket';
 import { useChangeName } from '../../api/names';
 import { wholeAmount } from '../../texts/format';
@@ -18,6 +19,8 @@ const words = texts.names.hiding;
 export function PrivacyChoice({ name }: { readonly name: ShownName }) {
   const change = useChangeName(name.name);
   const put = usePutInBasket();
+  const mayChange = useMay('changeRenewal');
+  const mayOrder = useMay('order');
   const { unicode, privacy, privacyPolicy, autoRenew, expiresOn, stage, hiding, renewal, changing } = name;
   if (hiding) {
     const line = { unicode, autoRenew, stage, name: name.name, action: 'privacy', privacy: true } as const;
@@ -32,7 +35,7 @@ export function PrivacyChoice({ name }: { readonly name: ShownName }) {
         <Text kind="small" colour="quiet">
           {words.costs(wholeAmount(hiding.amount, renewal.currency), hiding.years)}
         </Text>
-        <Action title={words.buy} busy={put.isPending} onPress={buy} />
+        <Action title={words.buy} busy={put.isPending} disabled={!mayOrder} onPress={buy} />
         {put.isError ? <Failure fault={put.error} /> : null}
       </View>
     );
@@ -50,7 +53,7 @@ export function PrivacyChoice({ name }: { readonly name: ShownName }) {
         title={texts.basket.privacy}
         detail={detail}
         value={privacyPolicy === 'hiddenByRegistry' || (privacy && !isFixed)}
-        disabled={isFixed || isOver || change.isPending || changing === true}
+        disabled={!mayChange || isFixed || isOver || change.isPending || changing === true}
         onChange={(on) => change.mutate({ privacy: on })}
       />
       {change.isError ? <Failure fault={change.error} /> : null}

@@ -1,6 +1,8 @@
+import { Link } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { ShownName } from '@tienda/core/names/shownName';
+import { useHandOvers } from '../../api/handOvers';
 import { useChangeName, useNewAuthCode } from '../../api/names';
 import { ProofForm } from '../../shop/entrance/ProofForm';
 import { dateText } from '../../texts/format';
@@ -10,6 +12,7 @@ import { Card, CardRule } from '../../ui/Card';
 import { Failure } from '../../ui/Empty';
 import { Text } from '../../ui/Text';
 import { Toggle } from '../../ui/Toggle';
+import { HandOverForm } from './HandOverForm';
 
 const words = texts.names.transfer;
 
@@ -29,13 +32,48 @@ export function TransferCard({ name: { name, locked, changing, movableFrom } }: 
         onChange={(on) => change.mutate({ locked: on })}
       />
       {change.isError ? <Failure fault={change.error} /> : null}
+      <Text kind="small" colour="quiet" style={{ marginBottom: 8 }}>
+        {words.goesWith}
+      </Text>
       <CardRule />
       {movableFrom === undefined ? (
         <AuthCode name={name} />
       ) : (
         <Text kind="small">{texts.names.contacts.movable(dateText(movableFrom))}</Text>
       )}
+      <CardRule />
+      <ToAnotherAccount name={name} />
     </Card>
+  );
+}
+
+/** From one account here to another, which needs no code. */
+function ToAnotherAccount({ name }: { readonly name: string }) {
+  const { given = [] } = useHandOvers().data ?? {};
+  const [isAsked, setAsked] = useState(false);
+  const offered = given.find(({ state, names }) => state.at === 'offered' && names.some((one) => one.name === name));
+  return (
+    <View>
+      <Text>{texts.handOvers.form}</Text>
+      {offered && !isAsked ? (
+        <>
+          <Text kind="small">{texts.handOvers.under(offered.with)}</Text>
+          <Link href="/names/hand-overs" style={{ paddingVertical: 10 }}>
+            <Text colour="terracotta">{texts.handOvers.see}</Text>
+          </Link>
+        </>
+      ) : isAsked ? (
+        <HandOverForm names={[name]} onLeave={() => setAsked(false)} />
+      ) : (
+        <View style={{ alignItems: 'flex-start', marginTop: 8 }}>
+          <Action
+            title={texts.handOvers.offer(1)}
+            label={texts.handOvers.offerOf(name)}
+            onPress={() => setAsked(true)}
+          />
+        </View>
+      )}
+    </View>
   );
 }
 

@@ -202,6 +202,45 @@ test('a name that its registry looks at first is said to wait', async () => {
   expect(screen.getByText(/This registry reviews each name first/)).toBeTruthy();
 });
 
+test('a name that is bought says until when its holder may hand it over', async () => {
+  const state = { at: 'withHolder', until: '2026-12-05T10:00:00Z' } as const;
+  await open(
+    order({
+      status: 'atRegistry',
+      payment: { at: 'authorised' },
+      lines: [{ ...line, kind: 'transferIn', offer: { id: 'o1', reaching: 100_000 }, state }],
+    }),
+  );
+  expect(screen.getByText('with its holder')).toBeTruthy();
+  expect(screen.getByText(/^Its holder has until Dec 5, 2026 to unlock it/)).toBeTruthy();
+});
+
+test('where the bank would not hold the money any longer another card holds it, one that is refused said why', async () => {
+  const server = new FakeServer();
+  server.account = { email: 'maren@saltwhistle.example' };
+  const payment = { at: 'authorised', intent: 'int_1', heldUntil: '2026-12-05T10:00:00Z', refused: 'No.' } as const;
+  const waits = order({ status: 'atRegistry', payment, lines: [{ ...line, state: { at: 'sent' } }] });
+  server.instead.set('GET /api/me/orders/o1', { status: 200, body: waits });
+  server.instead.set('GET /api/me/cards', { status: 200, body: [{ id: 'c1', last4: '0006' }] });
+  const errors = [{ pointer: '/payment/card', code: 'cardRefused', detail: 'The bank declined the card.' }];
+  server.instead.set('POST /api/me/orders/o1/hold', { status: 422, body: { detail: 'x', errors } });
+  show(<OrderScreen />);
+  expect(await screen.findByText(/it lets go of \$21\.97 on Dec 5, 2026, and would not hold it anew/)).toBeTruthy();
+  await screen.findByRole('radio', { name: 'Card ending in 0006' });
+  const hold = screen.getByRole('button', { name: 'Hold it with this card' });
+  fireEvent.click(hold);
+  expect(await screen.findByText('The bank declined the card.')).toBeTruthy();
+  const { refused: _refused, ...held } = payment;
+  server.instead.set('POST /api/me/orders/o1/hold', { status: 200, body: { ...waits, payment: held } });
+  server.instead.set('GET /api/me/orders/o1', { status: 200, body: { ...waits, payment: held } });
+  fireEvent.click(hold);
+  await waitFor(() => expect(screen.queryByRole('button', { name: 'Hold it with this card' })).toBeNull());
+  expect(server.asked.filter(({ path }) => path.endsWith('/hold')).map(({ body }) => body)).toEqual([
+    { payment: { method: 'card', card: 'c1' } },
+    { payment: { method: 'card', card: 'c1' } },
+  ]);
+});
+
 test('a name whose price rose says what it costs now, and leads to it', async () => {
   const asks = { register: 90_000, renew: 1200 };
   const state = { at: 'refused', cause: 'price', reason: 'x', asks } as const;

@@ -6,7 +6,7 @@ import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { Minor } from '@tienda/core/money/money';
 import { useGiveUp } from '../../api/me';
 import { useSession } from '../../api/session';
-import { dateText, wholeAmount } from '../../texts/format';
+import { dateText, dayText, wholeAmount } from '../../texts/format';
 import { languageStore } from '../../texts/language';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -23,6 +23,7 @@ import { HolderChecks } from '../../shop/held/HolderChecks';
 import { orderStatusWords } from '../../shop/payment/orderStatusWords';
 import { PaperLinks } from '../../shop/payment/PaperLinks';
 import { WaitingPayment } from '../../shop/payment/WaitingPayment';
+import { HoldAgain } from './HoldAgain';
 import { useOrderProgress } from './useOrderProgress';
 
 const words = texts.order;
@@ -74,6 +75,9 @@ function Progress({ order }: { readonly order: ShownOrder }) {
         />
       ) : null}
       {payment.at === 'waiting' || payment.at === 'asked' ? <GiveUp order={order} /> : null}
+      {payment.at === 'authorised' && payment.refused !== undefined && payment.heldUntil !== undefined ? (
+        <HoldAgain order={order} until={payment.heldUntil} />
+      ) : null}
       {lines.map((line) => (
         <LineProgress key={line.name} line={line} />
       ))}
@@ -141,16 +145,18 @@ function stepOf({ at }: ShownOrder['lines'][number]['state']): 1 | 2 | 3 {
   return isEnded({ at }) ? 3 : 2;
 }
 
+function middleStep(kind: ShownOrder['lines'][number]['kind'], at: string): string {
+  if (at === 'withHolder') return words.steps.withHolder;
+  if (at !== 'pending') return words.steps.sent;
+  return kind === 'transferIn' ? words.steps.asked : words.steps.pending;
+}
+
 /** Received, sent, done: the steps of one name. */
 function LineProgress({ line: { kind, unicode, name, state } }: { readonly line: ShownOrder['lines'][number] }) {
   const failed = state.at === 'refused' || state.at === 'givenUp';
   const done = state.at === 'done' ? { until: 'expiresOn' in state ? state.expiresOn : undefined } : undefined;
   const come = stepOf(state);
-  const steps = [
-    words.steps.received,
-    state.at === 'pending' ? words.steps.pending : words.steps.sent,
-    words.steps[failed ? 'failed' : 'done'][kind],
-  ];
+  const steps = [words.steps.received, middleStep(kind, state.at), words.steps[failed ? 'failed' : 'done'][kind]];
   return (
     <Card label={unicode}>
       <View style={styles.head}>
@@ -171,9 +177,11 @@ function LineProgress({ line: { kind, unicode, name, state } }: { readonly line:
           </View>
         ))}
       </View>
-      {state.at === 'pending' ? (
+      {state.at === 'pending' || state.at === 'withHolder' ? (
         <Text kind="small" colour="quiet">
-          {words.pending}
+          {'until' in state
+            ? (state.at === 'pending' ? texts.moves.asked : texts.offer.withHolder)(dayText(state.until))
+            : words.pending}
         </Text>
       ) : null}
       {done ? (

@@ -2,6 +2,7 @@ import { refetchAfterOrder } from '../../api/me';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
+import { helpIn } from '../../api/helped';
 import { useMine } from '../../api/mine';
 import { forgetTypedCard } from '../../shop/payment/usePaymentForm';
 
@@ -18,7 +19,10 @@ export function useOrderProgress(id: string) {
 
   useEffect(() => {
     if (!following) return undefined;
-    const source = new EventSource(`/api/me/orders/${id}/progress`);
+    const path = `/api/me/orders/${id}/progress`;
+    const help = helpIn(path);
+    // A stream cannot carry a header.
+    const source = new EventSource(help === undefined ? path : `${path}?helping=${help}`);
     source.onopen = () => setLost(false);
     let again: ReturnType<typeof setTimeout> | undefined;
     source.onerror = () => {

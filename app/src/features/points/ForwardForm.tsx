@@ -1,16 +1,16 @@
 import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { StyleSheet } from 'react-native';
 import { forwardData, forwardKinds, forwardOf, type Forward } from '@tienda/core/dns/forward';
 import type { ZoneWish } from '@tienda/core/dns/zoneWish';
 import { masterData, readRecord, usualTtl, type DnsRecord, type RecordProblem } from '@tienda/core/dns/record';
 import { texts } from '../../texts/texts';
-import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Field } from '../../ui/Field';
 import { Option } from '../../ui/Option';
 import { RadioGroup } from '../../ui/RadioGroup';
 import { Toggle } from '../../ui/Toggle';
+import { FormActions } from './FormActions';
 import { recordProblemText } from './RecordForm';
 
 const words = texts.points.forward;
@@ -128,11 +128,7 @@ export function ForwardForm({ zone, isMany = false, record, onUse, onRemove, onL
           }}
         />
       ) : null}
-      <View style={styles.actions}>
-        <Action title={texts.points.use} onPress={use} />
-        {onRemove ? <Action kind="link" title={texts.points.remove} onPress={onRemove} /> : null}
-        <Action kind="link" title={texts.points.leave} onPress={onLeave} />
-      </View>
+      <FormActions title={texts.points.use} onUse={use} onRemove={onRemove} onLeave={onLeave} />
     </Card>
   );
 }
@@ -145,5 +141,4 @@ export function forwardText(record: Pick<DnsRecord, 'data'>): string {
 
 const styles = StyleSheet.create({
   kinds: { marginVertical: 6 },
-  actions: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
 });

@@ -1,14 +1,14 @@
 import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { StyleSheet } from 'react-native';
 import { catchAll, mailForwardOf, readLocalPart, takesMailHere } from '@tienda/core/dns/mailForward';
 import { readRecord, usualTtl, type DnsRecord, type RecordProblem } from '@tienda/core/dns/record';
 import type { ZoneWish } from '@tienda/core/dns/zoneWish';
 import { texts } from '../../texts/texts';
-import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Field } from '../../ui/Field';
 import { Text } from '../../ui/Text';
 import { Toggle } from '../../ui/Toggle';
+import { FormActions } from './FormActions';
 import { recordProblemText } from './RecordForm';
 
 const words = texts.mailForward;
@@ -90,11 +90,7 @@ export function MailForm({ zone, isMany = false, records, record, onUse, onRemov
           {words.moves(elsewhere.map(({ data }) => data[1]).join(', '))}
         </Text>
       ) : null}
-      <View style={styles.actions}>
-        <Action title={texts.points.use} onPress={use} />
-        {onRemove ? <Action kind="link" title={texts.points.remove} onPress={onRemove} /> : null}
-        <Action kind="link" title={texts.points.leave} onPress={onLeave} />
-      </View>
+      <FormActions title={texts.points.use} onUse={use} onRemove={onRemove} onLeave={onLeave} />
     </Card>
   );
 }
@@ -113,5 +109,4 @@ export function mailForwardText(record: DnsRecord): string {
 
 const styles = StyleSheet.create({
   moves: { marginBottom: 10 },
-  actions: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
 });

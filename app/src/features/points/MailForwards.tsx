@@ -63,8 +63,13 @@ function Address({ zone, address, targets, mail }: AddressProps) {
   const trial = useMailTrial(zone);
   const shown = address.startsWith(`${catchAll}@`) ? words.allOf(address.slice(2)) : address;
   const known = new Map(mail?.targets.map((one) => [one.address, one]));
-  const came = trial.data && mail?.recent.filter((one) => one.address === trial.data.address);
-  const [latest] = came ?? [];
+  /** The latest mail that was there before the test. */
+  const [before, setBefore] = useState(0);
+  const came = mail?.recent.filter(({ id, address: to }) => id > before && to === trial.data?.address) ?? [];
+  const test = () => {
+    setBefore(mail?.recent[0]?.id ?? 0);
+    trial.mutate(address);
+  };
   return (
     <View style={styles.address}>
       <Text style={styles.mono}>{shown}</Text>
@@ -72,7 +77,7 @@ function Address({ zone, address, targets, mail }: AddressProps) {
         <Target key={target} zone={zone} address={target} answer={known.get(target)?.answer} />
       ))}
       <View style={styles.action}>
-        <Action kind="link" title={words.test} busy={trial.isPending} onPress={() => trial.mutate(address)} />
+        <Action kind="link" title={words.test} busy={trial.isPending} onPress={test} />
       </View>
       {trial.isError ? <Failure fault={trial.error} /> : null}
       {trial.data ? (
@@ -80,7 +85,7 @@ function Address({ zone, address, targets, mail }: AddressProps) {
           <Notice kind={trial.data.outcome === 'accepted' ? 'good' : 'problem'}>
             {words.trials[trial.data.outcome](trial.data.server ?? '', trial.data.answer ?? '')}
           </Notice>
-          {trial.data.outcome === 'accepted' && latest ? <Delivery delivery={latest} /> : null}
+          {trial.data.outcome === 'accepted' ? came.map((one) => <Delivery key={one.id} delivery={one} />) : null}
         </View>
       ) : null}
     </View>

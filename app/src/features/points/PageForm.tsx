@@ -1,12 +1,11 @@
 import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
 import { metOf } from '@tienda/core/dns/forward';
 import { masterData, readRecord, usualTtl, type DnsRecord, type RecordProblem } from '@tienda/core/dns/record';
 import type { ZoneWish } from '@tienda/core/dns/zoneWish';
 import { texts } from '../../texts/texts';
-import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Field } from '../../ui/Field';
+import { FormActions } from './FormActions';
 import { recordProblemText } from './RecordForm';
 
 const words = texts.ownPage;
@@ -60,11 +59,7 @@ export function PageForm({ zone, record, onUse, onRemove, onLeave }: PageFormPro
           setText(typed);
         }}
       />
-      <View style={styles.actions}>
-        <Action title={texts.points.use} onPress={use} />
-        {onRemove ? <Action kind="link" title={texts.points.remove} onPress={onRemove} /> : null}
-        <Action kind="link" title={texts.points.leave} onPress={onLeave} />
-      </View>
+      <FormActions title={texts.points.use} onUse={use} onRemove={onRemove} onLeave={onLeave} />
     </Card>
   );
 }
@@ -74,7 +69,3 @@ export function pageText(record: Pick<DnsRecord, 'type' | 'data'>): string {
   const [title = '', text = ''] = record.data;
   return [title, text].filter(Boolean).join(' · ') || words.empty;
 }
-
-const styles = StyleSheet.create({
-  actions: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
-});

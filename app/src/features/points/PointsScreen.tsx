@@ -1,6 +1,7 @@
 import { Link, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { isMetHere } from '@tienda/core/dns/forward';
 import { catchAll } from '@tienda/core/dns/mailForward';
 import type { DnsRecord } from '@tienda/core/dns/record';
 import { withAdvice } from '@tienda/core/dns/recipe';
@@ -24,6 +25,7 @@ import { Text } from '../../ui/Text';
 import { useZoneDraft, type ZoneDraft } from './draft';
 import { MailForwards } from './MailForwards';
 import { Recipes } from './Recipes';
+import { ReadElsewhere } from './ReadElsewhere';
 import { RecordList } from './RecordList';
 import { Sight } from './Sight';
 import { Signatures } from './Signatures';
@@ -115,6 +117,7 @@ function Pointing({ zone, wanted, head }: PointingProps) {
     <Screen mono title={toULabel(name)} foot={foot}>
       {head}
       {zone.isAsked ? null : <Notice kind="notice">{words.notAsked}</Notice>}
+      {zone.isAsked ? null : <ReadElsewhere zone={name} onRead={(read) => change(read, true)} />}
       {zone.isSuspended ? <Notice kind="problem">{words.suspended}</Notice> : null}
       {save.isError && isChanged ? <Failure fault={save.error} /> : null}
       {save.isError && !isChanged ? <Notice kind="good">{words.saved(version)}</Notice> : null}
@@ -155,7 +158,7 @@ function Pointing({ zone, wanted, head }: PointingProps) {
 /** Where the name itself leads, in two lines. */
 function Leads({ zone: { name, records, certificates = [], isAsked } }: { readonly zone: ShownZone }) {
   const { web, forward, page, mail, forwarded } = pointedAt(records);
-  const met = records.find(({ type }) => type === 'FORWARD' || type === 'PAGE');
+  const met = records.find(isMetHere);
   return (
     <Card>
       <Fact title={words.web}>

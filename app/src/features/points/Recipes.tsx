@@ -14,6 +14,7 @@ import { ChipStrip } from '../../ui/ChipStrip';
 import { Failure } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Text } from '../../ui/Text';
+import { FormActions } from './FormActions';
 import { ForwardForm } from './ForwardForm';
 import { MailForm } from './MailForm';
 import { PageForm } from './PageForm';
@@ -117,10 +118,7 @@ function RecipeForm({ recipe, zone, records, onUse, onLeave }: RecipeFormProps) 
           onSubmitEditing={use}
         />
       ))}
-      <View style={styles.actions}>
-        <Action title={words.use} onPress={use} />
-        <Action kind="link" title={words.leave} onPress={onLeave} />
-      </View>
+      <FormActions title={words.use} onUse={use} onLeave={onLeave} />
     </Card>
   );
 }

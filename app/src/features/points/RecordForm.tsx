@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
 import {
   readRecord,
   recordTypes,
@@ -10,10 +9,10 @@ import {
   type RecordType,
 } from '@tienda/core/dns/record';
 import { texts } from '../../texts/texts';
-import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Field } from '../../ui/Field';
+import { FormActions } from './FormActions';
 
 const words = texts.points;
 /** Tienda's own have forms of their own. */
@@ -85,11 +84,7 @@ export function RecordForm({ zone, record, onPut, onRemove, onLeave }: RecordFor
         error={problemAt('ttl')}
         onChange={(ttl) => type({ ttl: Number(ttl) })}
       />
-      <View style={styles.actions}>
-        <Action title={words.put} onPress={put} />
-        {onRemove ? <Action kind="link" title={words.remove} onPress={onRemove} /> : null}
-        <Action kind="link" title={words.leave} onPress={onLeave} />
-      </View>
+      <FormActions title={words.put} onUse={put} onRemove={onRemove} onLeave={onLeave} />
     </Card>
   );
 }
@@ -97,7 +92,3 @@ export function RecordForm({ zone, record, onPut, onRemove, onLeave }: RecordFor
 export function recordProblemText({ code, input }: Pick<RecordProblem, 'code' | 'input'>): string {
   return words.problems[code](input);
 }
-
-const styles = StyleSheet.create({
-  actions: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
-});

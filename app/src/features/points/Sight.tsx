@@ -28,7 +28,7 @@ export function Sight({ name, version }: SightProps) {
     ),
   }));
   const isSeen = places.every(({ seen }) => seen.every((one) => one.sight === 'new'));
-  const late = servers.filter(({ isCurrent }) => !isCurrent);
+  const late = servers.filter(({ sight: its }) => its !== 'new');
   return (
     <View style={styles.part}>
       <Text kind="heading" level={2}>
@@ -39,9 +39,9 @@ export function Sight({ name, version }: SightProps) {
           {places.map(({ place, seen }) => (
             <Place key={place} place={place} seen={seen} />
           ))}
-          {late.map(({ host }) => (
+          {late.map(({ host, sight: its }) => (
             <Text key={host} kind="small" colour="terracotta">
-              {words.late(host)}
+              {its === 'silent' ? words.silentServer(host) : words.late(host)}
             </Text>
           ))}
           <Text kind="small" colour="quiet">

@@ -56,7 +56,7 @@ function Step({ hop: { url, address, status, problem, ms } }: { readonly hop: Ho
         {url}
       </Text>
       <Text kind="small" colour="quiet">
-        {`${address ?? words.noAddress} · ${answer}`}
+        {`${address ?? words[problem === 'unresolved' ? 'notFoundOut' : 'noAddress']} · ${answer}`}
       </Text>
     </View>
   );

@@ -8,7 +8,7 @@ import { Failure } from '../../ui/Empty';
 import { FileInput } from '../../ui/FileInput';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
-import { Came } from './Came';
+import { ZoneSteps } from './ZoneSteps';
 import { readFiles, textFiles, zoneArchive } from './zoneFiles';
 
 const words = texts.manyPoints;
@@ -40,7 +40,6 @@ export function ZoneFiles({ names }: { readonly names: readonly string[] }) {
       () => setUnreadable(true),
     );
   };
-  const done = save.data;
   const unread = found?.changed.reduce((sum, one) => sum + one.unread, 0) ?? 0;
   return (
     <View style={styles.part}>
@@ -60,36 +59,20 @@ export function ZoneFiles({ names }: { readonly names: readonly string[] }) {
         accept=".zone,.txt,.db,.zip,text/dns,text/plain,application/zip"
         onFiles={take}
       />
-      <View role="status">
-        {isUnreadable ? <Notice kind="problem">{words.unreadable}</Notice> : null}
-        {back.data ? (
-          <Came kind="good" text={words.takenBack(back.data.changed.length)} zones={back.data} />
-        ) : done ? (
-          <Came kind="good" text={words.haveChanged(done.changed.length)} zones={done} />
-        ) : found ? (
-          <>
-            <Came kind="notice" text={words.willChange(found.changed.length, found.same.length)} zones={found} />
-            {unread > 0 ? <Text colour="plum">{texts.points.fileNotRead(unread)}</Text> : null}
-          </>
-        ) : null}
-      </View>
-      {[zones, save, back].map(({ isError, error }, at) => (isError ? <Failure key={at} fault={error} /> : null))}
+      <View role="status">{isUnreadable ? <Notice kind="problem">{words.unreadable}</Notice> : null}</View>
       {found ? (
-        <View style={styles.actions}>
-          {done ? null : (
-            <Action
-              kind="main"
-              title={words.save(found.changed.length)}
-              busy={save.isPending}
-              disabled={found.changed.length === 0}
-              onPress={() => save.mutate(found.changed)}
-            />
-          )}
-          {done && done.changed.length > 0 && !back.data ? (
-            <Action title={texts.points.takeBack} busy={back.isPending} onPress={() => back.mutate(done.changed)} />
-          ) : null}
-          <Action kind="link" title={done ? words.more : texts.points.leave} onPress={leave} />
-        </View>
+        <ZoneSteps
+          found={found}
+          finding={zones}
+          saving={save}
+          back={back}
+          onSave={() => save.mutate(found.changed)}
+          onLeave={leave}
+        >
+          {unread > 0 ? <Text colour="plum">{texts.points.fileNotRead(unread)}</Text> : null}
+        </ZoneSteps>
+      ) : zones.isError ? (
+        <Failure fault={zones.error} />
       ) : null}
     </View>
   );

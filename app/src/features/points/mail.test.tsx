@@ -59,7 +59,7 @@ test('forwarding of mail says who agreed and what became of the latest, asks aga
   const server = serverWith({
     records: [mx, spf, mail('orders', 'pia@inkandtide.example'), mail('*', 'ilse@quayquill.example')],
   });
-  const came = { id: 1, address: 'orders@saltwhistle.boats', sender: '', target: 'pia@inkandtide.example' };
+  const came = { id: 4, address: 'orders@saltwhistle.boats', sender: '', target: 'pia@inkandtide.example' };
   const at = '2026-11-27T10:00:00Z';
   const shown: ShownMail = {
     targets: [
@@ -68,9 +68,9 @@ test('forwarding of mail says who agreed and what became of the latest, asks aga
     ],
     recent: [
       { ...came, acceptedAt: at, state: 'waiting', nextAt: at, answer: '452 4.2.2 full' },
-      { ...came, id: 2, acceptedAt: at, state: 'refused', answer: '550 5.1.1 nobody' },
-      { ...came, id: 3, acceptedAt: at, state: 'delivered' },
-      { ...came, id: 4, acceptedAt: at, state: 'givenUp', answer: '4.4.1 silent' },
+      { ...came, id: 3, acceptedAt: at, state: 'refused', answer: '550 5.1.1 nobody' },
+      { ...came, id: 2, acceptedAt: at, state: 'delivered' },
+      { ...came, id: 1, acceptedAt: at, state: 'givenUp', answer: '4.4.1 silent' },
     ],
   };
   server.instead.set(`GET ${path}/mail`, { status: 200, body: shown });
@@ -97,6 +97,8 @@ test('forwarding of mail says who agreed and what became of the latest, asks aga
     fireEvent.click(test);
     expect(await screen.findByText(text)).toBeTruthy();
   }
+  // What came before the test is not what became of it.
+  expect(screen.getAllByText(/^orders@saltwhistle\.boats → /)).toHaveLength(shown.recent.length);
 });
 
 test('mail that does not come here is told, and brought here with one tap', async () => {

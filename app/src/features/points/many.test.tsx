@@ -105,3 +105,36 @@ test('a recipe, mail and a record are sent as they were answered; a failed answe
     { kind: 'add', preview: false },
   ]);
 });
+
+test('what fails before anything is known is asked for again, and nothing has to be typed again', async () => {
+  const server = open({ changed: [{ name: 'a.org', version: 1, added: 2, removed: 0 }], same: [], cannot: [] });
+  const well = server.instead.get(changes);
+  server.instead.set(changes, { status: 503, body: { type: '/problems/x', title: 'away', detail: 'Not just now.' } });
+  fireEvent.click(await screen.findByRole('button', { name: 'No mail at all' }));
+  click('Show what it changes');
+  expect(await screen.findByText('Not just now.')).toBeTruthy();
+  if (well) server.instead.set(changes, well);
+  click('Try again');
+  expect(await screen.findByText('1 name will change.')).toBeTruthy();
+});
+
+test('of zone files the one that fails is told, and the others are saved and can be taken back', async () => {
+  const server = open({ changed: [], same: [], cannot: [] });
+  for (const [at, name] of names.entries()) {
+    const zone = { name, version: at, serial: 1, records: [], isAsked: true };
+    server.instead.set(`GET /api/me/names/${name}/zone`, { status: 200, body: zone });
+    server.instead.set(`PUT /api/me/names/${name}/zone`, { status: 200, body: { ...zone, version: at + 1 } });
+  }
+  const body = { type: '/problems/x', title: 'away', detail: 'It failed here.' };
+  server.instead.set('PUT /api/me/names/a.org/zone', { status: 500, body });
+  const files = ['a.org', 'saltwhistle.sail'].map((name) =>
+    Object.assign(new File([], `${name}.zone`), { text: () => Promise.resolve('@ A 192.0.2.7') }),
+  );
+  fireEvent.change(await screen.findByLabelText('Read zone files', { selector: 'input' }), { target: { files } });
+  expect(await screen.findByText('2 names will change.')).toBeTruthy();
+  click('Save for 2 names');
+  expect(await screen.findByText('1 name answers so from now on.')).toBeTruthy();
+  expect(screen.getByText('a.org: it stays as it is. It failed here.')).toBeTruthy();
+  click('Take it back');
+  await waitFor(() => expect(posted(server).at(-1)).toEqual({ versions: [{ name: 'saltwhistle.sail', version: 2 }] }));
+});

@@ -86,6 +86,33 @@ test('who uses other nameservers is told that nobody asks for these records', as
   expect(await screen.findByText(/^This name uses other nameservers/)).toBeTruthy();
 });
 
+test('what its nameservers elsewhere answer is read into the records, and saved once it was looked through', async () => {
+  const server = serverWith({ isAsked: false, records: [] });
+  const records: DnsRecord[] = [{ name: '@', type: 'MX', ttl: 300, data: ['10', 'mx.lakepost.example'] }];
+  const body = {
+    nameserver: 'ns1.quayhost.example',
+    asked: ['@', 'lake'],
+    silent: ['lake'],
+    records,
+    unread: ['a.org NAPTR 1'],
+  };
+  server.instead.set(`POST ${path}/readings`, { status: 503, body: { type: 'x', detail: 'None of them answers.' } });
+  show(<PointsScreen />);
+  fireEvent.change(await screen.findByLabelText('Other names below it'), { target: { value: 'lake, shop2' } });
+  fireEvent.click(button('Read it'));
+  expect(await screen.findByText('None of them answers.')).toBeTruthy();
+  server.instead.set(`POST ${path}/readings`, { status: 200, body });
+  fireEvent.click(button('Try again'));
+  expect(
+    await screen.findByText(/^1 record read from ns1\.quayhost\.example, which was asked for 2 names/),
+  ).toBeTruthy();
+  expect(screen.getByText('Cannot be served here as it is: a.org NAPTR 1')).toBeTruthy();
+  expect(screen.getByText(/^Not everything was answered about lake/)).toBeTruthy();
+  expect(server.asked.at(-1)?.body).toEqual({ names: ['lake', 'shop2'] });
+  fireEvent.click(button('Save'));
+  await waitFor(() => expect(saved(server)).toHaveLength(1));
+});
+
 test('who has not confirmed the address sees why the name is out of service', async () => {
   serverWith({ isSuspended: true });
   show(<PointsScreen />);
@@ -132,7 +159,10 @@ test('who does not see the latest change yet is told with what they see, and unt
   const answers = ['192.0.2.6'];
   const sight: ZoneSight = {
     version: 3,
-    servers: [{ host: 'ns2.tienda.example', isCurrent: false }],
+    servers: [
+      { host: 'ns1.tienda.example', sight: 'silent' },
+      { host: 'ns2.tienda.example', sight: 'old' },
+    ],
     questions: [
       {
         ...at,
@@ -154,6 +184,7 @@ test('who does not see the latest change yet is told with what they see, and unt
   expect(screen.getByText('@ A, AAAA: still 192.0.2.6')).toBeTruthy();
   expect(screen.getByText('www A: still nothing')).toBeTruthy();
   expect(screen.getByText('@ A: no answer just now')).toBeTruthy();
+  expect(screen.getByText('ns1.tienda.example gave no answer just now.')).toBeTruthy();
   expect(screen.getByText('ns2.tienda.example does not answer the latest state yet.')).toBeTruthy();
   expect(screen.getByText(/^Seen everywhere by .* at the latest/)).toBeTruthy();
 });

@@ -1,9 +1,9 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import type { DnsRecord } from '@tienda/core/dns/record';
 import type { ShownZone } from '@tienda/core/dns/shownZone';
-import { mostRecords, zoneDifference, zoneProblems } from '@tienda/core/dns/zone';
+import { mostRecords } from '@tienda/core/dns/zone';
 import { readZoneText, writeZoneText } from '@tienda/core/dns/zoneText';
-import type { ChangedZone, NotChangedZone } from '@tienda/core/dns/zoneWish';
+import { zoneOutcome, type ChangedZone, type NotChangedZone } from '@tienda/core/dns/zoneWish';
 import { toALabel } from '@tienda/core/idna/idna';
 
 /** Zone files of many names, one each, in an archive. */
@@ -62,14 +62,11 @@ export function readFiles(
     }
     const { records, notes } = readZoneText(name, file.text);
     const unread = notes.filter((note) => 'problem' in note).length;
-    const [problem] = zoneProblems(name, records, mostRecords.byFile);
-    const { added, removed, retimed } = zoneDifference(zone.records, records);
-    const titleOf = (record: DnsRecord | undefined) => (record ? `${record.name} ${record.type}` : '');
-    if (problem)
-      cannot.push({ name, code: problem.code, about: titleOf(problem.record), other: titleOf(problem.other) });
-    else if (records.length === 0) cannot.push({ name, code: 'empty', about: file.name, other: '' });
-    else if (added.length + removed.length + retimed.length === 0) same.push(name);
-    else changed.push({ name, version: zone.version, added: added.length, removed: removed.length, records, unread });
+    const outcome = zoneOutcome(zone, records, mostRecords.byFile);
+    if (records.length === 0) cannot.push({ name, code: 'empty', about: file.name, other: '' });
+    else if (!outcome) same.push(name);
+    else if ('cannot' in outcome) cannot.push(outcome.cannot);
+    else changed.push({ ...outcome.changed, records, unread });
   }
   return { changed, same, cannot };
 }

@@ -3,6 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import { Awning } from '../../ui/Awning';
 import { palette } from '../../ui/palette';
 import { useWide } from '../../ui/useWide';
+import { HelpedBar } from '../../shop/helped/HelpedBar';
 import { TallyColumn, TallySheet } from '../../shop/tally/TallySheet';
 import { Places } from './Places';
 
@@ -19,6 +20,7 @@ export function Shell() {
   return (
     <View style={styles.shop}>
       <Awning />
+      <HelpedBar />
       <View style={[styles.room, wide && styles.wide]}>
         {wide ? <Places wide /> : null}
         <View key="screen" style={styles.middle}>

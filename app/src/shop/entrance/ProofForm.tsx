@@ -10,10 +10,14 @@ interface ProofFormProps {
   readonly busy: boolean;
   readonly fault: unknown;
   readonly onProof: (password: string) => void;
+  /** What the rest of a form is about, above. */
+  readonly isMain?: boolean;
+  /** A way out of it, beside. */
+  readonly leave?: { readonly title: string; readonly act: () => void };
 }
 
 /** The password once more, before something that only its holder may do. */
-export function ProofForm({ title, busy, fault, onProof }: ProofFormProps) {
+export function ProofForm({ title, busy, fault, onProof, isMain = false, leave }: ProofFormProps) {
   const [password, setPassword] = useState('');
   const send = () => onProof(password);
   return (
@@ -28,7 +32,10 @@ export function ProofForm({ title, busy, fault, onProof }: ProofFormProps) {
         error={problemOf(fault, 'password')}
       />
       <GeneralProblem fault={fault} />
-      <Action title={title} busy={busy} onPress={send} />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
+        <Action {...(isMain ? { kind: 'main' } : {})} title={title} busy={busy} onPress={send} />
+        {leave ? <Action kind="link" title={leave.title} onPress={leave.act} /> : null}
+      </View>
     </View>
   );
 }

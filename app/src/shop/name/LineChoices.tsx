@@ -1,5 +1,5 @@
 import type { Extension } from '@tienda/core/catalogue/extension';
-import type { BasketLine } from '@tienda/core/basket/basketLine';
+import { comesHere, type BasketLine } from '@tienda/core/basket/basketLine';
 import type { Currency } from '@tienda/core/money/money';
 import type { QuoteLine } from '@tienda/core/pricing/quote';
 import { convert } from '@tienda/core/money/money';
@@ -51,7 +51,7 @@ export function LineChoices({ line, priced, extension, currency, rate }: LineCho
           {texts.rail.offered(termsText(priced.allowedYears))}
         </Text>
       ) : null}
-      {line.action !== 'register' ? (
+      {!comesHere(line.action) ? (
         <Text kind="small" colour="quiet">
           {words.renewKeeps}
         </Text>

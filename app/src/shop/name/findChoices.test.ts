@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import {
-  capOf,
   filterCount,
   kinds,
   privacies,
@@ -52,17 +51,4 @@ test('whatever is chosen comes back from the address as it was', () => {
 test('filters are counted, the order and the only extension are not among them', () => {
   expect(filterCount(readChoices({ sort: 'keep', only: 'org', keep: '2' }))).toBe(0);
   expect(filterCount(readChoices({ status: 'open', kind: 'city', first: '15' }))).toBe(3);
-});
-
-test.each([
-  ['15', 'USD', 1500],
-  ['14.50', 'USD', 1450],
-  ['14,5', 'USD', 1450],
-  ['1500', 'JPY', 1500],
-  ['1.5', 'JPY', undefined],
-  ['-3', 'USD', undefined],
-  ['fifteen', 'USD', undefined],
-  ['', 'USD', undefined],
-] as const)('“%s” caps at so many minor units of %s: %s', (typed, currency, cap) => {
-  expect(capOf(typed, currency)).toBe(cap);
 });

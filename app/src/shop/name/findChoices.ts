@@ -1,6 +1,6 @@
 import { defaultHorizon } from '@tienda/core/pricing/keepCost';
 import type { ExtensionKind } from '@tienda/core/catalogue/extension';
-import { isCurrency, minorAmount, type Currency, type Minor } from '@tienda/core/money/money';
+import { isCurrency, type Currency } from '@tienda/core/money/money';
 
 export const sorts = ['relevance', 'first', 'renewal', 'keep', 'status', 'extension', 'kind', 'privacy'] as const;
 export const kinds = ['generic', 'country', 'city', 'community'] as const satisfies readonly ExtensionKind[];
@@ -76,21 +76,6 @@ function filled(text: string | undefined): string | undefined {
 /** How many filters are set: they are counted on the button that opens them. */
 export function filterCount({ status, kind, privacy, extension, first, renewal, total }: FindChoices): number {
   return [status, kind, privacy, extension, first, renewal, total].filter((choice) => choice !== undefined).length;
-}
-
-/**
- * An amount as typed, in minor units; undefined where it is none, which then caps nothing.
- *
- * @example capOf('15', 'USD') // 1500
- */
-export function capOf(typed: string | undefined, currency: Currency): Minor | undefined {
-  const text = typed?.trim().replace(',', '.');
-  if (text === undefined || !/^\d{1,9}(\.\d{1,3})?$/.test(text)) return undefined;
-  try {
-    return minorAmount(text, currency);
-  } catch {
-    return undefined;
-  }
 }
 
 export function readCurrency(text: string | undefined): Currency | undefined {

@@ -8,7 +8,8 @@ import type { SearchAnswer } from '@tienda/core/search/searchEvent';
 import { keepCostOf } from '@tienda/core/pricing/keepCost';
 import type { Currency, Minor } from '@tienda/core/money/money';
 import type { SearchState } from '../../api/search';
-import { capOf, kinds, type FindChoices } from './findChoices';
+import { typedAmount } from '../money/typedAmount';
+import { kinds, type FindChoices } from './findChoices';
 
 /** One name of a search: asked for already, answered or not. */
 export interface Row {
@@ -120,7 +121,7 @@ function fits({ answer, extension, keep }: Row, choices: FindChoices, currency: 
   if (privacy === 'included' && policy !== 'included' && policy !== 'hiddenByRegistry') return false;
   if (status !== undefined && answer && !hasStatus(answer, status)) return false;
   const within = (amount: Minor | undefined, typed: string | undefined) => {
-    const cap = capOf(typed, currency);
+    const cap = typedAmount(typed, currency);
     return cap === undefined || (amount !== undefined && amount <= cap);
   };
   if (answer && !(within(answer.price?.firstYear, first) && within(answer.price?.renewal, renewal))) return false;

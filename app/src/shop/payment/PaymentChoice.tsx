@@ -2,6 +2,7 @@ import { paymentMethods, type PaymentMethod } from '@tienda/core/orders/payment'
 import type { Currency, Minor } from '@tienda/core/money/money';
 import { CardProblem } from '../../api/card';
 import { ApiProblem } from '../../api/client';
+import { useHelped } from '../../api/helped';
 import { wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Card } from '../../ui/Card';
@@ -11,7 +12,7 @@ import { Option } from '../../ui/Option';
 import { RadioGroup } from '../../ui/RadioGroup';
 import { Text } from '../../ui/Text';
 import { Toggle } from '../../ui/Toggle';
-import { CardForm } from './CardForm';
+import { CardChoice } from './CardChoice';
 import { methodFor, type PaymentForm } from './usePaymentForm';
 
 const words = texts.payment;
@@ -29,7 +30,8 @@ interface PaymentChoiceProps {
 /** How to pay: the ways there are, and what the chosen one needs. */
 export function PaymentChoice({ form, due, currency, balance = 0, problem }: PaymentChoiceProps) {
   const canPayAll = balance >= due;
-  const methods = paymentMethods.filter((one) => one !== 'balance' || canPayAll);
+  const isHelping = useHelped() !== undefined;
+  const methods = paymentMethods.filter((one) => (one === 'balance' ? canPayAll : !isHelping || one === 'card'));
   const chosen = methodFor(form.method, due, balance);
   const detail = (one: PaymentMethod) =>
     one === 'balance' ? words.details.balance(wholeAmount(balance, currency)) : words.details[one];
@@ -57,18 +59,7 @@ export function PaymentChoice({ form, due, currency, balance = 0, problem }: Pay
           />
         ))}
       </RadioGroup>
-      {chosen === 'card' && form.kept.length > 0 ? <KeptCards form={form} /> : null}
-      {chosen === 'card' && form.keptId === undefined ? (
-        <CardForm
-          card={form.card}
-          onChange={form.setCard}
-          strict={form.strict}
-          problem={problem instanceof CardProblem ? problem : undefined}
-        />
-      ) : null}
-      {chosen === 'card' && form.keptId === undefined ? (
-        <Toggle title={words.keep} detail={words.keepDetail} value={form.keep} onChange={form.setKeep} />
-      ) : null}
+      {chosen === 'card' ? <CardChoice form={form} problem={problem} /> : null}
       {chosen === 'mobile' ? (
         <Field
           label={words.phone}
@@ -85,22 +76,5 @@ export function PaymentChoice({ form, due, currency, balance = 0, problem }: Pay
         <Notice kind="problem">{problem.message}</Notice>
       ) : null}
     </Card>
-  );
-}
-
-/** Cards kept before, of which one pays; or another that is typed. */
-function KeptCards({ form }: { readonly form: PaymentForm }) {
-  return (
-    <RadioGroup label={words.whichCard} style={{ marginBottom: 8 }}>
-      {form.kept.map(({ id, last4 }) => (
-        <Option
-          key={id}
-          title={words.cardEnding(last4)}
-          checked={form.keptId === id}
-          onPress={() => form.chooseKept(id)}
-        />
-      ))}
-      <Option title={words.otherCard} checked={form.keptId === undefined} onPress={() => form.chooseKept(undefined)} />
-    </RadioGroup>
   );
 }

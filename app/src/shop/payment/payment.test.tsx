@@ -1,4 +1,4 @@
-import { fireEvent, screen } from '@testing-library/react';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
 import { CardProblem, cardToken, type TypedCard } from '../../api/card';
 import { FakeServer, show } from '../../../test/shop';
@@ -24,9 +24,9 @@ describe('ways to pay', () => {
   }
   const choose = (name: RegExp) => fireEvent.click(screen.getByRole('radio', { name }));
   const pay = async () => {
+    const before = prepared.length;
     fireEvent.click(screen.getByText('pay'));
-    await Promise.resolve();
-    await Promise.resolve();
+    await waitFor(() => expect(prepared.length).toBeGreaterThan(before));
     return prepared.at(-1);
   };
 

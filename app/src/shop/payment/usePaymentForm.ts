@@ -37,6 +37,8 @@ export interface PaymentForm {
    * @throws CardProblem where the provider finds something wrong
    */
   readonly prepare: (due: Minor, balance: Minor) => Promise<PreparedPayment | undefined>;
+  /** The same where only a card will do. @throws CardProblem */
+  readonly prepareCard: () => Promise<PaymentBody | undefined>;
   /** What is typed was used for an order; it stays until that is paid. */
   readonly usedFor: (orderId: string) => void;
 }
@@ -92,9 +94,17 @@ export function usePaymentForm(): PaymentForm {
     setStrict(true);
     const by = due === 0 ? 'balance' : methodFor(method, due, balance);
     const part = by !== 'balance' && withBalance && balance > 0 ? { balance: Math.min(balance, due) } : {};
-    if (by === 'card' && keptId === undefined && !isComplete(card)) return undefined;
-    const what = by === 'card' ? await cardPart() : {};
-    return { payment: { method: by, ...what, ...(by === 'mobile' ? { phone } : {}) }, ...part };
+    if (by === 'card') {
+      const payment = await prepareCard();
+      return payment && { payment, ...part };
+    }
+    return { payment: { method: by, ...(by === 'mobile' ? { phone } : {}) }, ...part };
+  }
+
+  async function prepareCard(): Promise<PaymentBody | undefined> {
+    setStrict(true);
+    if (keptId === undefined && !isComplete(card)) return undefined;
+    return { method: 'card', ...(await cardPart()) };
   }
 
   async function cardPart(): Promise<Pick<PaymentBody, 'token' | 'card' | 'keep'>> {
@@ -120,6 +130,7 @@ export function usePaymentForm(): PaymentForm {
     setWithBalance: (chosen) => change({ withBalance: chosen }),
     strict,
     prepare,
+    prepareCard,
     usedFor: (orderId) => change({ orderId }),
   };
 }

@@ -79,18 +79,31 @@ interface ChargesProps {
 
 /** One name taken apart. */
 const NameCharges = memo(function NameCharges({ line, currency }: ChargesProps) {
-  const { unicode, action, years, privacyPolicy, renewal } = line;
+  const { unicode, action, years, privacyPolicy, renewal, purchase } = line;
   const { firstYear, introSaving, laterYears, fee, privacy } = lineParts(line);
   const amount = (minor: number) => tillAmount(minor, currency);
   const whole = (minor: number) => wholeAmount(minor, currency);
   const { why } = words;
   return (
     <>
-      <TillLine
-        words={words.firstYear[action](unicode)}
-        amount={amount(firstYear)}
-        why={why.firstYear[action](whole(firstYear))}
-      />
+      {purchase ? (
+        <>
+          <TillLine
+            words={words.bought(unicode)}
+            amount={amount(purchase.price)}
+            why={why.bought(whole(purchase.price))}
+          />
+          {purchase.fee > 0 ? (
+            <TillLine look="quiet" words={words.offerFee} amount={amount(purchase.fee)} why={why.offerFee} />
+          ) : null}
+        </>
+      ) : (
+        <TillLine
+          words={words.firstYear[action](unicode)}
+          amount={amount(firstYear)}
+          why={why.firstYear[action](whole(firstYear))}
+        />
+      )}
       {introSaving > 0 ? (
         <TillLine
           look="saving"
@@ -106,7 +119,7 @@ const NameCharges = memo(function NameCharges({ line, currency }: ChargesProps) 
           why={why.laterYears(years - 1, whole(laterYears.each))}
         />
       ) : null}
-      {fee.total > 0 ? (
+      {fee.total > 0 && !purchase ? (
         <TillLine
           look="quiet"
           words={words.fee(years, amount(fee.each))}

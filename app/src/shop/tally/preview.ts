@@ -30,6 +30,11 @@ export function preview(input: PreviewInput): Quote {
     readName: (name) => knownName(name, byName, catalogue),
     rates: { [request.currency]: rate },
     answers: new Map(lines.flatMap(({ name, answer }) => (answer ? [[name, answer]] : []))),
+    movable: new Map(
+      lines.flatMap(({ name, paidUntil, purchase }) =>
+        paidUntil === undefined ? [] : [[name, { paidUntil, ...(purchase ? { purchase } : {}) }]],
+      ),
+    ),
     heldUntil: new Map(lines.flatMap(({ name, heldUntil }) => (heldUntil === undefined ? [] : [[name, heldUntil]]))),
     stages: new Map(lines.flatMap(({ name, stage }) => (stage === undefined ? [] : [[name, stage]]))),
     // A VAT number was checked by the server when it was kept.

@@ -11,6 +11,7 @@ export const basket = {
     renew: (term: number, date: string) => `Renewal: ${years(term)}, until ${date}`,
     restore: (term: number, date: string) => `Restored and renewed for ${years(term)}, until ${date}`,
     privacy: (term: number, date: string) => `Privacy for ${years(term)}, until ${date}`,
+    transfer: (_term: number, date: string) => `Moved here, paid for until ${date}`,
   },
   renewKeeps: 'Holder, privacy and auto-renew stay as they are.',
   chooseYears: 'Years',

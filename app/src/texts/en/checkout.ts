@@ -126,6 +126,7 @@ export const checkout = {
     readBackHeld: {
       renew: 'What you renew',
       restore: 'What you restore',
+      transfer: 'What you move here',
       privacy: 'What you hide',
       several: 'What you keep',
     },

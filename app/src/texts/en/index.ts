@@ -8,6 +8,11 @@ import { checkout, publicView } from './checkout';
 import { balance, documents, order, payment, waiting } from './order';
 import { groups } from './groups';
 import { statement } from './statement';
+import { handOvers } from './handOvers';
+import { helpers } from './helpers';
+import { moves } from './moves';
+import { movesAway } from './movesAway';
+import { readElsewhere } from './readElsewhere';
 import { names } from './names';
 import { points } from './points';
 import { mailForward, mailTarget } from './mail';
@@ -43,6 +48,11 @@ export const en = {
   holderChange,
   mailForward,
   manyPoints,
+  handOvers,
+  helpers,
+  moves,
+  movesAway,
+  readElsewhere,
   ownPage,
   mailTarget,
   holderCheck,
@@ -142,6 +152,10 @@ export const en = {
     clockOn: { day: 'A day on', month: 'A month on', year: 'A year on' },
   },
   notFound: { title: 'Nothing here', detail: 'This page does not exist.' },
+  notShown: {
+    title: 'This page could not be shown',
+    detail: 'The network may be gone, or Tienda is being renewed just now. What is in the basket stays there.',
+  },
 };
 
 export type Texts = typeof en;

@@ -27,6 +27,7 @@ export const mailForward = {
   trials: {
     accepted: (server: string) => `${server} took the test in. Below is what became of it.`,
     noServer: () => 'Others do not find a mail server of this name yet. Look above until when that is kept.',
+    unresolved: () => 'Where its mail goes could not be found out just now. Try again in a minute.',
     notHere: (server: string) => `Others still bring its mail to ${server}. Look above until when that is kept.`,
     refused: (server: string, answer: string) => `${server} did not take the test: “${answer}”`,
     silent: (server: string) => `${server} does not answer just now. Try again in a minute.`,

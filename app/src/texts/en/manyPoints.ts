@@ -33,6 +33,7 @@ export const manyPoints = {
   archive: 'zones.zip',
   unreadable: 'This archive cannot be read. Choose a ZIP archive, or the files themselves.',
   notRead: {
+    failed: (why: string) => `it stays as it is. ${why}`,
     notChosen: (name: string) => `${name} is not among the names that were chosen.`,
     empty: () => 'there is no record in it that can be read.',
   },

@@ -36,6 +36,8 @@ export const tally = {
   laterYears: (first: number, last: number) =>
     first === last ? `year ${first}` : `years ${first} ${last - first === 1 ? 'and' : 'to'} ${last}`,
   intro: 'introductory price',
+  bought: (name: string) => `${name}, bought of its holder`,
+  offerFee: 'fee for the offer, moving it here in it',
   fee: (count: number, each: string) => `registry fee, ${count} × ${each}`,
   privacy: (count: number, each: string) => `privacy, ${count} × ${each}`,
   privacyWord: 'privacy',
@@ -57,6 +59,8 @@ export const tally = {
       privacy: (amount: string) => `The years themselves are paid already: ${amount}.`,
       transfer: (amount: string) => `Moving this name here costs ${amount}.`,
     },
+    bought: (amount: string) => `You and its holder agreed on ${amount}. They get it once the name is yours.`,
+    offerFee: 'A tenth of the price, 25 dollars at least. Moving the name here, with its year, is in it.',
     intro: (price: string, later: string) =>
       `The first year is ${price} at the introductory price; each later year is ${later}.`,
     laterYears: (count: number, each: string) =>

@@ -2,7 +2,8 @@ import { years, nameCount } from './counts';
 
 /** The page of one name: what it costs, its rules, who holds it, what to take instead. */
 export const name = {
-  waiting: 'Its registry is being asked whether it is free, what it costs this year, and what it costs to keep.',
+  waiting:
+    'Its registry is being asked whether it is free, what it costs this year, and what it costs to keep. If somebody has it, you see until when.',
   notChecked: 'Not yet confirmed by its registry.',
   checked: (time: string, registry: string) => `Its registry (${registry}) said so at ${time}.`,
   askAgain: 'Ask the registry again',
@@ -95,6 +96,7 @@ export const taken = {
     'pending transfer': 'being moved to another registrar',
   } as Readonly<Record<string, string>>,
   nameservers: 'Nameservers',
+  isYours: 'It is mine: move it here',
   showRaw: 'Show the registration data (RDAP)',
   hideRaw: 'Hide the registration data',
 };
@@ -115,7 +117,7 @@ export const watch = {
 export const offer = {
   title: 'Make an offer',
   detail:
-    'Tienda puts your offer to the holder, who may accept it, ask for more or turn it down. Nothing is paid until both have agreed. The fee is a tenth of the price, 25 dollars at least.',
+    'Tienda puts your offer to the holder, who may accept it, ask for more or turn it down. Nothing is paid until both have agreed. The fee is a tenth of the price, 25 dollars at least; moving the name here, with its year, is in it.',
   signIn: 'Sign in to make an offer',
   amount: 'What you offer, in US dollars',
   amountHint: '50 or more',
@@ -130,8 +132,21 @@ export const offer = {
   sent: (amount: string) => `You offered ${amount}. The holder has not answered yet; a mail comes when they do.`,
   countered: (offered: string, asked: string, total: string) =>
     `You offered ${offered}. The holder asks ${asked}; with the fee you would pay ${total}.`,
-  agreed: (amount: string, total: string) =>
-    `Agreed at ${amount}. With the fee that is ${total}. Nothing has been charged.`,
+  agreed: (amount: string, total: string, until: string) =>
+    `Agreed at ${amount}. With the fee you pay ${total}, before tax. The price holds until ${until}. You are charged once the name is yours.`,
+  buy: 'Go on and buy it',
+  paidFor: (amount: string) => `Agreed at ${amount}, and paid for: it is on its way to you.`,
+  toOrder: 'See the order',
+  bought: (amount: string) => `Agreed at ${amount}. It is yours, and its holder before has been paid.`,
+  lapsed: (amount: string) =>
+    `Two weeks went by in which nothing was said or done, so your offer of ${amount} has lapsed. Nothing has been charged.`,
+  fellThrough: 'It was agreed, and the name did not come. The money was let go: see the order.',
+  split: (price: string, fee: string) =>
+    `Bought of its holder: ${price}, and a fee of ${fee}. Moving it here is in that.`,
+  splitTheirs: (price: string) =>
+    `Bought of its holder: ${price}. The fee comes out of that, and moving it here is in it.`,
+  withHolder: (date: string) =>
+    `Its holder has until ${date} to unlock it and give its code. If they do not, your money is let go.`,
   declined: (amount: string) => `The holder does not take ${amount}. Nothing has been charged.`,
   withdrawn: 'You withdrew the offer. Nothing has been charged.',
   accept: (amount: string) => `Accept ${amount}`,
@@ -147,6 +162,9 @@ export const offer = {
     agreed: 'agreed',
     declined: 'turned down',
     withdrawn: 'withdrawn',
+    bought: 'bought',
+    lapsed: 'lapsed',
+    fellThrough: 'agreed, but it did not come',
   },
 };
 

@@ -81,7 +81,7 @@ export const pointing = {
   },
   back: (records: number) =>
     records === 0
-      ? 'There are no records here yet: nothing answers before you set some.'
+      ? 'There are no records here yet, so website and mail would stop. Read first, under Records, what is answered now.'
       : `What is set here counts again: ${records === 1 ? '1 record' : `${records} records`}.`,
   looking: 'The nameservers are asked whether they answer for this name.',
   findings: {
@@ -89,6 +89,7 @@ export const pointing = {
     others: (host: string) => `${host} does not answer for this name. Whoever runs it has to set it up there first.`,
     silent: (host: string) => `${host} does not answer.`,
     noAddress: (host: string) => `${host} cannot be found: nobody knows an address of it.`,
+    unresolved: (host: string) => `Where ${host} is cannot be found out just now: who should know does not answer.`,
     hidden: (host: string) => `${host} is reached from some networks alone.`,
   } satisfies Record<NameserverFinding, (host: string) => string>,
   notReady: 'Set so, the name stops working where these are asked.',

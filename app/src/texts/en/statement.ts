@@ -24,5 +24,13 @@ export const statement = {
     currency: 'currency',
     invoice: 'invoice',
   },
-  what: { held: 'held', register: 'registered', renew: 'renewed', restore: 'restored', update: 'privacy', due: 'due' },
+  what: {
+    held: 'held',
+    register: 'registered',
+    renew: 'renewed',
+    restore: 'restored',
+    transferIn: 'moved here',
+    update: 'privacy',
+    due: 'due',
+  },
 };

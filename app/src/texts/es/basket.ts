@@ -11,6 +11,7 @@ export const basket: Texts['basket'] = {
     renew: (term, date) => `Renovación: ${years(term)}, hasta el ${date}`,
     restore: (term, date) => `Recuperado y renovado por ${years(term)}, hasta el ${date}`,
     privacy: (term, date) => `Privacidad por ${years(term)}, hasta el ${date}`,
+    transfer: (_term, date) => `Trasladado aquí, pagado hasta el ${date}`,
   },
   renewKeeps: 'El titular, la privacidad y la renovación automática quedan como están.',
   chooseYears: 'Años',

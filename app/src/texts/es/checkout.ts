@@ -133,6 +133,7 @@ export const checkout: Texts['checkout'] = {
     readBackHeld: {
       renew: 'Lo que renueva',
       restore: 'Lo que recupera',
+      transfer: 'Lo que traslada aquí',
       privacy: 'Lo que oculta',
       several: 'Lo que conserva',
     },

@@ -106,7 +106,7 @@ export const find: Texts['find'] = {
   introMin: (price, min) => `${price} el primer año si se toma por ${years(min)}`,
   rules: 'tiene requisitos',
   instead: (suggestion) => `Buscar ${suggestion}`,
-  columns: { name: 'Nombre', first: 'Primer año', then: 'Luego, al año', rail: 'Diez años' },
+  columns: { name: 'Nombre', first: 'Primer año', then: 'Cada año', rail: 'Diez años' },
   results: 'Resultados',
   waiting: 'Se está preguntando a los operadores. Lo que responda cada uno aparece aquí en cuanto llega.',
   nothing: 'Ningún nombre cumple lo elegido.',

@@ -4,6 +4,11 @@ import { checkout, publicView } from './checkout';
 import { balance, documents, order, payment, waiting } from './order';
 import { groups } from './groups';
 import { statement } from './statement';
+import { handOvers } from './handOvers';
+import { helpers } from './helpers';
+import { moves } from './moves';
+import { movesAway } from './movesAway';
+import { readElsewhere } from './readElsewhere';
 import { names } from './names';
 import { points } from './points';
 import { mailForward, mailTarget } from './mail';
@@ -44,6 +49,11 @@ export const es: Texts = {
   holderChange,
   mailForward,
   manyPoints,
+  handOvers,
+  helpers,
+  moves,
+  movesAway,
+  readElsewhere,
   ownPage,
   mailTarget,
   holderCheck,
@@ -143,4 +153,8 @@ export const es: Texts = {
     clockOn: { day: 'Un día más', month: 'Un mes más', year: 'Un año más' },
   },
   notFound: { title: 'Aquí no hay nada', detail: 'Esta página no existe.' },
+  notShown: {
+    title: 'No se pudo mostrar esta página',
+    detail: 'Puede que no haya red, o que Tienda se esté renovando ahora mismo. Lo que hay en la cesta sigue ahí.',
+  },
 };

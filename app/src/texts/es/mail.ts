@@ -27,6 +27,7 @@ export const mailForward: Texts['mailForward'] = {
     accepted: (server) => `${server} recibió la prueba. Abajo se ve qué fue de ella.`,
     noServer: () =>
       'Los demás aún no encuentran un servidor de correo de este nombre. Mire arriba hasta cuándo se guarda eso.',
+    unresolved: () => 'Ahora no se pudo averiguar adónde va su correo. Pruebe otra vez en un minuto.',
     notHere: (server) => `Los demás todavía llevan su correo a ${server}. Mire arriba hasta cuándo se guarda eso.`,
     refused: (server, answer) => `${server} no aceptó la prueba: «${answer}»`,
     silent: (server) => `${server} no responde ahora. Pruebe otra vez en un minuto.`,

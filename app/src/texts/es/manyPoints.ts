@@ -34,6 +34,7 @@ export const manyPoints: Texts['manyPoints'] = {
   archive: 'zonas.zip',
   unreadable: 'Este archivo no se puede leer. Elija un ZIP, o los propios archivos de zona.',
   notRead: {
+    failed: (why) => `se queda como está. ${why}`,
     notChosen: (name) => `${name} no está entre los nombres elegidos.`,
     empty: () => 'no hay en él ninguna entrada que se pueda leer.',
   },

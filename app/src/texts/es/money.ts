@@ -34,6 +34,8 @@ export const tally: Texts['tally'] = {
   laterYears: (first, last) =>
     first === last ? `año ${first}` : `años ${first} ${last - first === 1 ? 'y' : 'a'} ${last}`,
   intro: 'precio de entrada',
+  bought: (name) => `${name}, comprado a su titular`,
+  offerFee: 'comisión de la oferta, traslado incluido',
   fee: (count, each) => `tasa del operador, ${count} × ${each}`,
   privacy: (count, each) => `privacidad, ${count} × ${each}`,
   privacyWord: 'privacidad',
@@ -55,6 +57,8 @@ export const tally: Texts['tally'] = {
       privacy: (amount) => `Los años ya están pagados: ${amount}.`,
       transfer: (amount) => `Traer este nombre aquí cuesta ${amount}.`,
     },
+    bought: (amount) => `Usted y su titular acordaron ${amount}. Lo recibe cuando el nombre sea suyo.`,
+    offerFee: 'Una décima parte del precio, 25 dólares como mínimo. El traslado, con su año, está incluido.',
     intro: (price, later) => `El primer año vale ${price} con el precio de entrada; cada año posterior, ${later}.`,
     laterYears: (count, each) =>
       `${count === 1 ? 'Un año posterior se paga' : `${count} años posteriores se pagan`} hoy al precio de renovación, ${each} al año.`,

@@ -2,7 +2,8 @@ import type { Texts } from '../en';
 import { nameCount, years } from './counts';
 
 export const name: Texts['name'] = {
-  waiting: 'Se está preguntando a su operador si está libre, cuánto cuesta este año y cuánto cuesta conservarlo.',
+  waiting:
+    'Se está preguntando a su operador si está libre, cuánto cuesta este año y cuánto cuesta conservarlo. Si alguien lo tiene, verá hasta cuándo.',
   notChecked: 'Aún sin confirmar por su operador.',
   checked: (time, registry) => `Su operador (${registry}) lo dijo a las ${time}.`,
   askAgain: 'Preguntar otra vez al operador',
@@ -94,6 +95,7 @@ export const taken: Texts['taken'] = {
     'pending transfer': 'en traslado a otro registrador',
   },
   nameservers: 'Servidores de nombres',
+  isYours: 'Es mío: traerlo aquí',
   showRaw: 'Mostrar los datos de la inscripción (RDAP)',
   hideRaw: 'Ocultar los datos de la inscripción',
 };
@@ -114,7 +116,7 @@ export const watch: Texts['watch'] = {
 export const offer: Texts['offer'] = {
   title: 'Hacer una oferta',
   detail:
-    'Tienda lleva su oferta al titular, que puede aceptarla, pedir más o rechazarla. No se paga nada hasta que ambos estén de acuerdo. La comisión es una décima parte del precio, 25 dólares como mínimo.',
+    'Tienda lleva su oferta al titular, que puede aceptarla, pedir más o rechazarla. No se paga nada hasta que ambos estén de acuerdo. La comisión es una décima parte del precio, 25 dólares como mínimo; el traslado, con su año, está incluido.',
   signIn: 'Entrar para hacer una oferta',
   amount: 'Lo que ofrece, en dólares de EE. UU.',
   amountHint: '50 o más',
@@ -128,7 +130,19 @@ export const offer: Texts['offer'] = {
   sent: (amount) => `Ofreció ${amount}. El titular aún no ha respondido; llegará un correo cuando lo haga.`,
   countered: (offered, asked, total) =>
     `Ofreció ${offered}. El titular pide ${asked}; con la comisión pagaría ${total}.`,
-  agreed: (amount, total) => `Acordado en ${amount}. Con la comisión son ${total}. No se ha cobrado nada.`,
+  agreed: (amount, total, until) =>
+    `Acordado en ${amount}. Con la comisión paga ${total}, antes de impuestos. El precio vale hasta el ${until}. Se le cobra cuando el nombre sea suyo.`,
+  buy: 'Seguir y comprarlo',
+  paidFor: (amount) => `Acordado en ${amount}, y pagado: está de camino.`,
+  toOrder: 'Ver el pedido',
+  bought: (amount) => `Acordado en ${amount}. Es suyo, y su titular anterior ha cobrado.`,
+  lapsed: (amount) =>
+    `Pasaron dos semanas sin que nadie dijera ni hiciera nada, así que su oferta de ${amount} ha caducado. No se ha cobrado nada.`,
+  fellThrough: 'Estaba acordado, y el nombre no llegó. El dinero se liberó: vea el pedido.',
+  split: (price, fee) => `Comprado a su titular: ${price}, más una comisión de ${fee}. El traslado está incluido.`,
+  splitTheirs: (price) => `Comprado a su titular: ${price}. La comisión sale de ahí, y el traslado está incluido.`,
+  withHolder: (date) =>
+    `Su titular tiene hasta el ${date} para desbloquearlo y dar su código. Si no lo hace, su dinero se libera.`,
   declined: (amount) => `El titular no acepta ${amount}. No se ha cobrado nada.`,
   withdrawn: 'Retiró la oferta. No se ha cobrado nada.',
   accept: (amount) => `Aceptar ${amount}`,
@@ -144,6 +158,9 @@ export const offer: Texts['offer'] = {
     agreed: 'acordada',
     declined: 'rechazada',
     withdrawn: 'retirada',
+    bought: 'comprado',
+    lapsed: 'caducada',
+    fellThrough: 'acordada, pero no llegó',
   },
 };
 

@@ -82,7 +82,7 @@ export const pointing: Texts['names']['pointing'] = {
   },
   back: (records) =>
     records === 0
-      ? 'Aquí aún no hay entradas: no responde nada antes de que usted ponga alguna.'
+      ? 'Aquí aún no hay entradas: la web y el correo se pararían. Lea antes, en las entradas, lo que se responde ahora.'
       : `Lo que hay aquí cuenta otra vez: ${records === 1 ? '1 entrada' : `${records} entradas`}.`,
   looking: 'Se pregunta a los servidores si responden por este nombre.',
   findings: {
@@ -90,6 +90,7 @@ export const pointing: Texts['names']['pointing'] = {
     others: (host) => `${host} no responde por este nombre. Quien lo lleva tiene que prepararlo antes.`,
     silent: (host) => `${host} no responde.`,
     noAddress: (host) => `${host} no se encuentra: nadie conoce una dirección suya.`,
+    unresolved: (host) => `Ahora no se puede averiguar dónde está ${host}: quien debería saberlo no responde.`,
     hidden: (host) => `A ${host} solo llegan algunas redes.`,
   },
   notReady: 'Así, el nombre deja de funcionar donde se pregunte a estos.',

@@ -30,6 +30,7 @@ export const statement: Texts['statement'] = {
     register: 'registrado',
     renew: 'renovado',
     restore: 'recuperado',
+    transferIn: 'trasladado',
     update: 'privacidad',
     due: 'por vencer',
   },

@@ -8,7 +8,7 @@ import type { Bar } from './BarPlot';
 import { HiddenTable } from './HiddenTable';
 
 /** Scales come when a chart is looked at: the first view needs none. */
-const BarPlot = lazy(async () => ({ default: (await import('./BarPlot')).BarPlot }));
+const BarPlot = lazy(async () => ({ default: (await import('./plots')).BarPlot }));
 
 interface BarChartProps {
   readonly title: string;

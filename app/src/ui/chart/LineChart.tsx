@@ -8,7 +8,7 @@ import { HiddenTable } from './HiddenTable';
 import type { DrawnSeries } from './Plot';
 
 /** Scales and curves come when a chart is looked at: the first view needs none. */
-const Plot = lazy(async () => ({ default: (await import('./Plot')).Plot }));
+const Plot = lazy(async () => ({ default: (await import('./plots')).Plot }));
 
 type Series = Pick<DrawnSeries, 'name' | 'values'>;
 

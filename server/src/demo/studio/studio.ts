@@ -239,7 +239,7 @@ function shareOf(
   const domains = rows.map((row) => {
     const { name, orderId, contacts: of, privacy, registeredOn, expiresOn, locked, suspended, delegation } = row;
     const registry = registries.get(name) ?? '';
-    if (!of) throw new Error(`${name} has no contacts`);
+    if (!of || !orderId) throw new Error(`${name} has no contacts, or no order`);
     const handles = contactHandles(of, privacy);
     for (const role of contactRoles) {
       const contact = contacts.get(of[role]);

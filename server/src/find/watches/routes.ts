@@ -6,7 +6,7 @@ export function watchRoutes(watches: WatchService): Route[] {
     accountRoute(
       'get',
       '/api/me/watches',
-      { needs: 'seeNames', summary: 'Taken names that are watched' },
+      { needs: 'watchNames', summary: 'Taken names that are watched' },
       async ({ actor }) => ({
         body: await watches.list(actor),
       }),

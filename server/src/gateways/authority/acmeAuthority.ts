@@ -1,6 +1,6 @@
 import { X509Certificate } from 'node:crypto';
 import { Agent } from 'node:https';
-import acme from 'acme-client';
+import type acmeClient from 'acme-client';
 
 /** A certificate with its key, both as PEM. */
 export interface IssuedCertificate {
@@ -40,16 +40,26 @@ export interface Authority {
 
 /** An authority over ACME (RFC 8555), proven to over HTTP (http-01). */
 export class AcmeAuthority implements Authority {
+  private acme: Promise<typeof acmeClient> | undefined;
+
   constructor(
     readonly id: string,
     /** PEM: trusted beside those that everyone trusts. */
-    trusted: string | undefined,
-  ) {
-    if (trusted !== undefined) acme.axios.defaults.httpsAgent = new Agent({ ca: trusted });
+    private readonly trusted: string | undefined,
+  ) {}
+
+  /** Read with the first certificate: that takes a third of a second, which no start of a server has to. */
+  private client(): Promise<typeof acmeClient> {
+    this.acme ??= import('acme-client').then(({ default: acme }) => {
+      if (this.trusted !== undefined) acme.axios.defaults.httpsAgent = new Agent({ ca: this.trusted });
+      return acme;
+    });
+    return this.acme;
   }
 
   async newAccount(): Promise<AuthorityAccount> {
     try {
+      const acme = await this.client();
       const key = String(await acme.crypto.createPrivateEcdsaKey('P-256'));
       const client = new acme.Client({ directoryUrl: this.id, accountKey: key });
       await client.createAccount({ termsOfServiceAgreed: true });
@@ -65,6 +75,7 @@ export class AcmeAuthority implements Authority {
     proof: Proof,
   ): Promise<IssuedCertificate> {
     try {
+      const acme = await this.client();
       const client = new acme.Client({ directoryUrl: this.id, accountKey, accountUrl, ...waits });
       const order = await client.createOrder({ identifiers: [{ type: 'dns', value: host }] });
       for (const authorization of await client.getAuthorizations(order)) {

@@ -20,6 +20,16 @@ interface AnsweredRecord {
   readonly data: string;
 }
 
+/** Where a host is. */
+export interface Whereabouts {
+  /** Those known: none is no proof that there is none unless it is the whole answer. */
+  readonly addresses: readonly string[];
+  /** False where the resolver was silent or could not find out, for one kind of addresses or both. */
+  readonly isWhole: boolean;
+  /** Seconds that it may be kept; undefined where nothing says so. */
+  readonly ttl: number | undefined;
+}
+
 export interface DnsAnswer {
   /** `nothing`: no such name, `failed`: it could not be found out, or not be proven. */
   readonly status: 'found' | 'nothing' | 'failed' | 'refused';
@@ -29,7 +39,8 @@ export interface DnsAnswer {
   readonly authority: readonly AnsweredRecord[];
 }
 
-const patienceMs = 1500;
+/** Who answers from what it has does so at once; a resolver may have to walk from the root to who knows. */
+const patienceMs = { own: 1500, resolver: 3000 };
 const tries = 2;
 /** An answer over TCP is at most so long, octets (RFC 1035 section 4.2.2). */
 const longestAnswer = 65_535;
@@ -48,11 +59,16 @@ const longerAnswers: Answer = {
   options: [],
 };
 
+/** True where what is there was told, be it nothing; not where nobody answered, or could find out. */
+export function isToldOf(answer: DnsAnswer | undefined): answer is DnsAnswer {
+  return answer?.status === 'found' || answer?.status === 'nothing';
+}
+
 /** Asks name servers and resolvers (RFC 1035): over UDP, and over TCP where the answer is longer than that. */
 export class DnsClient {
   /**
    * @param type as in a zone file
-   * @param recursive for resolvers
+   * @param recursive for resolvers, which are waited for longer
    * @returns undefined where there was no answer in time
    */
   async ask(server: DnsAddress, name: string, type: string, recursive = false): Promise<DnsAnswer | undefined> {
@@ -67,10 +83,23 @@ export class DnsClient {
     });
     const isAnswer = ({ id: its, questions }: DecodedPacket) =>
       its === id && questions?.[0]?.name.toLowerCase() === question.name.toLowerCase();
+    const patience = recursive ? patienceMs.resolver : patienceMs.own;
     let answer: DecodedPacket | undefined;
-    for (let i = 0; i < tries && !answer; i += 1) answer = await overUdp(server, asked, isAnswer);
-    if (answer?.flag_tc) answer = await overTcp(server, asked);
+    for (let i = 0; i < tries && !answer; i += 1) answer = await overUdp(server, asked, isAnswer, patience);
+    if (answer?.flag_tc) answer = await overTcp(server, asked, patience);
     return answer && isAnswer(answer) ? told(answer) : undefined;
+  }
+
+  /** Where a host is, both of the internet's kinds of addresses, as a resolver says. */
+  async whereIs(resolver: DnsAddress, host: string): Promise<Whereabouts> {
+    const asked = await Promise.all(['A', 'AAAA'].map((type) => this.ask(resolver, host, type, true)));
+    const records = asked.flatMap((answer) => answer?.answers ?? []);
+    const ttls = records.map(({ ttl }) => ttl);
+    return {
+      addresses: records.filter(({ type }) => type === 'A' || type === 'AAAA').map(({ data }) => data),
+      isWhole: asked.every(isToldOf),
+      ttl: ttls.length > 0 ? Math.min(...ttls) : undefined,
+    };
   }
 }
 
@@ -78,6 +107,7 @@ function overUdp(
   { address, port }: DnsAddress,
   asked: Buffer,
   isAnswer: (packet: DecodedPacket) => boolean,
+  patienceMs: number,
 ): Promise<DecodedPacket | undefined> {
   const socket = createSocket(address.includes(':') ? 'udp6' : 'udp4');
   return new Promise((resolve) => {
@@ -97,7 +127,7 @@ function overUdp(
   });
 }
 
-function overTcp({ address, port }: DnsAddress, asked: Buffer): Promise<DecodedPacket | undefined> {
+function overTcp({ address, port }: DnsAddress, asked: Buffer, patienceMs: number): Promise<DecodedPacket | undefined> {
   return new Promise((resolve) => {
     let heard = Buffer.alloc(0);
     const socket = connect(port, address, () => {

@@ -95,7 +95,11 @@ export class HttpPayments implements PaymentGateway {
           ...(typeof body['received'] === 'number' && body['received'] > 0 ? { received: body['received'] } : {}),
         };
       case 'authorised':
-        return { at: 'authorised', intent };
+        return {
+          at: 'authorised',
+          intent,
+          ...(typeof body['holdsForSeconds'] === 'number' ? { heldForMs: body['holdsForSeconds'] * 1000 } : {}),
+        };
       case 'paid':
         return { at: 'paid', intent, amount: Number(body['amount']) };
       case 'declined':

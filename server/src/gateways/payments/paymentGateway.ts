@@ -13,8 +13,8 @@ export type PaymentStanding =
       /** What has come so far, where that is too little. */
       readonly received?: Minor;
     }
-  /** Held, not taken. */
-  | { readonly at: 'authorised'; readonly intent: string }
+  /** Held, not taken; let go by itself after so long, where that is told. */
+  | { readonly at: 'authorised'; readonly intent: string; readonly heldForMs?: number }
   /** Sent by the buyer, and here. */
   | { readonly at: 'paid'; readonly intent: string; readonly amount: Minor }
   | { readonly at: 'declined'; readonly reason: string }

@@ -6,13 +6,14 @@ import type {
   HostCommand,
   RenewDomain,
   RestoreDomain,
+  TransferDomain,
   UpdateDomain,
 } from '@tienda/core/epp/command';
-import type { EppContact, EppDomainCheck, EppDomainCreate } from '@tienda/core/epp/objects';
+import type { CommandFee, EppContact, EppDomainCheck, EppDomainCreate, EppTransfer } from '@tienda/core/epp/objects';
 import type { EppData, EppResponse } from '@tienda/core/epp/response';
 import { succeeded } from '@tienda/core/epp/resultCode';
-import type { RegistryAnswer } from '@tienda/core/names/availability';
-import { minorAmount } from '@tienda/core/money/money';
+import type { PremiumPrice, RegistryAnswer } from '@tienda/core/names/availability';
+import { minorAmount, type Minor } from '@tienda/core/money/money';
 import type { EppAddress } from './eppConnection';
 import { EppPool } from './eppPool';
 import {
@@ -23,7 +24,9 @@ import {
   type RegistryDomain,
   type RegistryGateway,
   type RegistryMessage,
+  type RegistryTransfer,
   type RenewOutcome,
+  type TransferOutcome,
 } from './registryGateway';
 import { Seen } from './seen';
 
@@ -39,12 +42,13 @@ function isRefusal(code: number): boolean {
 }
 
 /** A command about one name, whose answer says no more than whether it was done. */
-type NameCommand = Extract<EppCommand, { type: 'updateDomain' | 'restoreDomain' | 'deleteDomain' }>;
+type NameCommand = Extract<EppCommand, { type: 'updateDomain' | 'restoreDomain' | 'deleteDomain' | 'transferDomain' }>;
 
 /** A registry over EPP sessions (RFC 5730-5734). */
 export class EppRegistry implements RegistryGateway {
   private readonly pool: EppPool;
   private readonly contacts = new Seen();
+  private readonly making = new Map<string, Promise<string | undefined>>();
   private readonly hosts = new Seen();
 
   constructor(
@@ -75,26 +79,27 @@ export class EppRegistry implements RegistryGateway {
   private async checkFrame(names: readonly string[], asker?: Asker): Promise<Map<string, RegistryAnswer>> {
     const answers = new Map<string, RegistryAnswer>(names.map((name) => [name, { status: 'unknown' }]));
     try {
-      const together: readonly FeeCommand[] = this.feesPerCheck > 1 ? ['create', 'renew'] : ['create'];
-      const checks = await this.askedFor(names, together, asker);
-      const dear = together.length > 1 ? [] : checks.filter(({ feeClass }) => isPremium(feeClass));
-      const renewals =
-        dear.length === 0
-          ? []
-          : await this.askedFor(
-              dear.map(({ name }) => name),
-              ['renew'],
-              asker,
-            );
-      const renewalOf = new Map(renewals.map(({ name, fees }) => [name, fees ?? []]));
-      for (const check of checks) {
-        const fees = [...(check.fees ?? []), ...(renewalOf.get(check.name) ?? [])];
-        answers.set(check.name, readCheck({ ...check, fees }));
-      }
+      for (const check of await this.checked(names, ['create', 'renew'], asker))
+        answers.set(check.name, readCheck(check));
     } catch (fault) {
       if (!(fault instanceof RegistrySilent)) throw fault;
     }
     return answers;
+  }
+
+  /** Names with the fees of commands, all of them of premium names; asked for one by one where only so many are told. */
+  private async checked(
+    names: readonly string[],
+    commands: readonly FeeCommand[],
+    asker?: Asker,
+  ): Promise<readonly EppDomainCheck[]> {
+    const together = commands.slice(0, this.feesPerCheck);
+    const checks = await this.askedFor(names, together, asker);
+    const dear = checks.filter(({ feeClass }) => isPremium(feeClass)).map(({ name }) => name);
+    const others = commands.slice(together.length);
+    if (others.length === 0 || dear.length === 0) return checks;
+    const more = new Map((await this.checked(dear, others, asker)).map(({ name, fees }) => [name, fees ?? []]));
+    return checks.map((check) => ({ ...check, fees: [...(check.fees ?? []), ...(more.get(check.name) ?? [])] }));
   }
 
   private async askedFor(
@@ -108,16 +113,38 @@ export class EppRegistry implements RegistryGateway {
     return expected(code, data, 'domainChecks').checks;
   }
 
-  async info(name: string, authCode?: string): Promise<RegistryDomain | undefined> {
+  async info(name: string): Promise<RegistryDomain | undefined>;
+  async info(name: string, authCode: string | undefined): Promise<RegistryDomain | 'wrongCode' | undefined>;
+  async info(name: string, authCode?: string): Promise<RegistryDomain | 'wrongCode' | undefined> {
     const command = { type: 'infoDomain', name, ...(authCode === undefined ? {} : { authCode }) } as const;
     const { code, data } = await this.send(command);
     if (code === 2303) return undefined;
+    if (code === 2202 && authCode !== undefined) return 'wrongCode';
     const { domain } = expected(code, data, 'domain');
     return { ...domain, isSponsored: domain.sponsor === this.address.clientId };
   }
 
-  async needContact(contact: EppContact): Promise<string | undefined> {
-    if (this.contacts.has(contact.id)) return undefined;
+  async premiumOf(name: string): Promise<PremiumPrice | undefined> {
+    const [check] = await this.checked([name], ['renew', 'transfer']);
+    if (!isPremium(check?.feeClass)) return undefined;
+    const fees = check?.fees ?? [];
+    const renew = feeOfAYear(fees, 'renew');
+    const transfer = feeOfAYear(fees, 'transfer');
+    if (renew === undefined || transfer === undefined)
+      throw new RegistrySilent(`What ${name} costs, which is premium, was not said`);
+    return { register: renew, renew, transfer };
+  }
+
+  needContact(contact: EppContact): Promise<string | undefined> {
+    if (this.contacts.has(contact.id)) return Promise.resolve(undefined);
+    // Many names need the same one at the same moment.
+    const making =
+      this.making.get(contact.id) ?? this.makeContact(contact).finally(() => this.making.delete(contact.id));
+    this.making.set(contact.id, making);
+    return making;
+  }
+
+  private async makeContact(contact: EppContact): Promise<string | undefined> {
     const { code, reason, message } = await this.send({ type: 'createContact', contact });
     if (succeeded(code) || code === 2302) {
       this.contacts.add(contact.id);
@@ -203,6 +230,36 @@ export class EppRegistry implements RegistryGateway {
     return { type: 'done' };
   }
 
+  async askFor(transfer: Omit<TransferDomain, 'type' | 'step'>, transaction: string): Promise<TransferOutcome> {
+    const command = { type: 'transferDomain', step: 'request', ...transfer } as const;
+    const { code, data, reason, message } = await this.send(command, transaction);
+    if (code === 2303) return { type: 'gone' };
+    if (code === 2202) return { type: 'wrongCode' };
+    if (code === 2300) return { type: 'underWay' };
+    if (isRefusal(code)) return { type: 'refused', reason: reason ?? message };
+    const { status, decidedAt } = expected(code, data, 'domainTransfer').transfer;
+    return status === 'pending' ? { type: 'asked', until: decidedAt } : { type: 'moved' };
+  }
+
+  async transferOf(name: string): Promise<RegistryTransfer | undefined> {
+    const { code, data } = await this.send({ type: 'transferDomain', step: 'query', name });
+    // No name, no transfer, or one of others. Any other refusal says nothing of where it stands.
+    if (code === 2303 || code === 2301 || code === 2201) return undefined;
+    return this.seen(expected(code, data, 'domainTransfer').transfer);
+  }
+
+  private seen(transfer: EppTransfer): RegistryTransfer {
+    return { ...transfer, isOurs: transfer.requestedBy === this.address.clientId };
+  }
+
+  decideOn(name: string, isAgreed: boolean, transaction: string): Promise<ChangeOutcome> {
+    return this.change({ type: 'transferDomain', step: isAgreed ? 'approve' : 'reject', name }, transaction);
+  }
+
+  callOff(name: string, transaction: string): Promise<ChangeOutcome> {
+    return this.change({ type: 'transferDomain', step: 'cancel', name }, transaction);
+  }
+
   async setHold(name: string, isHeld: boolean): Promise<void> {
     const hold = { statuses: ['clientHold'] };
     const { code } = await this.send({ type: 'updateDomain', name, ...(isHeld ? { add: hold } : { remove: hold }) });
@@ -214,7 +271,12 @@ export class EppRegistry implements RegistryGateway {
     if (code === 1300) return undefined;
     if (code !== 1301 || !queue) throw new RegistrySilent(`The queue answered ${code}`);
     const { id, text } = queue;
-    return { id, text, ...(data?.type === 'pendingResult' ? { result: data.result } : {}) };
+    return {
+      id,
+      text,
+      ...(data?.type === 'pendingResult' ? { result: data.result } : {}),
+      ...(data?.type === 'domainTransfer' ? { transfer: this.seen(data.transfer) } : {}),
+    };
   }
 
   async takeMessage(id: string): Promise<void> {
@@ -276,10 +338,14 @@ function isPremium(feeClass: string | undefined): boolean {
 function readCheck({ available, reason, feeClass, fees = [] }: EppDomainCheck): RegistryAnswer {
   if (!available) return { status: /reserved/i.test(reason ?? '') ? 'reserved' : 'taken' };
   if (!isPremium(feeClass)) return { status: 'available' };
-  const ofAYear = (command: FeeCommand) => fees.find((fee) => fee.command === command && (fee.years ?? 1) === 1);
-  const create = ofAYear('create');
-  const renew = ofAYear('renew');
-  if (!create || !renew) return { status: 'unknown' };
-  const premium = { register: minorAmount(create.amount, feesIn), renew: minorAmount(renew.amount, feesIn) };
-  return { status: 'premium', premium };
+  const register = feeOfAYear(fees, 'create');
+  const renew = feeOfAYear(fees, 'renew');
+  if (register === undefined || renew === undefined) return { status: 'unknown' };
+  return { status: 'premium', premium: { register, renew } };
+}
+
+/** What a command costs for one year: USD cents. */
+function feeOfAYear(fees: readonly CommandFee[], command: FeeCommand): Minor | undefined {
+  const found = fees.find((fee) => fee.command === command && (fee.years ?? 1) === 1);
+  return found && minorAmount(found.amount, feesIn);
 }

@@ -1,6 +1,6 @@
-import type { RenewDomain, RestoreDomain, UpdateDomain } from '@tienda/core/epp/command';
-import type { EppContact, EppDomainCreate, EppDomainInfo, PendingResult } from '@tienda/core/epp/objects';
-import type { RegistryAnswer } from '@tienda/core/names/availability';
+import type { RenewDomain, RestoreDomain, TransferDomain, UpdateDomain } from '@tienda/core/epp/command';
+import type { EppContact, EppDomainCreate, EppDomainInfo, EppTransfer, PendingResult } from '@tienda/core/epp/objects';
+import type { PremiumPrice, RegistryAnswer } from '@tienda/core/names/availability';
 
 /** The registry gave no usable answer: it may or may not have done what was asked. Ask before trying again. */
 export class RegistrySilent extends Error {}
@@ -28,6 +28,23 @@ export type ChangeOutcome =
   | { readonly type: 'gone' }
   | { readonly type: 'refused'; readonly reason: string };
 
+/** What came of asking for a name that is with another registrar (RFC 5731 section 3.2.4). */
+export type TransferOutcome =
+  /** Where it is now may say no until that ISO 8601 instant. */
+  | { readonly type: 'asked'; readonly until: string }
+  | { readonly type: 'moved' }
+  | { readonly type: 'wrongCode' }
+  /** Somebody has asked for it: perhaps ourselves, in an earlier attempt. */
+  | { readonly type: 'underWay' }
+  | { readonly type: 'gone' }
+  | { readonly type: 'refused'; readonly reason: string };
+
+/** Where the latest transfer of a name stands. */
+export interface RegistryTransfer extends EppTransfer {
+  /** True where we asked for it. */
+  readonly isOurs: boolean;
+}
+
 /** A name as its registry tells it. */
 export interface RegistryDomain extends EppDomainInfo {
   /** True where it is ours to look after. */
@@ -40,6 +57,8 @@ export interface RegistryMessage {
   readonly text: string;
   /** Left out where the message is about something else. */
   readonly result?: PendingResult;
+  /** Where a transfer stands that it is about. */
+  readonly transfer?: RegistryTransfer;
 }
 
 /** For whom registries are asked: askers take turns, and one who has gone away is asked for no more. */
@@ -61,8 +80,11 @@ export interface RegistryGateway {
     answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void,
     asker?: Asker,
   ): Promise<void>;
-  /** @throws RegistrySilent */
-  info(name: string, authCode?: string): Promise<RegistryDomain | undefined>;
+  /** @returns undefined where nobody holds it; `wrongCode` where one was given that does not fit @throws RegistrySilent */
+  info(name: string): Promise<RegistryDomain | undefined>;
+  info(name: string, authCode: string | undefined): Promise<RegistryDomain | 'wrongCode' | undefined>;
+  /** What it asks for a premium name that somebody holds; undefined for any other. @throws RegistrySilent */
+  premiumOf(name: string): Promise<PremiumPrice | undefined>;
   /** Makes the contact, or finds it there from an earlier attempt. @returns why it is refused for good @throws RegistrySilent */
   needContact(contact: EppContact): Promise<string | undefined>;
   /** The addresses of a host; undefined where the registry does not know it. @throws RegistrySilent */
@@ -87,6 +109,14 @@ export interface RegistryGateway {
   restore(restoring: Omit<RestoreDomain, 'type'>, transaction: string): Promise<ChangeOutcome>;
   /** Lets a name go. @throws RegistrySilent */
   remove(name: string, transaction: string): Promise<ChangeOutcome>;
+  /** Asks for a name that is with another registrar. @throws RegistrySilent */
+  askFor(transfer: Omit<TransferDomain, 'type' | 'step'>, transaction: string): Promise<TransferOutcome>;
+  /** Where the latest transfer of a name stands; undefined where there is none that we take part in. @throws RegistrySilent */
+  transferOf(name: string): Promise<RegistryTransfer | undefined>;
+  /** Lets a name go that another registrar asks for, or keeps it. @throws RegistrySilent */
+  decideOn(name: string, isAgreed: boolean, transaction: string): Promise<ChangeOutcome>;
+  /** Calls off a transfer that we asked for. @throws RegistrySilent */
+  callOff(name: string, transaction: string): Promise<ChangeOutcome>;
   /** Puts a name out of service, or back in (RFC 5731, `clientHold`). @throws RegistrySilent */
   setHold(name: string, isHeld: boolean): Promise<void>;
   /** The oldest message in our queue, which stays there. @throws RegistrySilent */

@@ -31,7 +31,7 @@ export class BasketLineModel {
 /** What is chosen for a name in the basket: that it is registered, where not said otherwise. */
 export class ChosenLineModel extends BasketLineModel {
   @MayBeLeftOut()
-  @IsIn(basketActions, { message: 'The action is register, renew, restore or privacy.' })
+  @IsIn(basketActions, { message: 'The action is register, renew, restore, privacy or transfer.' })
   action?: BasketAction;
 }
 

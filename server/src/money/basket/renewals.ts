@@ -1,8 +1,10 @@
+import type { Holding } from '@tienda/core/accounts/actor';
 import type { Catalogue } from '@tienda/core/catalogue/extension';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import { domainName } from '@tienda/core/names/domainName';
 import type { HeldStage } from '@tienda/core/lifecycle/stage';
 import type { IsoDate } from '@tienda/core/time/isoDate';
+import type { Movable } from '@tienda/core/transfers/moveIn';
 
 /** What renewing or restoring a name, or hiding its holder, needs to know of it. */
 export interface RenewableName {
@@ -18,7 +20,13 @@ export interface RenewableName {
 /** Where the names are looked up that accounts hold. */
 export interface HeldNames {
   /** Those of the names that an account holds. */
-  among(accountId: string, names: readonly string[]): Promise<readonly RenewableName[]>;
+  among(holding: Holding, names: readonly string[]): Promise<readonly RenewableName[]>;
+}
+
+/** Where names are looked up that accounts want here. */
+export interface MovableNames {
+  /** Those that nothing stands in the way of. */
+  movable(accountId: string, names: readonly string[]): Promise<ReadonlyMap<string, Movable>>;
 }
 
 /** A name as it was typed, and what is to be done to it. */
@@ -28,7 +36,7 @@ interface Wanted {
 }
 
 /** Of what is done to names that are held. */
-const heldActions = ['renew', 'restore', 'privacy'];
+export const heldActions: readonly string[] = ['renew', 'restore', 'privacy'];
 
 /** The name that is held, as it is kept, however it was typed; undefined for anything else. */
 export function heldName({ name, action }: Wanted, catalogue: Catalogue): string | undefined {
@@ -41,11 +49,21 @@ export function heldAmong(wanted: readonly Wanted[], catalogue: Catalogue): stri
   return wanted.flatMap((one) => heldName(one, catalogue) ?? []);
 }
 
-/** What counts as the registry's word of names held: a premium one is renewed at the price that was kept with it. */
-export function answersOfHeld(held: Iterable<RenewableName>): Map<string, RegistryAnswer> {
+/**
+ * What counts as the registry's word of names that are not to be registered: a premium one is renewed at the price that was
+ * kept with it, and moved here at the one found when it was looked at.
+ */
+export function premiumAnswers(
+  held: Iterable<RenewableName>,
+  movable: ReadonlyMap<string, Movable>,
+): Map<string, RegistryAnswer> {
+  const renewed = [...held].map(({ name, premiumRenew: renew }) => {
+    return [name, renew === null ? undefined : { register: renew, renew }] as const;
+  });
+  const moved = [...movable].map(([name, { premium }]) => [name, premium] as const);
   return new Map(
-    [...held].flatMap(({ name, premiumRenew: renew }) =>
-      renew === null ? [] : [[name, { status: 'taken', premium: { register: renew, renew } }] as const],
+    [...renewed, ...moved].flatMap(([name, premium]) =>
+      premium ? [[name, { status: 'taken', premium }] as const] : [],
     ),
   );
 }

@@ -1,17 +1,17 @@
 import type { Context } from 'koa';
 import type { AccountStore } from '../../people/accounts/store';
 import type { Sessions } from '../../platform/http/sessions';
-import { queryChoice, route, sessionOf, type Route } from '../../platform/http/route';
+import { actorOf, queryChoice, route, sessionOf, type Route } from '../../platform/http/route';
 import { BasketCodesModel, BasketLinesModel, ChosenLineModel } from './models';
 import type { BasketOwner, BasketService } from './service';
 
 export function basketRoutes(basket: BasketService, sessions: Sessions, accounts: AccountStore): Route[] {
-  /** The account's basket for those signed in, else the visitor's own. */
+  /** The account's basket for those signed in, that of a helper for the account helped, else the visitor's own. */
   async function ownerOf(ctx: Context): Promise<BasketOwner | undefined> {
     const session = sessionOf(ctx);
-    const accountId = session?.accountId ?? undefined;
-    const id = accountId ? await accounts.basketOf(accountId) : session?.basketId;
-    return id === undefined ? undefined : { id, ...(accountId ? { accountId } : {}) };
+    const holding = actorOf(ctx);
+    const id = session?.help?.basketId ?? (holding ? await accounts.basketOf(holding.account) : session?.basketId);
+    return id === undefined ? undefined : { id, ...(holding ? { holding } : {}) };
   }
 
   /** The same, begun where there was none. */

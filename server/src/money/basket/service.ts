@@ -1,8 +1,10 @@
+import type { Holding } from '@tienda/core/accounts/actor';
 import type { BasketCodes } from '@tienda/core/basket/basketCodes';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
 import { lineChanges, lineFacts, type LineFacts } from '@tienda/core/basket/lineFacts';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { addYears, isoDate } from '@tienda/core/time/isoDate';
+import type { Movable } from '@tienda/core/transfers/moveIn';
 import { allowedTerms, offeredTerms } from '@tienda/core/pricing/priceItem';
 import { yearsToRunText } from '@tienda/core/pricing/quote';
 import { longestTerm } from '@tienda/core/pricing/yearRail';
@@ -14,7 +16,14 @@ import { codeKey } from '@tienda/core/pricing/promotion';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { Clock } from '../../platform/clock/clock';
 import { badField, badFields, type FieldError } from '../../platform/http/problem';
-import { answersOfHeld, heldAmong, type HeldNames, type RenewableName } from './renewals';
+import {
+  premiumAnswers,
+  heldActions,
+  heldAmong,
+  type HeldNames,
+  type MovableNames,
+  type RenewableName,
+} from './renewals';
 import type { SearchService } from '../../find/search/service';
 import { mostLines } from './models';
 import type { BasketStore, ChosenLine, KeptLine } from './store';
@@ -23,7 +32,8 @@ import type { BasketStore, ChosenLine, KeptLine } from './store';
 export interface BasketOwner {
   /** Of the basket. */
   readonly id: string;
-  readonly accountId?: string;
+  /** Left out for visitors. */
+  readonly holding?: Holding;
 }
 
 export interface ShownBasket {
@@ -40,6 +50,7 @@ export class BasketService {
     private readonly catalogue: CatalogueReader,
     private readonly search: SearchService,
     private readonly names: HeldNames,
+    private readonly moves: MovableNames,
     private readonly clock: Clock,
   ) {}
 
@@ -47,17 +58,21 @@ export class BasketService {
   async show(owner: BasketOwner | undefined, check = false): Promise<ShownBasket> {
     if (!owner) return { lines: [], codes: { typed: [] } };
     const [kept, codes] = await Promise.all([this.store.lines(owner.id), this.store.codes(owner.id)]);
-    const held = await this.held(owner, kept);
-    const answers = await this.answers(kept, held, check);
+    const [held, movable] = await Promise.all([this.held(owner, kept), this.movable(owner, kept)]);
+    const answers = await this.answers(kept, held, movable, check);
     const lines = kept.map(({ seen, ...line }): BasketLine => {
       const answer = answers.get(line.name);
       const facts = this.facts(line, answer);
       const changes = seen && facts ? lineChanges(seen, facts, line.years) : [];
       const mine = held.get(line.name);
+      // What a premium one costs is its registry's word: it stands with the answer.
+      const { premium: _premium, ...coming }: Partial<Movable> =
+        (line.action === 'transfer' ? movable.get(line.name) : undefined) ?? {};
       return {
         ...line,
         unicode: toULabel(line.name),
         ...(mine ? { heldUntil: mine.expiresOn, stage: mine.stage } : {}),
+        ...coming,
         ...(answer ? { answer } : {}),
         ...(changes.length > 0 ? { changes } : {}),
       };
@@ -94,7 +109,7 @@ export class BasketService {
         'basketFull',
         `A basket holds at most ${mostLines} names: check out or remove some.`,
       );
-    const answers = await this.answers(once, held, false);
+    const answers = await this.answers(once, held, await this.movable(owner, once), false);
     await this.store.put(
       id,
       once.map((line): KeptLine => ({ ...line, seen: this.facts(line, answers.get(line.name)) ?? null })),
@@ -105,7 +120,8 @@ export class BasketService {
   async see(owner: BasketOwner): Promise<void> {
     const { id } = owner;
     const kept = await this.store.lines(id);
-    const answers = await this.answers(kept, await this.held(owner, kept), false);
+    const [held, movable] = await Promise.all([this.held(owner, kept), this.movable(owner, kept)]);
+    const answers = await this.answers(kept, held, movable, false);
     const facts = kept.flatMap((line) => {
       const now = this.facts(line, answers.get(line.name));
       return now ? [[line.name, now] as const] : [];
@@ -126,25 +142,35 @@ export class BasketService {
     await this.store.keepCodes(id, { typed: once, ...(use === undefined ? {} : { use }) });
   }
 
-  /** What registries say of names to register; of those that are held, what their registry asks for a premium name. */
+  /** What registries say of names to register; of those that are held or come here, what is asked for a premium name. */
   private async answers(
     lines: readonly Pick<ChosenLine, 'name' | 'action'>[],
     held: ReadonlyMap<string, RenewableName>,
+    movable: ReadonlyMap<string, Movable>,
     check: boolean,
   ): Promise<Map<string, RegistryAnswer>> {
     const names = lines.flatMap(({ name, action }) => (action === 'register' ? [name] : []));
     const answers = check ? await this.search.answers(names, checkedForMs) : await this.search.known(names);
-    return new Map([...answers, ...answersOfHeld(held.values())]);
+    return new Map([...answers, ...premiumAnswers(held.values(), movable)]);
   }
 
   /** Those of the names to renew or to restore that the account holds. */
   private async held(
-    { accountId }: BasketOwner,
+    { holding }: BasketOwner,
     lines: readonly Pick<ChosenLine, 'name' | 'action'>[],
   ): Promise<Map<string, RenewableName>> {
     const names = heldAmong(lines, this.catalogue.current());
-    if (!accountId || names.length === 0) return new Map();
-    return new Map((await this.names.among(accountId, names)).map((held) => [held.name, held]));
+    if (!holding || names.length === 0) return new Map();
+    return new Map((await this.names.among(holding, names)).map((held) => [held.name, held]));
+  }
+
+  /** Those of the names to be moved that can come. */
+  private async movable(
+    { holding }: BasketOwner,
+    lines: readonly Pick<ChosenLine, 'name' | 'action'>[],
+  ): Promise<ReadonlyMap<string, Movable>> {
+    const names = lines.flatMap(({ name, action }) => (action === 'transfer' ? [name] : []));
+    return holding ? this.moves.movable(holding.account, names) : new Map();
   }
 
   private facts(
@@ -167,9 +193,9 @@ export class BasketService {
     if (read.kind === 'problem') return { field: 'name', code: read.code, detail: read.detail };
     const { extension, unicode } = read;
     const mine = held.get(read.name);
-    if (action !== 'register' && !mine)
+    if (heldActions.includes(action) && !mine)
       return { field: 'name', code: 'notHeld', detail: `${unicode} is not among your names.` };
-    const closed = mine && action !== 'register' ? closedTo(action, mine.stage) : undefined;
+    const closed = mine && action !== 'register' && action !== 'transfer' ? closedTo(action, mine.stage) : undefined;
     if (closed) return { field: 'name', code: closed, detail: `${closedText(closed, unicode)}.` };
     if (action === 'privacy' && (extension.privacy.policy !== 'priced' || mine?.privacy))
       return { field: 'name', code: 'privacyNotSold', detail: `Privacy is nothing to buy for ${unicode}.` };

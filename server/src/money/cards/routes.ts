@@ -8,7 +8,7 @@ export function cardRoutes(cards: KeptCardStore): Route[] {
     accountRoute(
       'get',
       '/api/me/cards',
-      { needs: 'changeWaysToPay', summary: 'Cards kept for the next time' },
+      { needs: 'seeWaysToPay', summary: 'Cards kept for the next time' },
       async ({ actor: { account: accountId } }) => ({
         body: (await cards.ofAccount(accountId)).map(({ id, last4, expires }) => ({
           id,

@@ -74,10 +74,10 @@ class Paper {
     sheet.row(nameHead, Object.values(heads), columns, true);
     sheet.rule();
     for (const line of this.invoice.lines) {
-      const { kind = 'register', years, charge, discount, fee, privacyPrice, net } = line;
+      const { kind = 'register', isBought, years, charge, discount, fee, privacyPrice, net } = line;
       sheet.room();
       sheet.row(
-        `${readable(sheet, line)}, ${this.words.term[kind](this.words.years(years))}`,
+        `${readable(sheet, line)}, ${this.words.term[isBought ? 'bought' : kind](this.words.years(years))}`,
         [charge, -discount, fee, privacyPrice, net].map((amount) => this.amount(amount)),
         columns,
       );

@@ -1,3 +1,4 @@
+import type { Holding } from '@tienda/core/accounts/actor';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import { domainName } from '@tienda/core/names/domainName';
 import { quote, type Quote } from '@tienda/core/pricing/quote';
@@ -6,8 +7,16 @@ import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
 import { isValidVatNumber } from '@tienda/core/pricing/vatNumber';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import { codeKey, type CodeUses } from '@tienda/core/pricing/promotion';
+import type { Movable } from '@tienda/core/transfers/moveIn';
 import type { Clock } from '../../platform/clock/clock';
-import { answersOfHeld, heldAmong, heldName, type HeldNames, type RenewableName } from '../basket/renewals';
+import {
+  premiumAnswers,
+  heldAmong,
+  heldName,
+  type HeldNames,
+  type MovableNames,
+  type RenewableName,
+} from '../basket/renewals';
 import type { Catalogue } from '@tienda/core/catalogue/extension';
 import type { SearchService } from '../../find/search/service';
 import type { CodeUseStore } from '../promotions/store';
@@ -32,6 +41,14 @@ export interface QuotedAgain {
   readonly changes: readonly QuoteChange[];
   readonly answers: ReadonlyMap<string, RegistryAnswer>;
   readonly held: readonly RenewableName[];
+  readonly movable: ReadonlyMap<string, Movable>;
+}
+
+/** What is known of the names of a quote. */
+interface Known {
+  readonly answers: ReadonlyMap<string, RegistryAnswer>;
+  readonly held: readonly RenewableName[];
+  readonly movable: ReadonlyMap<string, Movable> | undefined;
 }
 
 export class QuoteService {
@@ -39,23 +56,24 @@ export class QuoteService {
     private readonly catalogue: CatalogueReader,
     private readonly search: SearchService,
     private readonly names: HeldNames,
+    private readonly moves: MovableNames,
     private readonly store: QuoteStore,
     private readonly codeUses: CodeUseStore,
     private readonly clock: Clock,
   ) {}
 
   /** The binding quote: computed from what the registries say, and kept. */
-  async bind(request: QuoteRequest, accountId: string | undefined): Promise<BindingQuote> {
+  async bind(request: QuoteRequest, holding: Holding | undefined): Promise<BindingQuote> {
     const answers = await this.search.answers(registrations(request), answersForMs);
-    const result = await this.compute(request, accountId, answers, await this.held(request, accountId));
+    const result = await this.compute(request, holding, { answers, ...(await this.known(request, holding)) });
     const validUntil = new Date(this.clock.now().getTime() + validForMs);
     const id = await this.store.keep(request, agreedQuote(result), validUntil);
     return { id, validUntil: validUntil.toISOString(), ...result };
   }
 
   /** What renewals of names that an account holds cost, as a quote that binds nobody; no registry is asked. */
-  async ofRenewals(request: QuoteRequest, accountId: string): Promise<Quote> {
-    return this.compute(request, accountId, new Map(), await this.held(request, accountId));
+  async ofRenewals(request: QuoteRequest, holding: Holding): Promise<Quote> {
+    return this.compute(request, holding, { answers: new Map(), ...(await this.known(request, holding)) });
   }
 
   /**
@@ -66,25 +84,26 @@ export class QuoteService {
    */
   async again(
     { request, quote: before }: Pick<StoredQuote, 'request' | 'quote'>,
-    accountId: string,
+    holding: Holding,
   ): Promise<QuotedAgain> {
     const answers = await this.search.answers(registrations(request), 0);
     const locked = { ...rates, [request.currency]: before.rate };
-    const held = await this.held(request, accountId);
-    const today = await this.compute(request, accountId, answers, held, locked);
+    const { held, movable } = await this.known(request, holding);
+    const today = await this.compute(request, holding, { answers, held, movable }, locked);
     const changes = quoteChanges(before, today);
     if (changes.length > 0 || today.problems.length > 0) await this.search.settled();
-    return { today, changes, answers: new Map([...answers, ...answersOfHeld(held)]), held };
+    const allAnswers = new Map([...answers, ...premiumAnswers(held, movable ?? new Map())]);
+    return { today, changes, answers: allAnswers, held, movable: movable ?? new Map() };
   }
 
   private async compute(
     request: QuoteRequest,
-    accountId: string | undefined,
-    answers: ReadonlyMap<string, RegistryAnswer>,
-    held: readonly RenewableName[],
+    holding: Holding | undefined,
+    { answers, held, movable }: Known,
     ratesUsed = rates,
   ): Promise<Quote> {
     const catalogue = this.catalogue.current();
+    const accountId = holding?.account;
     const [isNew, codeUses] = await Promise.all([this.isNew(request, accountId), this.usesOf(request, accountId)]);
     return quote(
       { ...request, items: asHeld(request.items, held, catalogue), customer: { ...request.customer, isNew } },
@@ -92,8 +111,9 @@ export class QuoteService {
         now: this.clock.now(),
         readName: (typed) => domainName(typed, catalogue),
         rates: ratesUsed,
-        answers: new Map([...answers, ...answersOfHeld(held)]),
+        answers: new Map([...answers, ...premiumAnswers(held, movable ?? new Map())]),
         heldUntil: new Map(held.map(({ name, expiresOn }) => [name, expiresOn])),
+        ...(movable ? { movable } : {}),
         hidden: new Set(held.flatMap(({ name, privacy }) => (privacy ? [name] : []))),
         stages: new Map(held.map(({ name, stage }) => [name, stage])),
         isValidVatNumber,
@@ -103,10 +123,31 @@ export class QuoteService {
     );
   }
 
+  private async known(request: QuoteRequest, holding: Holding | undefined): Promise<Omit<Known, 'answers'>> {
+    const [held, movable] = await Promise.all([
+      this.held(request, holding),
+      this.movable(request, holding?.account, this.catalogue.current()),
+    ]);
+    return { held, movable };
+  }
+
   /** The names to renew or to restore that the account holds. */
-  private async held({ items }: QuoteRequest, accountId: string | undefined): Promise<readonly RenewableName[]> {
+  private async held({ items }: QuoteRequest, holding: Holding | undefined): Promise<readonly RenewableName[]> {
     const wanted = heldAmong(items, this.catalogue.current());
-    return accountId && wanted.length > 0 ? this.names.among(accountId, wanted) : [];
+    return holding && wanted.length > 0 ? this.names.among(holding, wanted) : [];
+  }
+
+  /** A visitor is told what moving costs; whether a name can move is found out for an account. */
+  private async movable(
+    { items }: QuoteRequest,
+    accountId: string | undefined,
+    catalogue: Catalogue,
+  ): Promise<ReadonlyMap<string, Movable> | undefined> {
+    const wanted = items.flatMap(({ name, action }) => {
+      const read = action === 'transfer' ? domainName(name, catalogue) : undefined;
+      return read?.kind === 'name' ? [read.name] : [];
+    });
+    return accountId && wanted.length > 0 ? this.moves.movable(accountId, wanted) : undefined;
   }
 
   /** A visitor is believed until the order, which needs an account. */

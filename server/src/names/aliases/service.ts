@@ -1,4 +1,6 @@
+import { setTimeout as pause } from 'node:timers/promises';
 import type { DnsRecord } from '@tienda/core/dns/record';
+import { inLanes } from '@tienda/core/work/inLanes';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { DnsAddress, DnsClient } from '../../gateways/dns/dnsClient';
 import type { Clock } from '../../platform/clock/clock';
@@ -8,7 +10,7 @@ import type { AliasStore } from './store';
 export interface AliasParts {
   readonly store: AliasStore;
   readonly zones: Pick<ZoneStore, 'moved'>;
-  readonly dns: Pick<DnsClient, 'ask'>;
+  readonly dns: Pick<DnsClient, 'whereIs'>;
   readonly resolver: DnsAddress;
   readonly clock: Clock;
 }
@@ -42,8 +44,11 @@ export class Aliases {
     const end = Date.now() + patienceMs;
     await inLanes(
       hosts.filter((host) => !known.has(host)),
+      lanes,
       async (host) => {
-        const found = Date.now() < end ? await this.find(host) : undefined;
+        const left = end - Date.now();
+        const found =
+          left > 0 ? await Promise.race([this.find(host), pause(left, undefined, { ref: false })]) : undefined;
         const { addresses, dueAt } = found ?? { addresses: [], dueAt: new Date() };
         await this.parts.store.add({ host, addresses: [...addresses], dueAt });
       },
@@ -52,7 +57,7 @@ export class Aliases {
 
   async lookAround(): Promise<void> {
     const { store, zones, clock } = this.parts;
-    await inLanes(await store.due(new Date(), mostAtOnce), async ({ host, addresses: before }) => {
+    await inLanes(await store.due(new Date(), mostAtOnce), lanes, async ({ host, addresses: before }) => {
       const found = await this.find(host);
       // Who could not be asked is where it was, as far as anyone knows.
       if (!found) return store.askAgain(host, inSeconds(soonest));
@@ -63,24 +68,13 @@ export class Aliases {
 
   private async find(host: string): Promise<Found | undefined> {
     const { dns, resolver } = this.parts;
-    const answers = await Promise.all(['A', 'AAAA'].map((type) => dns.ask(resolver, host, type, true)));
-    if (answers.some((answer) => !answer || answer.status === 'failed' || answer.status === 'refused'))
-      return undefined;
-    const records = answers.flatMap((answer) => answer?.answers ?? []);
-    const addresses = records.filter(({ type }) => type === 'A' || type === 'AAAA').map(({ data }) => data);
-    const ttl = Math.min(latest, ...records.map((record) => record.ttl));
-    return { addresses: addresses.sort(), dueAt: inSeconds(Math.max(soonest, addresses.length > 0 ? ttl : 0)) };
+    const { addresses, isWhole, ttl = latest } = await dns.whereIs(resolver, host);
+    if (!isWhole) return undefined;
+    const keptFor = addresses.length > 0 ? Math.min(latest, Math.max(soonest, ttl)) : soonest;
+    return { addresses: addresses.toSorted(), dueAt: inSeconds(keptFor) };
   }
 }
 
 function inSeconds(seconds: number): Date {
   return new Date(Date.now() + 1000 * seconds);
-}
-
-async function inLanes<Item>(items: readonly Item[], act: (item: Item) => Promise<void>): Promise<void> {
-  const next = items.values();
-  const lane = async () => {
-    for (const item of next) await act(item);
-  };
-  await Promise.all(Array.from({ length: Math.min(lanes, items.length) }, lane));
 }

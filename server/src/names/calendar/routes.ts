@@ -1,5 +1,5 @@
 import { timingSafeEqual } from 'node:crypto';
-import type { Actor } from '@tienda/core/accounts/actor';
+import { allOf, type Actor } from '@tienda/core/accounts/actor';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
@@ -57,7 +57,7 @@ export function calendarRoutes({ accounts, names, catalogue, clock, keys, public
         const [id = '', secret = '', ...more] = (params['secret'] ?? '').replace(/\.ics$/, '').split('.');
         const account = isUuid(id) && more.length === 0 ? await accounts.byId(id) : undefined;
         if (!account || account.closedAt || !isSecret(account, secret)) throw notFound('calendar');
-        const held = (await names.ofAccount(id)).flatMap((name) => {
+        const held = (await names.ofAccount(allOf(id))).flatMap((name) => {
           const extension = extensionOf(name.name, catalogue.current());
           return extension ? [{ ...name, lifecycle: extension.lifecycle }] : [];
         });

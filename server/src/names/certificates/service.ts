@@ -1,3 +1,4 @@
+import { inLanes } from '@tienda/core/work/inLanes';
 import { NotIssued, type Authority, type AuthorityAccount } from '../../gateways/authority/acmeAuthority';
 import type { Attention } from '../../platform/attention/attention';
 import { certificateKeys } from '../../platform/db/schema';
@@ -39,11 +40,7 @@ export class Certificates {
         await this.parts.attention.raise(`authority ${authority.id}`, `It opens no account: ${fault.message}`);
       throw fault;
     });
-    const next = due.values();
-    const lane = async () => {
-      for (const one of next) await this.renew(one, account);
-    };
-    await Promise.all(Array.from({ length: lanes }, lane));
+    await inLanes(due, lanes, (one) => this.renew(one, account));
   }
 
   private async renew({ host, attempts }: KeptCertificate, account: AuthorityAccount): Promise<void> {

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, isNotNull, lte, ne, notInArray, or, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, isNull, lte, ne, notInArray, or, sql } from 'drizzle-orm';
 import type { AuthorityAccount } from '../../gateways/authority/acmeAuthority';
 import type { Database, Transaction } from '../../platform/db/database';
 import { acmeAccount, acmeChallenge, certificate, forwardChanges } from '../../platform/db/schema';
@@ -71,9 +71,29 @@ export class CertificateStore {
   }
 }
 
-/** A host of Tienda's own answers privately: it has a certificate like others, whatever zones there are. */
+/** What a host answers privately with: its chain, and its key as it is sealed. */
+export async function servedCertificate(
+  database: Database,
+  host: string,
+): Promise<{ readonly chain: string; readonly key: string } | undefined> {
+  const { chain, key } = certificate;
+  const [row] = await database.select({ chain, key }).from(certificate).where(eq(certificate.host, host));
+  return row?.chain && row.key ? { chain: row.chain, key: row.key } : undefined;
+}
+
+/**
+ * A host of Tienda's own answers privately: it has a certificate like others, whatever zones there are. Where it could not get
+ * one it is tried anew: whoever says so has just begun, and what was missing may be there now.
+ */
 export async function certificateOfOwn(database: Database, host: string): Promise<void> {
-  await database.insert(certificate).values({ host, nextAt: new Date() }).onConflictDoNothing();
+  await database
+    .insert(certificate)
+    .values({ host, nextAt: new Date() })
+    .onConflictDoUpdate({
+      target: certificate.host,
+      set: { nextAt: sql`excluded.next_at`, attempts: 0 },
+      setWhere: isNull(certificate.chain),
+    });
 }
 
 /** From now on these hosts of a zone answer over HTTPS, and no others of it: those that are new are due at once. */

@@ -1,7 +1,7 @@
 import { PasswordProof } from '@tienda/core/accounts/credentials';
 import { IsBoolean, MaxLength } from 'class-validator';
 import { readCurrency } from '../../find/search/routes';
-import type { ProvenByPassword } from '../../people/openPeople';
+import type { ProvenByPassword } from '../../people/accounts/guard';
 import { currencyParameter } from '../../platform/http/parameters';
 import { MayBeLeftOut, PartOf, TextOrNull } from '../../platform/http/readModel';
 import { accountRoute, type Route } from '../../platform/http/route';
@@ -50,22 +50,22 @@ export function changeRoutes(
       'patch',
       '/api/me/names/:name',
       {
-        needs: 'changeRenewal',
+        needs: 'changeNames',
         summary: 'Switches auto-renew, lock and privacy, puts it in a group, and sets its nameservers',
         model: NameChangeModel,
         query,
       },
       async ({ ctx, actor, params, body }) => {
         const name = params['name'] ?? '';
-        await changes.change(actor, await names.need(actor.account, name), body);
-        return { body: await views.alone(await names.need(actor.account, name), readCurrency(ctx)) };
+        await changes.change(actor, await names.need(actor, name), body);
+        return { body: await views.alone(await names.need(actor, name), readCurrency(ctx)) };
       },
     ),
     accountRoute(
       'post',
       '/api/me/name-changes',
       {
-        needs: 'changeRenewal',
+        needs: 'changeNames',
         summary:
           'Changes auto-renew, lock, privacy, group or nameservers of many names; registries carry it out as they answer',
         model: NameChangesModel,
@@ -81,7 +81,7 @@ export function changeRoutes(
         model: PasswordProof,
       },
       async ({ ctx, actor, params, body: { password } }) => {
-        const held = await names.need(actor.account, params['name'] ?? '');
+        const held = await names.need(actor, params['name'] ?? '');
         await proven(ctx, actor, password, 'auth code shown');
         return { body: { authCode: await changes.newAuthCode(actor, held) } };
       },

@@ -1,4 +1,4 @@
-import type { Actor, Who } from '@tienda/core/accounts/actor';
+import { mayDo, type Actor, type Deed } from '@tienda/core/accounts/actor';
 import { staysUntil } from '@tienda/core/contacts/holderChange';
 import {
   changedDelegation,
@@ -14,7 +14,7 @@ import { isoDate } from '@tienda/core/time/isoDate';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { AccountStore } from '../../people/accounts/store';
 import type { Clock } from '../../platform/clock/clock';
-import { Problem } from '../../platform/http/problem';
+import { notAllowed, Problem } from '../../platform/http/problem';
 import type { Outbox } from '../../platform/outbox/outbox';
 import type { Keyring } from '../../platform/secrets/keyring';
 import type { GroupStore } from '../groups/store';
@@ -45,33 +45,37 @@ export class NameChanges {
    *
    * @throws Problem 409 where it cannot be done, or the registry refuses it
    */
-  async change({ who }: Actor, held: HeldName, change: NameChange): Promise<void> {
+  async change(actor: Actor, held: HeldName, change: NameChange): Promise<void> {
     const { names, asking, clock } = this.parts;
+    const { who } = actor;
+    expectLeave(actor, change);
     const { autoRenew, groupId, ...atRegistry } = change;
     if (change.delegation)
       expectDelegation(held.name, changedDelegation(held.delegation ?? startingDelegation, change.delegation));
     const why = this.whyNot(held, atRegistry);
     if (why) throw new Problem(409, 'cannot-change', 'It cannot be changed', whyNot[why](toULabel(held.name)));
-    if (groupId !== undefined) await this.toGroup(who, held.accountId, [held.name], groupId);
-    if (autoRenew !== undefined) await names.setAutoRenew(held.accountId, [held.name], autoRenew, who, clock.now());
+    if (groupId !== undefined) await this.toGroup(actor, [held.name], groupId);
+    if (autoRenew !== undefined) await names.setAutoRenew(actor, [held.name], autoRenew, who, clock.now());
     const asked = askedOf(held, atRegistry);
     if (asked) await asking.ofOne(held, asked, who);
   }
 
   /** Names that are not the account's are passed over, those that are so already left as they are. */
-  async changeMany({ account, who }: Actor, wanted: readonly string[], change: NameChange): Promise<ChangedNames> {
+  async changeMany(actor: Actor, wanted: readonly string[], change: NameChange): Promise<ChangedNames> {
     const { names, asking, clock } = this.parts;
+    const { who } = actor;
+    expectLeave(actor, change);
     const { autoRenew, groupId, ...atRegistry } = change;
     const { delegation } = atRegistry;
     if (delegation) expectDelegation('', { ...delegation, hosts: [], ds: delegation.ds ?? [] });
-    const held = await names.among(account, wanted);
+    const held = await names.among(actor, wanted);
     const open = held.filter((one) => this.whyNot(one, change) === undefined);
-    const inGroup = groupId === undefined ? [] : await this.toGroup(who, account, wanted, groupId);
+    const inGroup = groupId === undefined ? [] : await this.toGroup(actor, wanted, groupId);
     const renewing =
       autoRenew === undefined
         ? []
         : await names.setAutoRenew(
-            account,
+            actor,
             open.map(({ name }) => name),
             autoRenew,
             who,
@@ -101,15 +105,10 @@ export class NameChanges {
   }
 
   /** @throws Problem 404 where the account has no such group */
-  private async toGroup(
-    who: Who,
-    accountId: string,
-    wanted: readonly string[],
-    groupId: string | null,
-  ): Promise<string[]> {
+  private async toGroup(actor: Actor, wanted: readonly string[], groupId: string | null): Promise<string[]> {
     const { names, groups, clock } = this.parts;
-    const group = groupId === null ? null : await groups.need(accountId, groupId);
-    return names.setGroup(accountId, wanted, group, who, clock.now());
+    const group = groupId === null ? null : await groups.need(actor.account, groupId);
+    return names.setGroup(actor, wanted, group, actor.who, clock.now());
   }
 
   /**
@@ -133,6 +132,16 @@ export class NameChanges {
     if (account) await outbox.send('mail', `operation ${id} auth code`, authCodeMail(account, toULabel(held.name)));
     return newAuthCode(keys, id, held.name);
   }
+}
+
+/** @throws Problem 403 where who acts has no leave for a part of the change */
+function expectLeave(actor: Actor, { delegation, groupId, autoRenew, locked, privacy }: NameChange): void {
+  const needed: Deed[] = [
+    ...(delegation ? (['changeRecords'] as const) : []),
+    ...(groupId === undefined ? [] : (['changeGroups'] as const)),
+    ...(autoRenew === undefined && locked === undefined && privacy === undefined ? [] : (['changeRenewal'] as const)),
+  ];
+  if (!needed.every((deed) => mayDo(actor, deed))) throw notAllowed();
 }
 
 const whyNot: Readonly<Record<CannotChange, (name: string) => string>> = {

@@ -21,7 +21,7 @@ export function givingBackRoutes(
       },
       ({ ctx, actor, params }) =>
         idempotency.once(ctx, actor.account, async () => {
-          const held = await names.need(actor.account, params['name'] ?? '');
+          const held = await names.need(actor, params['name'] ?? '');
           return { body: await givingBack.ask(actor, held, asking) };
         }),
     ),

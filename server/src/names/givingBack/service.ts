@@ -20,7 +20,7 @@ import type { Asking } from '../operations/asking';
 import { contactHandle } from '../operations/identity';
 import type { OperationStore, TakenOperation } from '../operations/store';
 import { documentMail } from '../orders/mails';
-import { issuedFor } from '../orders/recorder';
+import { issuedFor } from '../orders/documents';
 import { givenBackMail, notGivenBackMail } from './mails';
 import type { GivingBackStore, PaidOrder } from './store';
 
@@ -49,11 +49,19 @@ export class GivingBack {
     const { lifecycle } = extensionOfHeld(held.name, catalogue);
     const until = giveBackUntil(held.registeredOn, lifecycle);
     const isOpen = until !== undefined && isoDate(clock.now()) <= until && held.stage === 'active';
-    if (!isOpen || held.premiumRenew !== null || (await store.wasGivenBack(held.accountId, held.name)))
+    if (
+      !isOpen ||
+      held.orderId === null ||
+      held.premiumRenew !== null ||
+      (await store.wasGivenBack(held.accountId, held.name))
+    )
       return undefined;
     const paid = await store.paidFor(held);
     // Its money can be divided once all of its order is settled.
     if (paid.some(({ head }) => !head.ended)) return undefined;
+    // Its days count for whoever registered it, and that was not here.
+    if (paid.some(({ order }) => order.lines.some(({ kind, name }) => kind === 'transferIn' && name === held.name)))
+      return undefined;
     return { until, back: goesBack(paid, held.name) };
   }
 

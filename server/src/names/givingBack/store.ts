@@ -23,6 +23,7 @@ export class GivingBackStore {
    * @param within holds them, so that nobody else credits them meanwhile
    */
   async paidFor({ accountId, name, orderId }: HeldName, within?: Transaction): Promise<PaidOrder[]> {
+    if (orderId === null) return [];
     const database = within ?? this.database;
     const since = sql`(select min(o.sequence) from ${operation} o where o.order_id = ${orderId} and o.name = ${name})`;
     const paying = await database

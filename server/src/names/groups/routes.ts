@@ -42,12 +42,9 @@ export function groupRoutes(groups: GroupStore, kept: Pick<ContactStore, 'ofAcco
     return { title: title.trim().replace(/\s+/g, ' '), note: note.trim(), contacts: Object.fromEntries(chosen) };
   };
   return [
-    accountRoute(
-      'get',
-      '/api/me/groups',
-      { needs: 'seeNames', summary: 'Groups of names' },
-      async ({ actor: { account } }) => ({ body: await groups.ofAccount(account) }),
-    ),
+    accountRoute('get', '/api/me/groups', { needs: 'seeNames', summary: 'Groups of names' }, async ({ actor }) => ({
+      body: await groups.ofHolding(actor),
+    })),
     accountRoute(
       'post',
       '/api/me/groups',

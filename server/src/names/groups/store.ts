@@ -1,4 +1,5 @@
 import { and, asc, count, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
+import type { Holding } from '@tienda/core/accounts/actor';
 import type { NameGroup } from '@tienda/core/names/nameGroup';
 import type { Database } from '../../platform/db/database';
 import { heldName, nameGroup } from '../../platform/db/schema';
@@ -24,6 +25,12 @@ export class GroupStore {
       .where(eq(nameGroup.accountId, accountId))
       .groupBy(id)
       .orderBy(asc(sql`lower(${title})`));
+  }
+
+  /** Those that somebody reaches. */
+  async ofHolding({ account, reach }: Holding): Promise<NameGroup[]> {
+    const all = await this.ofAccount(account);
+    return reach === 'all' ? all : all.filter(({ id }) => reach.groups.includes(id));
   }
 
   /** @throws Problem 404 where the account has no such group */

@@ -14,7 +14,7 @@ export interface ToldName {
 
 /** A stage of its life that a name has entered. */
 export interface EnteredName extends ToldName {
-  readonly stage: Exclude<HeldStage, 'active' | 'movedOut'>;
+  readonly stage: Exclude<HeldStage, 'active' | 'movedOut' | 'handedOver'>;
 }
 
 /** Names that were not renewed: where they stand now, and what can still be done. */

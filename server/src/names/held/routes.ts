@@ -1,3 +1,4 @@
+import type { ShownNameEvent } from '@tienda/core/names/nameEvent';
 import { accountRoute, type Route } from '../../platform/http/route';
 import { currencyParameter } from '../../platform/http/parameters';
 import { readCurrency } from '../../find/search/routes';
@@ -6,14 +7,18 @@ import type { NameViews } from './views';
 
 const query = { currency: currencyParameter };
 
-export function nameRoutes(names: NameStore, views: NameViews): Route[] {
+export function nameRoutes(
+  names: NameStore,
+  views: NameViews,
+  log: (heldId: string) => Promise<ShownNameEvent[]>,
+): Route[] {
   return [
     accountRoute(
       'get',
       '/api/me/names/:name',
       { needs: 'seeNames', summary: 'One name held', query },
-      async ({ ctx, actor: { account: accountId }, params }) => {
-        const held = await names.need(accountId, params['name'] ?? '');
+      async ({ ctx, actor, params }) => {
+        const held = await names.need(actor, params['name'] ?? '');
         return { body: await views.alone(held, readCurrency(ctx)) };
       },
     ),
@@ -21,8 +26,8 @@ export function nameRoutes(names: NameStore, views: NameViews): Route[] {
       'get',
       '/api/me/names/:name/log',
       { needs: 'seeNames', summary: 'What happened to a name held, the latest first' },
-      async ({ actor: { account: accountId }, params }) => ({
-        body: await names.logOf(await names.need(accountId, params['name'] ?? '')),
+      async ({ actor, params }) => ({
+        body: await log((await names.need(actor, params['name'] ?? '')).id),
       }),
     ),
   ];

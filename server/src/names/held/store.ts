@@ -1,19 +1,21 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, getTableColumns, gte, isNull, lte, ne, sql, type SQL } from 'drizzle-orm';
-import type { Who } from '@tienda/core/accounts/actor';
+import type { Holding, Who } from '@tienda/core/accounts/actor';
 import { contactRoles, contactsOf, type NameContacts } from '@tienda/core/contacts/roles';
 import { isSameDelegation, startingDelegation, type Delegation, type OwnHost } from '@tienda/core/dns/delegation';
 import type { HeldStage } from '@tienda/core/lifecycle/stage';
-import type { NameEvent, ShownNameEvent } from '@tienda/core/names/nameEvent';
+import type { NameEvent } from '@tienda/core/names/nameEvent';
 import type { UpdateRequest } from '@tienda/core/operations/update';
 import { noticeDays, type RenewalCare } from '@tienda/core/lifecycle/renewalCare';
 import type { Currency } from '@tienda/core/money/money';
 import { addDays, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
+import { servedUntil } from '@tienda/core/transfers/moveAway';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { notFound } from '../../platform/http/problem';
 import { availability, heldName, nameGroup, nameLog } from '../../platform/db/schema';
 import { nameChanges } from '../../find/zones/changes';
-import { zoneGone, zonesBegun } from '../zones/store';
+import { log, logged } from '../log/store';
+import { zoneBack, zoneGone, zoneLeft, zonesBegun } from '../zones/store';
 
 /** A name that an account holds, as it is kept. */
 export interface HeldName {
@@ -21,7 +23,8 @@ export interface HeldName {
   readonly id: string;
   readonly name: string;
   readonly accountId: string;
-  readonly orderId: string;
+  /** Null where it came from another account. */
+  readonly orderId: string | null;
   readonly contactId: string;
   /** The other contacts; the registrant where null. */
   readonly contacts: NameContacts | null;
@@ -49,9 +52,10 @@ export interface HeldName {
 /** What a name begins with. */
 export type NewlyHeld = Omit<
   HeldName,
-  'id' | 'groupId' | 'locked' | 'suspended' | 'delegation' | 'movableFrom' | 'stage' | 'nextStageOn' | 'care' | 'careOn'
+  'id' | 'groupId' | 'locked' | 'suspended' | 'stage' | 'nextStageOn' | 'care' | 'careOn'
 > & {
-  readonly years: number;
+  /** How it came to be held. */
+  readonly event: NameEvent;
   /** Of the group that it was registered for; in none where that is gone. */
   readonly groupId: string | null;
 };
@@ -69,15 +73,23 @@ function careFrom(expiresOn: IsoDate): IsoDate {
 /** Names that were held at a time are kept; whoever holds one now has its one current row. */
 export const current = isNull(heldName.leftAt);
 
+/** Names are an account's, as far as somebody may reach them: a condition in columns that every list's index has. */
+export function isOf({ account, reach }: Holding): SQL {
+  const held = sql`${heldName.accountId} = ${account} and ${heldName.leftAt} is null`;
+  if (reach === 'all') return held;
+  const { groups, names } = reach;
+  return sql`${held} and (${heldName.groupId} = any(${sql.param([...groups])}::uuid[]) or ${heldName.name} = any(${sql.param([...names])}))`;
+}
+
 export class NameStore {
   constructor(private readonly database: Database) {}
 
   /** The soonest to expire first. */
-  ofAccount(accountId: string): Promise<HeldName[]> {
+  ofAccount(holding: Holding): Promise<HeldName[]> {
     return this.database
       .select(columns)
       .from(heldName)
-      .where(and(eq(heldName.accountId, accountId), current))
+      .where(isOf(holding))
       .orderBy(asc(heldName.expiresOn), asc(heldName.name));
   }
 
@@ -87,7 +99,7 @@ export class NameStore {
    * @returns those that were not so already
    */
   async setAutoRenew(
-    accountId: string,
+    holding: Holding,
     names: readonly string[],
     autoRenew: boolean,
     who: Who,
@@ -96,8 +108,7 @@ export class NameStore {
     const result = await this.database.execute<{ name: string }>(sql`
       with changed as (
         update ${heldName} set auto_renew = ${autoRenew}, care_on = ${isoDate(at)}::date
-        where account_id = ${accountId} and name = any(${sql.param([...names])}) and left_at is null
-          and auto_renew <> ${autoRenew}
+        where ${isOf(holding)} and name = any(${sql.param([...names])}) and auto_renew <> ${autoRenew}
         returning id, name
       ), logged as (
         insert into ${nameLog} (held_id, at, who, what)
@@ -115,7 +126,7 @@ export class NameStore {
    * @returns those that were not so already
    */
   async setGroup(
-    accountId: string,
+    holding: Holding,
     names: readonly string[],
     group: { readonly id: string; readonly title: string } | null,
     who: Who,
@@ -125,8 +136,7 @@ export class NameStore {
     const result = await this.database.execute<{ name: string }>(sql`
       with changed as (
         update ${heldName} set group_id = ${id}::uuid
-        where account_id = ${accountId} and name = any(${sql.param([...names])}) and left_at is null
-          and group_id is distinct from ${id}::uuid
+        where ${isOf(holding)} and name = any(${sql.param([...names])}) and group_id is distinct from ${id}::uuid
         returning id, name
       ), logged as (
         insert into ${nameLog} (held_id, at, who, what)
@@ -140,22 +150,22 @@ export class NameStore {
 
   /** Those of the names that an account holds. */
   among(
-    accountId: string,
+    holding: Holding,
     names: readonly string[],
     within: Database | Transaction = this.database,
   ): Promise<HeldName[]> {
     return within
       .select(columns)
       .from(heldName)
-      .where(and(eq(heldName.accountId, accountId), sql`${heldName.name} = any(${sql.param([...names])})`, current));
+      .where(and(isOf(holding), sql`${heldName.name} = any(${sql.param([...names])})`));
   }
 
   async find(
-    accountId: string,
+    holding: Holding,
     name: string,
     within: Database | Transaction = this.database,
   ): Promise<HeldName | undefined> {
-    const [found] = await this.among(accountId, [name], within);
+    const [found] = await this.among(holding, [name], within);
     return found;
   }
 
@@ -168,9 +178,9 @@ export class NameStore {
     return found;
   }
 
-  /** @throws Problem 404 where the account does not hold the name */
-  async need(accountId: string, name: string): Promise<HeldName> {
-    const held = await this.find(accountId, name);
+  /** @throws Problem 404 where the account does not hold the name, or whoever asks does not reach it */
+  async need(holding: Holding, name: string): Promise<HeldName> {
+    const held = await this.find(holding, name);
     if (!held) throw notFound('name among yours');
     return held;
   }
@@ -197,7 +207,7 @@ export class NameStore {
 
   async setSuspended(transaction: Transaction, id: string, suspended: boolean, at: Date): Promise<void> {
     await transaction.update(heldName).set({ suspended }).where(eq(heldName.id, id));
-    await this.log(transaction, id, { type: 'clock' }, { type: suspended ? 'suspended' : 'released' }, at);
+    await log(transaction, id, { type: 'clock' }, { type: suspended ? 'suspended' : 'released' }, at);
   }
 
   /** Names registered on a day or after it, whoever holds them. */
@@ -212,21 +222,23 @@ export class NameStore {
   /**
    * A name is held from now on, known as taken, and all processes are told: as parts of a larger statement, where `from`
    * has a row.
+   *
+   * @param isBack its zone has gone on here since the account let it go: it stays as it is
    */
-  added({ years, ...held }: NewlyHeld, who: Who, at: Date, from: SQL): StatementPart[] {
+  added({ event, ...held }: NewlyHeld, isBack: boolean, who: Who, at: Date, from: SQL): StatementPart[] {
     const { channel, written } = nameChanges;
-    const registered: NameEvent = { type: 'registered', years, expiresOn: held.expiresOn };
     const id = randomUUID();
     const now = at.toISOString();
     return [
       sql`added as (
         insert into ${heldName} (id, name, account_id, order_id, contact_id, contacts, registered_on, expires_on, next_stage_on,
-          care_on, group_id, privacy, auto_renew, premium_renew, currency)
+          care_on, group_id, privacy, auto_renew, premium_renew, currency, delegation, movable_from)
         select ${id}::uuid, ${held.name}, ${held.accountId}::uuid, ${held.orderId}::uuid, ${held.contactId}::uuid,
           ${JSON.stringify(held.contacts)}::jsonb, ${held.registeredOn}::date, ${held.expiresOn}::date, ${held.expiresOn}::date,
           ${careFrom(held.expiresOn)}::date,
           (select g.id from ${nameGroup} g where g.id = ${held.groupId}::uuid and g.account_id = ${held.accountId}::uuid),
-          ${held.privacy}::boolean, ${held.autoRenew}::boolean, ${held.premiumRenew}::bigint, ${held.currency}
+          ${held.privacy}::boolean, ${held.autoRenew}::boolean, ${held.premiumRenew}::bigint, ${held.currency},
+          ${held.delegation && JSON.stringify(held.delegation)}::jsonb, ${held.movableFrom}::date
         from ${from}
       )`,
       sql`known as (
@@ -237,10 +249,30 @@ export class NameStore {
       )`,
       sql`logged as (
         insert into ${nameLog} (held_id, at, who, what)
-        select ${id}::uuid, ${now}::timestamptz, ${JSON.stringify(who)}::jsonb, ${JSON.stringify(registered)}::jsonb from ${from}
+        select ${id}::uuid, ${now}::timestamptz, ${JSON.stringify(who)}::jsonb, ${JSON.stringify(event)}::jsonb from ${from}
         returning pg_notify(${channel}, ${written(held.name, 'taken')})
       )`,
-      ...zonesBegun([held.name], at, from),
+      ...(isBack ? [zoneBack(held.name, from)] : zonesBegun([held.name], at, from)),
+    ];
+  }
+
+  /**
+   * It is with another registrar, and what is set up here goes on for a while: as parts of a statement, where `from` has a
+   * row.
+   */
+  movedOut(
+    { accountId, name }: Pick<HeldName, 'accountId' | 'name'>,
+    id: string,
+    at: Date,
+    from: SQL,
+  ): StatementPart[] {
+    return [
+      sql`moved_out as (
+        update ${heldName} set stage = 'movedOut', left_at = ${at.toISOString()}::timestamptz, care_on = null
+        from ${from} where ${heldName}.id = ${id}::uuid
+      )`,
+      logged(id, { type: 'registry' }, [{ type: 'movedOut' }], at, from),
+      zoneLeft(name, accountId, servedUntil(isoDate(at)), from),
     ];
   }
 
@@ -318,7 +350,7 @@ export class NameStore {
   async givenBack(transaction: Transaction, { id, name }: HeldName, who: Who, at: Date): Promise<void> {
     await transaction.update(heldName).set({ stage: 'gone', leftAt: at }).where(eq(heldName.id, id));
     await zoneGone(transaction, name);
-    await this.log(transaction, id, who, { type: 'givenBack' }, at);
+    await log(transaction, id, who, { type: 'givenBack' }, at);
     await transaction.delete(availability).where(eq(availability.name, name));
     const { channel, written } = nameChanges;
     await transaction.execute(sql`select pg_notify(${channel}, ${written(name, 'available')})`);
@@ -333,7 +365,7 @@ export class NameStore {
   async enter(
     transaction: Transaction,
     held: HeldName,
-    stage: HeldStage & NameEvent['type'],
+    stage: Exclude<HeldStage, 'movedOut' | 'handedOver'> & NameEvent['type'],
     nextStageOn: IsoDate,
     at: Date,
   ): Promise<boolean> {
@@ -344,7 +376,7 @@ export class NameStore {
       .where(and(eq(heldName.id, held.id), eq(heldName.expiresOn, held.expiresOn), ne(heldName.stage, stage), current))
       .returning({ id: heldName.id });
     if (entered.length === 0) return false;
-    await this.log(transaction, held.id, { type: 'registry' }, { type: stage }, at);
+    await log(transaction, held.id, { type: 'registry' }, { type: stage }, at);
     const { channel, written } = nameChanges;
     if (isGone) {
       await zoneGone(transaction, held.name);
@@ -352,32 +384,6 @@ export class NameStore {
     }
     return true;
   }
-
-  /** What happened to a name, the latest first. */
-  async logOf({ id }: HeldName): Promise<ShownNameEvent[]> {
-    const rows = await this.database
-      .select()
-      .from(nameLog)
-      .where(eq(nameLog.heldId, id))
-      .orderBy(sql`${nameLog.id} desc`)
-      .limit(200);
-    return rows.map(({ at, who, what }) => ({ at: at.toISOString(), who: who.type, what }));
-  }
-
-  /** Something happened to a name. */
-  async log(transaction: Transaction, heldId: string, who: Who, what: NameEvent, at: Date): Promise<void> {
-    await transaction.insert(nameLog).values({ heldId, who, what, at });
-  }
-}
-
-/** What happened to a name, in that order: a part of a statement, where `from` has a row. */
-function logged(heldId: string, who: Who, events: readonly NameEvent[], at: Date, from: SQL): StatementPart {
-  return sql`logged as (
-    insert into ${nameLog} (held_id, at, who, what)
-    select ${heldId}::uuid, ${at.toISOString()}::timestamptz, ${JSON.stringify(who)}::jsonb, happened.what
-    from ${from}, jsonb_array_elements(${JSON.stringify(events)}::jsonb) with ordinality happened (what, place)
-    order by happened.place
-  )`;
 }
 
 function delegated({ nameservers, ds }: Delegation, kept: readonly OwnHost[]): NameEvent {

@@ -90,7 +90,7 @@ export class NameViews {
       suspended,
       stage,
       renewFor,
-      orderId,
+      ...(orderId === null ? {} : { orderId }),
       ...(stays === undefined ? {} : { movableFrom: stays }),
       ...(held.groupId === null ? {} : { groupId: held.groupId }),
       ...(delegation === null || isSameDelegation(delegation, startingDelegation) ? {} : { delegation }),

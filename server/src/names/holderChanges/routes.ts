@@ -60,7 +60,7 @@ export function holderChangeRoutes(changes: HolderChanges, names: NameStore): Ro
       '/api/me/names/:name/holder-change',
       { needs: 'changeHolder', summary: 'Withdraws a change of holder that not both have agreed to' },
       async ({ actor, params }) => {
-        await changes.withdraw(await names.need(actor.account, params['name'] ?? ''));
+        await changes.withdraw(await names.need(actor, params['name'] ?? ''));
         return {};
       },
     ),

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Actor } from '@tienda/core/accounts/actor';
+import { allOf, type Actor } from '@tienda/core/accounts/actor';
 import { isDeclared, neededDeclarations, type Declaration } from '@tienda/core/contacts/declarations';
 import {
   agreeBy,
@@ -103,7 +103,7 @@ export class HolderChanges {
     const { names, contacts, changes } = this.parts;
     const known = new Map((await contacts.ofAccount(actor.account, true)).map((one) => [one.id, one]));
     expectKnown(known, to);
-    const held = await names.among(actor.account, wanted);
+    const held = await names.among(actor, wanted);
     const open = await changes.among(held.map(({ id }) => id));
     const cannot: ChangedContacts['cannot'][number][] = [];
     const changing: Changing[] = [];
@@ -246,7 +246,7 @@ export class HolderChanges {
     const held = new Map(
       (
         await names.among(
-          accountId,
+          allOf(accountId),
           change.names.map(({ name }) => name),
           transaction,
         )

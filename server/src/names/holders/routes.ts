@@ -25,7 +25,7 @@ export function holderRoutes(checks: HolderChecks): Route[] {
     accountRoute(
       'get',
       '/api/me/holder-checks',
-      { needs: 'seeNames', summary: 'Holders’ addresses: confirmed, to be confirmed by when, or out of time' },
+      { needs: 'confirmHolder', summary: 'Holders’ addresses: confirmed, to be confirmed by when, or out of time' },
       async ({ actor }) => ({ body: await checks.list(actor) }),
     ),
     accountRoute(

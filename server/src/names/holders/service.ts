@@ -68,6 +68,21 @@ export class HolderChecks {
     await store.confirmed(transaction, { accountId, email, askedOn, tokenHash }, clock.now());
   }
 
+  /** A name comes from another account here: an address that was confirmed there is here too, another is asked for. */
+  async comesAlong(
+    transaction: Transaction,
+    from: string,
+    to: Addressee,
+    typedEmail: string,
+    unicode: string,
+  ): Promise<void> {
+    const { store } = this.parts;
+    const email = typedEmail.toLowerCase();
+    const kept = (await store.ofAccount(from, transaction)).find((one) => one.email === email);
+    if (kept?.confirmedAt) await this.confirmed(transaction, to.id, email);
+    else await store.ask(transaction, (one) => this.asked(to, email, unicode, one));
+  }
+
   async list({ account: accountId }: Actor): Promise<ShownHolderCheck[]> {
     const today = isoDate(this.parts.clock.now());
     return (await this.parts.store.ofAccount(accountId)).map((kept) => ({

@@ -41,6 +41,11 @@ export class HolderCheckStore {
     ];
   }
 
+  /** The same as a statement of its own. @param parts where what they are given has a row */
+  async ask(transaction: Transaction, parts: (from: SQL) => StatementPart[]): Promise<void> {
+    await transaction.execute(sql`with ${sql.join(parts(sql`(select 1) one`), sql`, `)} select 1`);
+  }
+
   /** An address is confirmed, whether it was asked for or not. */
   async confirmed(
     transaction: Transaction,
@@ -56,8 +61,8 @@ export class HolderCheckStore {
       });
   }
 
-  ofAccount(accountId: string): Promise<KeptHolderCheck[]> {
-    return this.database
+  ofAccount(accountId: string, within: Database | Transaction = this.database): Promise<KeptHolderCheck[]> {
+    return within
       .select()
       .from(holderCheck)
       .where(eq(holderCheck.accountId, accountId))

@@ -18,10 +18,10 @@ export function nameListRoutes(lists: NameLists, views: NameViews, catalogue: Ca
       'get',
       '/api/me/names',
       { needs: 'seeNames', summary: 'Names held, the soonest to expire first', query: { ...query, ...namesQuery } },
-      async ({ ctx, actor: { account: accountId } }) => {
+      async ({ ctx, actor }) => {
         const currency = readCurrency(ctx);
         const wanted = readNamesWanted(ctx);
-        const page = await lists.page(accountId, wanted, isoDate(clock.now()));
+        const page = await lists.page(actor, wanted, isoDate(clock.now()));
         const last = page.at(-1);
         if (last && page.length === wanted.limit) linkToNext(ctx, placeOf(last, wanted.sort));
         return { body: page.map((held) => views.inList(held, currency)) };
@@ -33,7 +33,7 @@ export function nameListRoutes(lists: NameLists, views: NameViews, catalogue: Ca
       { needs: 'seeNames', summary: 'What the years ahead of all names that can be renewed depend on', query },
       async ({ ctx, actor }) => {
         const currency = readCurrency(ctx);
-        const names = await lists.renewable(actor.account);
+        const names = await lists.renewable(actor);
         return {
           body: packAhead(aheadNames(names, catalogue.current(), currency, isoDate(clock.now())), currency),
         };
@@ -43,7 +43,7 @@ export function nameListRoutes(lists: NameLists, views: NameViews, catalogue: Ca
       'get',
       '/api/me/name-counts',
       { needs: 'seeNames', summary: 'How many names are held, and how many of them need somebody' },
-      async ({ actor }) => ({ body: await lists.counts(actor.account, isoDate(clock.now())) }),
+      async ({ actor }) => ({ body: await lists.counts(actor, isoDate(clock.now())) }),
     ),
   ];
 }

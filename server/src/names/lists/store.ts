@@ -1,10 +1,11 @@
-import { and, asc, desc, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, inArray, sql, type SQL } from 'drizzle-orm';
+import type { Holding } from '@tienda/core/accounts/actor';
 import { withinDays, type NameCounts } from '@tienda/core/names/nameCounts';
 import { addDays, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Database } from '../../platform/db/database';
 import { contact, heldName, holderCheck, operation } from '../../platform/db/schema';
 import { switches, type NamePlace, type NameSort, type NamesWanted } from './pages';
-import { heldColumns, type HeldName } from '../held/store';
+import { heldColumns, isOf, type HeldName } from '../held/store';
 import type { RenewableName } from './ahead';
 
 const sortColumns: Readonly<Record<NameSort, string>> = { ends: 'expires_on', name: 'name', since: 'registered_on' };
@@ -38,10 +39,11 @@ const switchConditions: Readonly<Record<(typeof switches)[number], (accountId: s
 type Rises = ReadonlyMap<string, IsoDate>;
 
 /** What the names of an account have to be, each in columns that every list's index has. */
-function conditions(accountId: string, wanted: Omit<NamesWanted, 'sort' | 'descending'>, rises: Rises): SQL[] {
+function conditions(holding: Holding, wanted: Omit<NamesWanted, 'sort' | 'descending'>, rises: Rises): SQL[] {
   const { has, endsBy, stage, groupId } = wanted;
+  const { account: accountId } = holding;
   return [
-    sql`account_id = ${accountId} and left_at is null`,
+    isOf(holding),
     ...(has === undefined ? [] : [sql`position(${has} in name) > 0`]),
     ...(endsBy === undefined ? [] : [sql`expires_on <= ${endsBy}`]),
     ...(stage === undefined ? [] : [sql`stage = ${stage}`]),
@@ -72,13 +74,13 @@ export class NameLists {
    * A page of the names of an account. Which they are is read from an index alone, that of their order; only those of the
    * page are fetched.
    */
-  async page(accountId: string, wanted: NamesWanted, today: IsoDate): Promise<HeldName[]> {
+  async page(holding: Holding, wanted: NamesWanted, today: IsoDate): Promise<HeldName[]> {
     const { limit, after, descending } = wanted;
     const column = sql.identifier(sortColumns[wanted.sort]);
     const way = sql.raw(descending ? 'desc' : 'asc');
     const beyond = sql.raw(descending ? '<' : '>');
     const all = [
-      ...conditions(accountId, wanted, this.rises(today)),
+      ...conditions(holding, wanted, this.rises(today)),
       ...(after ? [sql`(${column}, name) ${beyond} (${after.value}, ${after.name})`] : []),
     ];
     const wantedOnes = sql.join(all, sql` and `);
@@ -93,18 +95,17 @@ export class NameLists {
   }
 
   /** Those that can be renewed, as far as their years ahead depend on it. */
-  renewable(accountId: string): Promise<RenewableName[]> {
+  renewable(holding: Holding): Promise<RenewableName[]> {
     const { name, expiresOn, autoRenew, groupId, privacy, premiumRenew } = heldName;
     return this.database
       .select({ name, expiresOn, autoRenew, groupId, privacy, premiumRenew })
       .from(heldName)
-      .where(
-        and(eq(heldName.accountId, accountId), isNull(heldName.leftAt), inArray(heldName.stage, ['active', 'grace'])),
-      );
+      .where(and(isOf(holding), inArray(heldName.stage, ['active', 'grace'])));
   }
 
   /** How many names of an account there are, and of those that need somebody. */
-  async counts(accountId: string, today: IsoDate): Promise<NameCounts> {
+  async counts(holding: Holding, today: IsoDate): Promise<NameCounts> {
+    const { account: accountId } = holding;
     const result = await this.database.execute<Record<keyof NameCounts, number>>(sql`
       select count(*)::int as "all",
         ${sql.join(
@@ -124,7 +125,7 @@ export class NameLists {
         count(*) filter (where suspended)::int as "suspended",
         (select count(*)::int from ${operation} where account_id = ${accountId} and order_id is null
           and next_at is not null) as "changing"
-      from ${heldName} where account_id = ${accountId} and left_at is null`);
+      from ${heldName} where ${isOf(holding)}`);
     const [row] = result.rows;
     if (!row) throw new Error('Names are counted in one row');
     return row;

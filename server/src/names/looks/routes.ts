@@ -13,9 +13,9 @@ export function lookRoutes(
       'get',
       '/api/me/names/:name/registry',
       { needs: 'seeNames', summary: 'A name as its registry has it now, and what differs', perMinute: 120 },
-      async ({ actor: { account: accountId }, params }) => {
-        const held = await names.need(accountId, params['name'] ?? '');
-        return { body: await looks.look(held, await isChanging(accountId, held.name)) };
+      async ({ actor, params }) => {
+        const held = await names.need(actor, params['name'] ?? '');
+        return { body: await looks.look(held, await isChanging(held.accountId, held.name)) };
       },
     ),
   ];

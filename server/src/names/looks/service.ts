@@ -1,4 +1,4 @@
-import { startingDelegation, type OwnHost } from '@tienda/core/dns/delegation';
+import { startingDelegation } from '@tienda/core/dns/delegation';
 import { differencesOf, type AtRegistry, type RegistryLook } from '@tienda/core/names/atRegistry';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
@@ -6,6 +6,7 @@ import { keeperOf } from '../../gateways/registry/keeper';
 import { RegistrySilent, type Registries, type RegistryGateway } from '../../gateways/registry/registryGateway';
 import type { Attention } from '../../platform/attention/attention';
 import { Problem } from '../../platform/http/problem';
+import { hostsOf } from '../operations/hosts';
 import { contactHandle } from '../operations/identity';
 import type { HeldName } from '../held/store';
 
@@ -46,11 +47,7 @@ async function lookedUp(
   const found = await registry.info(name);
   if (!found) return undefined;
   const { isSponsored, expiresAt, statuses, registrant, nameservers, ds = [] } = found;
-  const hosts: OwnHost[] = [];
-  for (const host of found.hosts ?? []) {
-    const addresses = await registry.addressesOf(host);
-    if (addresses) hosts.push({ host, addresses });
-  }
+  const hosts = await hostsOf(registry, found);
   return {
     isHere: isSponsored,
     expiresOn: isoDate(new Date(expiresAt)),

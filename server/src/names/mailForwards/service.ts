@@ -1,4 +1,4 @@
-import type { Actor } from '@tienda/core/accounts/actor';
+import type { Actor, Holding } from '@tienda/core/accounts/actor';
 import { mailForwardOf } from '@tienda/core/dns/mailForward';
 import { wholeName, type DnsRecord } from '@tienda/core/dns/record';
 import type { ShownDelivery, ShownMail, ShownMailTarget } from '@tienda/core/dns/shownMail';
@@ -17,7 +17,7 @@ import type { KeptDelivery, KeptTarget, MailForwardStore } from './store';
 export interface MailForwardParts {
   readonly store: MailForwardStore;
   readonly names: Pick<NameStore, 'need'>;
-  readonly zones: Pick<ZoneStore, 'find'>;
+  readonly zones: Pick<ZoneStore, 'find' | 'findAll'>;
   readonly accounts: Pick<AccountStore, 'byId'>;
   readonly outbox: Outbox;
   readonly clock: Clock;
@@ -51,10 +51,39 @@ export class MailForwards {
     }
   }
 
+  /** Names come from another account here: whoever agreed to get their mail goes on getting it. */
+  async comeAlong(
+    transaction: Transaction,
+    from: { readonly id: string; readonly email: string },
+    to: string,
+    names: readonly string[],
+  ): Promise<void> {
+    const { store, zones, clock } = this.parts;
+    const addresses = new Set<string>();
+    for (const { name, records } of (await zones.findAll(names)).values())
+      for (const address of addressesByTarget(name, records).keys()) addresses.add(address);
+    const known = await store.targets(from.id, [...addresses]);
+    const agreed = [...addresses].filter(
+      (address) => address === from.email || known.some((one) => one.address === address && one.agreedAt),
+    );
+    const now = clock.now();
+    await store.agreed(
+      transaction,
+      agreed.map((address) => ({
+        accountId: to,
+        address,
+        tokenHash: hashOfToken(this.token(to, address)),
+        askedAt: now,
+        agreedAt: now,
+      })),
+    );
+  }
+
   /** @throws Problem 404 where the account does not hold the name */
-  async of({ account: accountId }: Actor, name: string): Promise<ShownMail> {
+  async of(actor: Actor, name: string): Promise<ShownMail> {
     const { store } = this.parts;
-    const { addresses, email } = await this.need(accountId, name);
+    const { account: accountId } = actor;
+    const { addresses, email } = await this.need(actor, name);
     const targets = [...addresses.keys()];
     const known = new Map((await store.targets(accountId, targets)).map((one) => [one.address, one]));
     return {
@@ -67,10 +96,11 @@ export class MailForwards {
   }
 
   /** Sends the mail again. @throws Problem 404 where nothing is forwarded there, or they have answered */
-  async askAgain({ account: accountId }: Actor, name: string, typed: string): Promise<void> {
+  async askAgain(actor: Actor, name: string, typed: string): Promise<void> {
     const { store, outbox, clock } = this.parts;
+    const { account: accountId } = actor;
     const address = typed.toLowerCase();
-    const { addresses, language } = await this.need(accountId, name);
+    const { addresses, language } = await this.need(actor, name);
     const [kept] = addresses.has(address) ? await store.targets(accountId, [address]) : [];
     if (!kept || answerOf(kept) !== 'asked') throw notFound('address that was asked');
     const mail = targetMail(address, language, this.url(accountId, address), addresses.get(address) ?? []);
@@ -92,10 +122,10 @@ export class MailForwards {
     return { address: found.address, answer: answerOf(found) };
   }
 
-  private async need(accountId: string, name: string) {
+  private async need(holding: Holding, name: string) {
     const { names, zones, accounts } = this.parts;
-    await names.need(accountId, name);
-    const [kept, account] = [await zones.find(name), await accounts.byId(accountId)];
+    await names.need(holding, name);
+    const [kept, account] = [await zones.find(name), await accounts.byId(holding.account)];
     if (!kept || !account) throw new Error(`${name} is held and has no zone, or no account`);
     const { email, language } = account;
     return { addresses: addressesByTarget(name, kept.records), email, language };

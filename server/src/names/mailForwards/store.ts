@@ -5,6 +5,14 @@ import { mailDelivery, mailTarget } from '../../platform/db/schema';
 export type KeptTarget = typeof mailTarget.$inferSelect;
 export type KeptDelivery = typeof mailDelivery.$inferSelect;
 
+/** An address that an account has mail forwarded to, and what was answered there. */
+export interface AskedTarget {
+  readonly address: string;
+  readonly askedAt: Date;
+  readonly agreedAt: Date | null;
+  readonly declinedAt: Date | null;
+}
+
 /** As many are shown. */
 const mostShown = 50;
 
@@ -24,6 +32,15 @@ export class MailForwardStore {
       .onConflictDoNothing()
       .returning({ address: mailTarget.address });
     return rows.map(({ address }) => address);
+  }
+
+  /** They have agreed before, with another account; what they said to this one stands. */
+  async agreed(transaction: Transaction, targets: readonly (typeof mailTarget.$inferInsert)[]): Promise<void> {
+    if (targets.length > 0)
+      await transaction
+        .insert(mailTarget)
+        .values([...targets])
+        .onConflictDoNothing();
   }
 
   targets(accountId: string, addresses: readonly string[]): Promise<KeptTarget[]> {
@@ -57,6 +74,19 @@ export class MailForwardStore {
       .where(eq(mailDelivery.zone, name))
       .orderBy(desc(mailDelivery.id))
       .limit(mostShown);
+  }
+
+  /** Whom an account has had mail forwarded to. */
+  ofAccount(accountId: string): Promise<AskedTarget[]> {
+    const { address, askedAt, agreedAt, declinedAt } = mailTarget;
+    return this.database
+      .select({ address, askedAt, agreedAt, declinedAt })
+      .from(mailTarget)
+      .where(eq(mailTarget.accountId, accountId));
+  }
+
+  async forget(accountId: string): Promise<void> {
+    await this.database.delete(mailTarget).where(eq(mailTarget.accountId, accountId));
   }
 
   /** What has ended before then is forgotten. */

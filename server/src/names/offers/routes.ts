@@ -8,7 +8,7 @@ export function offerRoutes(offers: OfferService, idempotency: Idempotency): Rou
     accountRoute(
       'get',
       '/api/me/offers',
-      { needs: 'seeNames', summary: 'Offers made, the latest first' },
+      { needs: 'makeOffers', summary: 'Offers made, the latest first' },
       async ({ actor }) => ({
         body: await offers.list(actor),
       }),

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Who } from '@tienda/core/accounts/actor';
-import { isEnded } from '@tienda/core/operations/operations';
+import { isEnded, type OperationState } from '@tienda/core/operations/operations';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { Transaction } from '../../platform/db/database';
 import { Problem } from '../../platform/http/problem';
@@ -59,11 +59,16 @@ export class Asking {
     const id = randomUUID();
     await this.operations.ask([{ ...asked, id, accountId, name, registry, askedBy }]);
     this.wake(registry);
+    const state = await this.untilEnded(id);
+    if (state && 'reason' in state) throw new Problem(409, 'registry-refused', 'The registry refused it', state.reason);
+    return state && id;
+  }
+
+  /** How an operation ends, where its registry does not take longer than somebody waits for. */
+  async untilEnded(id: string): Promise<OperationState | undefined> {
     for (const end = Date.now() + patienceMs; Date.now() < end; await pause(lookEveryMs)) {
       const state = (await this.operations.find(id))?.state;
-      if (!state || !isEnded(state)) continue;
-      if ('reason' in state) throw new Problem(409, 'registry-refused', 'The registry refused it', state.reason);
-      return id;
+      if (state && isEnded(state)) return state;
     }
     return undefined;
   }

@@ -19,6 +19,11 @@ export interface OperationWork {
   step(operation: TakenOperation): Promise<TakenOperation>;
   /** Ends it, since its registry was silent for too long. */
   giveUp(operation: TakenOperation): Promise<void>;
+  /**
+   * How soon what waits for somebody else is looked at again, where that is not as usual. What has just come so far is not
+   * looked at before.
+   */
+  lookAgainMs?(operation: TakenOperation): number | undefined;
 }
 
 export interface DeskParts {
@@ -126,10 +131,11 @@ export class OperationDesk {
       const doing = work[operation.kind];
       if (!doing) throw new Error(`Nobody carries out ${operation.kind}`);
       for (;;) {
-        const after = await doing.step(operation);
-        if (after.version === operation.version) return await store.later(operation, this.in(lookAgainMs), null);
-        operation = after;
+        const { version } = operation;
+        operation = await doing.step(operation);
         if (operation.nextAt === null) return;
+        const inMs = doing.lookAgainMs?.(operation) ?? (operation.version === version ? lookAgainMs : undefined);
+        if (inMs !== undefined) return await store.later(operation, this.in(inMs), null);
       }
     } catch (fault) {
       // Another process has it by now, and goes on with it.

@@ -16,6 +16,19 @@ export async function needHosts(registry: RegistryGateway, delegation: Delegatio
   return undefined;
 }
 
+/** A name's hosts as its registry has them, with their addresses. @throws RegistrySilent */
+export async function hostsOf(
+  registry: RegistryGateway,
+  { hosts = [] }: Pick<RegistryDomain, 'hosts'>,
+): Promise<OwnHost[]> {
+  const found: OwnHost[] = [];
+  for (const host of hosts) {
+    const addresses = await registry.addressesOf(host);
+    if (addresses) found.push({ host, addresses });
+  }
+  return found;
+}
+
 /** Takes away those of a name's hosts that are not wanted. @returns those that stay, since names are delegated to them */
 export async function dropHosts(
   registry: RegistryGateway,

@@ -2,8 +2,8 @@ import { createHash } from 'node:crypto';
 import type { EppDomainCreate, EppDomainInfo } from '@tienda/core/epp/objects';
 import type { ContactRole, NameContacts } from '@tienda/core/contacts/roles';
 import type { RegisterRequest } from '@tienda/core/operations/register';
-import { decimalAmount } from '@tienda/core/money/money';
 import type { Keyring } from '../../platform/secrets/keyring';
+import { agreedFee } from './fees';
 
 /**
  * The auth code of a name: the same whenever it is asked for, so that a name found at the registry after a
@@ -55,14 +55,7 @@ export function eppDomain(
     registrant: handles.registrant,
     contacts: (['admin', 'tech', 'billing'] as const).map((type) => ({ type, id: handles[type] })),
     authCode: code,
-    ...(premium
-      ? {
-          fee: {
-            currency: 'USD',
-            amount: decimalAmount(premium.register + premium.renew * (years - 1), 'USD'),
-          },
-        }
-      : {}),
+    ...(premium ? { fee: agreedFee(premium.register + premium.renew * (years - 1)) } : {}),
   };
 }
 

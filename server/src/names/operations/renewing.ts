@@ -1,4 +1,3 @@
-import { decimalAmount } from '@tienda/core/money/money';
 import type { Failure } from '@tienda/core/operations/operation';
 import type { OperationEvent } from '@tienda/core/operations/operations';
 import { renew, renewalSeen, type RenewRequest, type RenewState } from '@tienda/core/operations/renew';
@@ -6,6 +5,7 @@ import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import { registryOf } from '../../gateways/registry/keeper';
 import type { Registries, RegistryGateway } from '../../gateways/registry/registryGateway';
 import type { OperationWork } from './desk';
+import { agreedFee } from './fees';
 import { failureOf } from './registering';
 import type { TakenOperation } from './store';
 
@@ -48,7 +48,7 @@ export class RenewalSteps {
     const registry = registryOf(operation, this.parts.registries);
     const { name, transaction, orderId, line } = operation;
     const { years } = operation.request as RenewRequest;
-    const fee = line?.premium && { currency: 'USD', amount: decimalAmount(line.premium.renew * years, 'USD') };
+    const fee = line?.premium && agreedFee(line.premium.renew * years);
     const outcome = await registry.renew({ name, expiresOn: from, years, ...(fee ? { fee } : {}) }, transaction);
     if (orderId) this.parts.afterwards?.(orderId);
     if (outcome.type === 'renewed')

@@ -1,5 +1,7 @@
-import { and, asc, eq, getTableColumns, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, inArray, isNotNull, isNull, ne, sql, type SQL } from 'drizzle-orm';
 import { isEnded, nextOperation, type OperationEvent } from '@tienda/core/operations/operations';
+import type { EppTransfer } from '@tienda/core/epp/objects';
+import type { TransferOutRequest } from '@tienda/core/operations/transferOut';
 import type { Currency } from '@tienda/core/money/money';
 import type { Who } from '@tienda/core/accounts/actor';
 import type { OrderEvent } from '@tienda/core/orders/order';
@@ -9,9 +11,18 @@ import type { RegistryMessage } from '../../gateways/registry/registryGateway';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import type { HeldName } from '../held/store';
+import { uuidFrom } from '../../platform/http/uuid';
 import { transactionOf } from './identity';
 import { leaseEnd } from '../../platform/db/leases';
-import { contact, customerOrder, heldName, operation, orderEvent, registryMessage } from '../../platform/db/schema';
+import {
+  contact,
+  customerOrder,
+  heldName,
+  operation,
+  orderEvent,
+  registryMessage,
+  zone,
+} from '../../platform/db/schema';
 
 /** An operation as it is kept. */
 export type KeptOperation = typeof operation.$inferSelect;
@@ -31,11 +42,15 @@ export interface TakenOperation extends KeptOperation {
     readonly placedBy: Who;
     readonly names: number | null;
     readonly currency: Currency;
+    /** Until when the bank holds its money, and whether it would not hold it anew. */
+    readonly hold: { readonly until?: string; readonly isRefused: boolean };
   } | null;
   /** Those that it names, also where their account has forgotten them. */
   readonly contacts: readonly StoredContact[];
   /** The name as it is held; null for a registration, and where it is not held any more. */
   readonly held: HeldBefore | null;
+  /** Whose the zone is that goes on here, where the name that comes had moved away; null where there is none. */
+  readonly leftover: 'own' | 'others' | null;
   /** True where it was never sent before. */
   readonly isFirst: boolean;
 }
@@ -54,8 +69,8 @@ export class OperationMoved extends Error {
 }
 
 /** An operation after an event. */
-export interface Moved {
-  readonly operation: TakenOperation;
+export interface Moved<Known extends KeptOperation = TakenOperation> {
+  readonly operation: Known;
   /** True where it was the last of its order to end. */
   readonly isLast: boolean;
 }
@@ -83,7 +98,8 @@ const needed = {
   account: addresseeOf(sql`operation.account_id`),
   order: sql<TakenOperation['order']>`(
     select jsonb_build_object('number', o.number, 'placedBy', o.placed_by, 'names', o.terms -> 'names',
-      'currency', o.terms -> 'currency')
+      'currency', o.terms -> 'currency',
+      'hold', jsonb_build_object('until', o.payment -> 'heldUntil', 'isRefused', o.payment ? 'refused'))
     from ${customerOrder} o where o.id = operation.order_id)`,
   contacts: sql<readonly StoredContact[]>`coalesce((
     select jsonb_agg(c.contact || jsonb_build_object('id', c.id))
@@ -96,6 +112,10 @@ const needed = {
     from ${heldName} n
     where operation.kind <> 'register' and n.account_id = operation.account_id and n.name = operation.name
       and n.left_at is null)`,
+  leftover: sql<TakenOperation['leftover']>`(
+    select case when z.left_by = operation.account_id then 'own' else 'others' end
+    from ${zone} z
+    where operation.kind in ('register', 'transferIn') and z.name = operation.name and z.left_by is not null)`,
 };
 
 /** What is done to names at their registries: one row each, which is its own place in the queue. */
@@ -115,6 +135,18 @@ export class OperationStore {
       .from(operation)
       .where(inArray(operation.orderId, [...orderIds]))
       .orderBy(asc(operation.sequence));
+  }
+
+  /** The same as a part of a statement, where `from` has a row. */
+  askedThen(one: AskedOperation, from: SQL): StatementPart {
+    const now = sql`${this.now()}::timestamptz`;
+    const json = (value: unknown) => sql`${JSON.stringify(value)}::jsonb`;
+    return sql`asked_then as (
+      insert into ${operation} (id, account_id, asked_by, kind, name, registry, request, state, transaction, created_at, next_at)
+      select ${one.id}::uuid, ${one.accountId}::uuid, ${json(one.askedBy)}, ${one.kind}, ${one.name}, ${one.registry},
+        ${json(one.request)}, ${ready}, ${transactionOf(one.id)}, ${now}, ${now}
+      from ${from}
+    )`;
   }
 
   /** Something is to be done that costs nothing: it has its turn at once. */
@@ -137,6 +169,7 @@ export class OperationStore {
     const open = and(
       eq(operation.accountId, accountId),
       eq(operation.name, name),
+      ne(operation.kind, 'transferOut'),
       isNull(operation.orderId),
       isNotNull(operation.nextAt),
     );
@@ -150,7 +183,8 @@ export class OperationStore {
 
   /**
    * Takes operations of a registry whose turn it is; other processes take others, and these again once the lease has
-   * run out. Of those on one name of one account the oldest goes first, and the next not before what is begun has ended.
+   * run out. Of those on one name of one account the oldest goes first, and the next not before what is begun has ended;
+   * nothing waits for a holder who is asked whether a name may go, nor they for anything.
    * A registration, a renewal or a change that is taken for the first time counts as sent from here on: it is sent at once.
    */
   claim(registry: string, limit: number): Promise<TakenOperation[]> {
@@ -163,11 +197,11 @@ export class OperationStore {
         left join ${heldName} h
           on o.kind = 'renew' and h.account_id = o.account_id and h.name = o.name and h.left_at is null
       where o.registry = ${registry} and o.next_at <= ${now} and (o.leased_until is null or o.leased_until < now())
-        and not exists (
+        and (o.kind = 'transferOut' or not exists (
           select from ${operation} before
           where before.account_id = o.account_id and before.name = o.name and before.id <> o.id
-            and num_nonnulls(before.next_at) = 1
-            and (before.sequence < o.sequence or before.leased_until >= now() or before.state ->> 'at' <> 'ready'))
+            and before.kind <> 'transferOut' and num_nonnulls(before.next_at) = 1
+            and (before.sequence < o.sequence or before.leased_until >= now() or before.state ->> 'at' <> 'ready')))
       order by o.next_at, o.sequence
       limit ${limit}
       for update of o skip locked`);
@@ -206,12 +240,12 @@ export class OperationStore {
    * @param along further parts of it, each one that writes only where `moved` has a row
    * @throws OperationEventRefused where the event cannot follow, OperationMoved where it is not where it was
    */
-  async move(
+  async move<Known extends KeptOperation>(
     within: Database | Transaction,
-    known: TakenOperation,
+    known: Known,
     event: OperationEvent,
     along: readonly StatementPart[] = [],
-  ): Promise<Moved> {
+  ): Promise<Moved<Known>> {
     const state = nextOperation(known.kind, known.state, event);
     const ended = isEnded(state);
     const happened: OrderEvent = { ...event, name: known.name };
@@ -242,14 +276,17 @@ export class OperationStore {
   }
 
   /**
-   * Puts an operation back in its lane, however far it came meanwhile; not one that another took since.
+   * Puts an operation back in its lane, however far it came meanwhile; not one that another took since. A turn that it was
+   * given while it was looked at, by a message or an answer, it keeps.
    *
    * @param deadline while its registry is silent
    */
-  async later({ id, attempts }: KeptOperation, nextAt: Date, deadline: Date | null): Promise<void> {
+  async later({ id, attempts, nextAt: known }: KeptOperation, nextAt: Date, deadline: Date | null): Promise<void> {
+    const at = sql`${nextAt.toISOString()}::timestamptz`;
+    const turn = sql`case when ${operation.nextAt} = ${known?.toISOString() ?? null}::timestamptz then ${at} else ${operation.nextAt} end`;
     await this.database
       .update(operation)
-      .set({ nextAt, deadline, leasedUntil: null, ...(deadline ? {} : { attempts: 0 }) })
+      .set({ nextAt: turn, deadline, leasedUntil: null, ...(deadline ? {} : { attempts: 0 }) })
       .where(and(eq(operation.id, id), eq(operation.attempts, attempts), isNotNull(operation.nextAt)));
   }
 
@@ -262,6 +299,44 @@ export class OperationStore {
       .where(eq(operation.transaction, transaction))
       .returning({ registry: operation.registry });
     return decided?.registry;
+  }
+
+  /** A registry has told something of the transfer of a name: what waits for that has its turn. @returns true where it does */
+  async heardOfTransfer(registry: string, name: string): Promise<boolean> {
+    const waiting = await this.database
+      .update(operation)
+      .set({ nextAt: this.clock.now() })
+      .where(
+        and(
+          eq(operation.registry, registry),
+          eq(operation.name, name),
+          inArray(operation.kind, ['transferIn', 'transferOut']),
+          isNotNull(operation.nextAt),
+        ),
+      )
+      .returning({ id: operation.id });
+    return waiting.length > 0;
+  }
+
+  /**
+   * Another registrar asks for a name that is held here: its holder is to be asked, once for each request, however often
+   * it is heard of.
+   *
+   * @returns true where it was not known
+   */
+  async askedFromElsewhere(registry: string, transfer: EppTransfer): Promise<boolean> {
+    const { name, requestedBy: to, requestedAt, status } = transfer;
+    const id = uuidFrom(`transfer out ${registry} ${name} ${requestedAt} ${status}`);
+    const request: TransferOutRequest = { to };
+    const askedBy: Who = { type: 'registry' };
+    const result = await this.database.execute(sql`
+      insert into ${operation} (id, account_id, asked_by, kind, name, registry, request, state, transaction, created_at, next_at)
+      select ${id}::uuid, h.account_id, ${JSON.stringify(askedBy)}::jsonb, 'transferOut', h.name, ${registry},
+        ${JSON.stringify(request)}::jsonb, ${ready}, ${transactionOf(id)}, ${this.now()}::timestamptz, ${this.now()}::timestamptz
+      from ${heldName} h where h.name = ${name} and h.left_at is null
+      on conflict do nothing
+      returning id`);
+    return result.rows.length > 0;
   }
 
   /** Keeps a message of a registry as it came, whether it is understood or not; once, however often it is heard. */

@@ -1,6 +1,6 @@
 import type { Logger } from 'pino';
 import { effects, type OrderEffect } from '@tienda/core/orders/order';
-import { payBy, type DeclineCause } from '@tienda/core/orders/payment';
+import { payBy, type DeclineCause, type PaymentWay } from '@tienda/core/orders/payment';
 import type { PaymentEvent } from '@tienda/core/orders/paymentState';
 import type { Attention } from '../../platform/attention/attention';
 import { longestSilenceMs, paymentPatienceMs } from '../../platform/attention/patience';
@@ -8,6 +8,7 @@ import type { Clock } from '../../platform/clock/clock';
 import type { Heartbeat } from '../../platform/db/heartbeat';
 import { PaymentSilent, type PaymentGateway, type PaymentStanding } from '../../gateways/payments/paymentGateway';
 import { Alarms } from '../../platform/jobs/alarms';
+import { heldUntil, Holds } from './holds';
 import type { OrderRecorder } from './recorder';
 import { OrderMoved, type MovedOrder, type OrderHead, type OrderStore, type TakenOrder } from './store';
 
@@ -63,8 +64,11 @@ export class Cashier {
   private readonly running = new Map<string, Promise<void>>();
   private readonly alarms = new Alarms();
   private closed = false;
+  private readonly holds: Holds;
 
-  constructor(private readonly parts: CashierParts) {}
+  constructor(private readonly parts: CashierParts) {
+    this.holds = new Holds({ clock: parts.clock, outside: this.outside.bind(this) });
+  }
 
   /** The payment of an order has to be looked at; harmless when repeated. */
   wake(orderId: string): void {
@@ -107,6 +111,24 @@ export class Cashier {
       const standing = await this.outside(head, (provider) => provider.void(intent, `${head.id} void`));
       return this.standsAt(taken, standing, 'cancelled');
     });
+  }
+
+  /**
+   * Holds the money of an order by another card.
+   *
+   * @returns why the bank refused, or nothing where it holds it; false where another process has the payment just now
+   * @throws PaymentSilent
+   */
+  async holdBy(orderId: string, way: PaymentWay & { type: 'card' }): Promise<{ readonly refused?: string } | false> {
+    let said: { readonly refused?: string } = {};
+    const isDone = await this.alone(orderId, async (taken) => {
+      if (taken.order.payment.at !== 'authorised' || taken.order.payment.before !== undefined) return taken;
+      const event = await this.holds.by(taken, way);
+      if (event.type === 'heldAnew') return this.record(taken, event);
+      said = { refused: event.reason };
+      return taken;
+    });
+    return isDone && said;
   }
 
   /**
@@ -175,9 +197,11 @@ export class Cashier {
     let standing = taken;
     for (;;) {
       const [effect] = effects(standing.order);
-      if (!effect) return { after: standing, lookAt: null, silentSince: null };
+      const isAtRest = standing.rest !== undefined || !this.holds.isDue(standing);
+      if (!effect && isAtRest) return { after: standing, lookAt: null, silentSince: null };
       try {
-        const outcome = await this.carryOut(standing, effect);
+        const outcome = effect ? await this.carryOut(standing, effect) : await this.holdAnew(standing);
+        if (outcome === 'wait' && !effect) return { after: standing, lookAt: null, silentSince: null };
         if (outcome === 'wait') {
           const waitMs = standing.head.way.type === 'transfer' ? lookForTransferMs : lookAgainMs;
           return { after: standing, lookAt: this.in(waitMs), silentSince: null };
@@ -185,7 +209,7 @@ export class Cashier {
         standing = outcome;
       } catch (fault) {
         if (!(fault instanceof PaymentSilent)) throw fault;
-        const silent = await this.silent(standing, effect, fault);
+        const silent = await this.silent(standing, effect ?? { type: 'hold' }, fault);
         if ('after' in silent) return silent;
         standing = silent;
       }
@@ -193,7 +217,11 @@ export class Cashier {
   }
 
   /** Nobody waits for ever: what was asked for too long is given up, and someone is told. */
-  private async silent(taken: TakenOrder, effect: OrderEffect, fault: PaymentSilent): Promise<Standing | Pause> {
+  private async silent(
+    taken: TakenOrder,
+    effect: Pick<OrderEffect, 'type'> | { readonly type: 'hold' },
+    fault: PaymentSilent,
+  ): Promise<Standing | Pause> {
     const { clock, attention } = this.parts;
     const { head } = taken;
     const now = clock.now();
@@ -228,6 +256,10 @@ export class Cashier {
       case 'void':
         await this.letGo(head, effect.intent);
         return this.record(taken, { type: 'voided' });
+      case 'release':
+        for (const intent of await this.outside(head, (payments) => payments.open(head.id)))
+          if (intent !== effect.kept) await this.letGo(head, intent);
+        return this.record(taken, { type: 'released' });
       case 'clear':
         for (const intent of await this.outside(head, (payments) => payments.open(head.id)))
           await this.letGo(head, intent);
@@ -259,6 +291,12 @@ export class Cashier {
     return this.standsAt(taken, standing, 'refused');
   }
 
+  /** What is held is held anew before it is let go; where it cannot be, that is known, and asked again later. */
+  private async holdAnew(taken: Standing): Promise<Outcome> {
+    const event = await this.holds.anew(taken);
+    return event ? this.record(taken, event) : 'wait';
+  }
+
   private async awaitPayment(taken: TakenOrder, intent: string, until: string): Promise<Outcome> {
     const { head, order } = taken;
     const standing = await this.outside(head, (payments) => payments.look(intent));
@@ -269,7 +307,9 @@ export class Cashier {
       if (received > known) await this.record(taken, { type: 'partlyPaid', received });
       return 'wait';
     }
-    const after = isOver ? await this.outside(head, (payments) => payments.void(intent, `${head.id} void`)) : standing;
+    const after = isOver
+      ? await this.outside(head, (payments) => payments.void(intent, `${head.id} void ${intent}`))
+      : standing;
     // Where the provider gave it up by itself, its own time was out.
     return this.standsAt(taken, after, 'tooLate');
   }
@@ -285,7 +325,11 @@ export class Cashier {
         return this.record(taken, { type: 'waiting', intent, action, until });
       }
       case 'authorised':
-        return this.record(taken, { type: 'authorised', intent: standing.intent });
+        return this.record(taken, {
+          type: 'authorised',
+          intent: standing.intent,
+          ...heldUntil(standing, this.parts.clock.now()),
+        });
       case 'paid':
         return this.record(taken, { type: 'paid', intent: standing.intent });
       case 'declined':
@@ -320,7 +364,8 @@ export class Cashier {
 
   /** Lets money go that is held; there is none where the balance paid. */
   private async letGo(head: OrderHead, intent: string | undefined): Promise<void> {
-    if (intent !== undefined) await this.outside(head, (payments) => payments.void(intent, `${head.id} void`));
+    if (intent !== undefined)
+      await this.outside(head, (payments) => payments.void(intent, `${head.id} void ${intent}`));
   }
 
   private async record(taken: TakenOrder, event: PaymentEvent): Promise<Standing> {

@@ -5,7 +5,7 @@ import type { AgreedQuote } from '@tienda/core/pricing/quoteChanges';
 import { domainName } from '@tienda/core/names/domainName';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { StoredContact } from '../../people/contacts/store';
-import { badField, badFields, type FieldError } from '../../platform/http/problem';
+import { badFields, type FieldError } from '../../platform/http/problem';
 import type { NewOrder } from './models';
 import type { OrderHead } from './store';
 
@@ -14,17 +14,6 @@ type AgreedLine = AgreedQuote['lines'][number];
 /** What must be right with an order besides its price: terms, contacts, what extensions ask. */
 export class OrderChecks {
   constructor(private readonly catalogue: CatalogueReader) {}
-
-  /** @throws Problem 422 where something is to be done that cannot be ordered */
-  expectOrderable(lines: readonly AgreedLine[]): void {
-    const other = lines.find(({ action }) => action === 'transfer');
-    if (other)
-      throw badField(
-        '/quoteId',
-        'notOrdered',
-        `${other.unicode} cannot be moved here with an order: take it out. Names can be registered, renewed and restored with an order.`,
-      );
-  }
 
   /** @throws Problem 422 where the terms of a registry are not agreed to */
   expectAgreed(lines: readonly AgreedLine[], { agreements }: NewOrder): void {

@@ -26,13 +26,21 @@ export function receivedMail({ email, language }: Reader, number: number, order:
           words.arrive(payment.until.slice(0, 10)),
         ]
       : [words.sentNow];
-  const line = ({ kind, unicode, years, net }: OrderLine) =>
-    `  ${words.line[kind](unicode, words.years(years), amountText(net, currency))}`;
+  const line = ({ kind, offer, unicode, years, net }: OrderLine) =>
+    `  ${words.line[offer ? 'bought' : kind](unicode, words.years(years), amountText(net, currency))}`;
   return {
     to: email,
     subject: words.received(number),
     text: textOf(words.here, '', ...lines.map(line), '', words.total(amountText(order.total, currency)), '', ...next),
   };
+}
+
+/** The bank would not hold the money anew: another card is asked for. @param until when it is let go, ISO 8601 instant */
+export function holdMail({ email, language }: Reader, number: number, order: Order, until: string, url: string): Mail {
+  const words = textsIn(language).orders.hold;
+  const amount = amountText(amountByMethod(order), order.currency);
+  const lines = [words.text(amount, until.slice(0, 10)), words.next(url), words.else];
+  return { to: email, subject: words.subject(number), text: textOf(...lines) };
 }
 
 /** One name is registered, or renewed. */

@@ -60,3 +60,9 @@ export class NewOrder {
   @Min(0, { message: 'What the balance pays is not below 0.' })
   balance?: number;
 }
+
+/** The card that the money of an order is held by from now on. */
+export class HoldModel {
+  @PartOf(PaymentModel)
+  payment!: PaymentModel;
+}

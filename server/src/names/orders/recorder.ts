@@ -1,28 +1,49 @@
+import { randomUUID } from 'node:crypto';
 import { holderText } from '@tienda/core/contacts/holderText';
+import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { Who } from '@tienda/core/accounts/actor';
-import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
-import { creditNoteOf, invoiceOf, type InvoiceContent } from '@tienda/core/orders/invoice';
+import { addDays, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
+import { invoiceOf, type InvoiceContent } from '@tienda/core/orders/invoice';
 import type { Failure } from '@tienda/core/operations/operation';
 import type { OperationEvent } from '@tienda/core/operations/operations';
 import type { RegisterRequest } from '@tienda/core/operations/register';
+import type { TransferInRequest } from '@tienda/core/operations/transferIn';
 import type { RenewRequest } from '@tienda/core/operations/renew';
 import type { UpdateRequest } from '@tienda/core/operations/update';
-import { effects, next, tellsEach, type Order } from '@tienda/core/orders/order';
+import { effects, next, tellsEach, type OrderLine } from '@tienda/core/orders/order';
+import type { BasketAction } from '@tienda/core/basket/basketLine';
 import type { PaymentEvent } from '@tienda/core/orders/paymentState';
 import type { BalanceStore } from '../../money/balance/store';
 import type { BasketStore } from '../../money/basket/store';
+import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import type { HolderChangeEnds } from '../holderChanges/ends';
 import type { HolderChecks } from '../holders/service';
-import type { InvoiceStore, IssuedFor } from '../../money/invoices/store';
+import type { InvoiceStore } from '../../money/invoices/store';
 import type { Outbox } from '../../platform/outbox/outbox';
 import { written } from '../../platform/outbox/store';
-import type { NameStore } from '../held/store';
+import { extensionOfHeld } from '../held/extension';
+import type { NameStore, NewlyHeld } from '../held/store';
+import { zoneGone } from '../zones/store';
+import { moveDone } from '../moves/store';
 import type { Begun } from '../operations/renewing';
 import { moved, type Moved, type OperationStore, type TakenOperation } from '../operations/store';
-import { documentMail, doneMail, endedMail, receivedMail } from './mails';
+import { documentWith, issuedFor } from './documents';
+import { documentMail, doneMail, endedMail, holdMail, receivedMail } from './mails';
+import { salesEnded } from './sales';
 import type { MovedOrder, OrderStore, TakenOrder } from './store';
+
+/** What an operation was in the basket. */
+const actionOf = {
+  register: 'register',
+  renew: 'renew',
+  restore: 'restore',
+  update: 'privacy',
+  transferIn: 'transfer',
+} as const satisfies Record<OrderLine['kind'], BasketAction>;
+
+type CameEvent = Extract<OperationEvent, { readonly came: object }>;
 
 /** Events that concern nothing but the payment. */
 const alone: ReadonlySet<PaymentEvent['type']> = new Set(['partlyPaid', 'cleared']);
@@ -37,8 +58,10 @@ export interface OrderRecorderParts {
   readonly invoices: InvoiceStore;
   readonly outbox: Outbox;
   readonly holders: HolderChecks;
+  readonly catalogue: CatalogueReader;
   readonly holderChanges: HolderChangeEnds;
   readonly clock: Clock;
+  readonly publicUrl: string;
   /** Called where operations of registries can be carried out. */
   readonly funded: (registries: readonly string[]) => void;
   /** Called where the last operation of an order has ended. */
@@ -103,16 +126,16 @@ export class OrderRecorder {
           this.givenBack(after, order.funding.balance),
           basket.putBack(
             account.basketId,
-            order.lines.map(({ kind, ...line }) => ({ ...line, action: kind === 'update' ? 'privacy' : kind })),
+            order.lines.map(({ kind, ...line }) => ({ ...line, action: actionOf[kind] })),
             moved,
           ),
         ];
       case 'captured':
-        return [this.givenBack(after, order.funding.balance - event.balance)];
+        return [this.givenBack(after, order.funding.balance - event.balance), ...this.salesEnded(after)];
       case 'voided':
       case 'lost':
       case 'refunded':
-        return [this.givenBack(after, order.funding.balance)];
+        return [this.givenBack(after, order.funding.balance), ...this.salesEnded(after)];
       case 'told':
         return [
           // An order of which nothing came gives its promo code back; one that was declined has already.
@@ -132,7 +155,11 @@ export class OrderRecorder {
       case 'partlyPaid':
       case 'cleared':
       case 'paidLate':
+      case 'heldAnew':
+      case 'released':
         return [];
+      case 'holdRefused':
+        return [this.askedToHold(after)];
     }
   }
 
@@ -146,17 +173,25 @@ export class OrderRecorder {
     const after = await this.movedWithAll(operation, event);
     if (orderId) this.parts.afterwards?.(orderId);
     if (event.type === 'done' || 'cause' in event) this.parts.outbox.soon();
+    if ('came' in event) this.parts.funded([operation.registry]);
     if (orderId && after.isLast) this.parts.settled(orderId);
     return after.operation;
   }
 
   private movedWithAll(operation: TakenOperation, event: OperationEvent): Promise<Moved> {
     const { database, operations, names } = this.parts;
-    const { kind, name, held } = operation;
+    const { kind, name, held, leftover } = operation;
     if (event.type === 'done' && 'expiresOn' in event) {
       const { expiresOn } = event;
-      if (kind === 'register')
-        return operations.move(database, operation, event, this.registered(operation, expiresOn));
+      if (kind === 'register' || 'came' in event) {
+        const parts = 'came' in event ? this.movedIn(operation, event) : this.registered(operation, expiresOn);
+        if (leftover !== 'others') return operations.move(database, operation, event, parts);
+        // What goes on here of those who let it go is theirs, and ends now.
+        return database.transaction(async (transaction) => {
+          await zoneGone(transaction, name);
+          return operations.move(transaction, operation, event, parts);
+        });
+      }
       if (kind === 'renew' || kind === 'restore') {
         if (!held) throw new Error(`${name} was renewed and is held by nobody`);
         const { autoRenew } = held;
@@ -213,35 +248,62 @@ export class OrderRecorder {
     });
   }
 
-  /** The name is held, its holder is asked to confirm the address where that is new, and a mail says so. */
-  private registered(operation: TakenOperation, expiresOn: string): StatementPart[] {
-    const { names, holders } = this.parts;
-    const { orderId, accountId, name, line, account, contacts, order } = operation;
-    const request = operation.request as RegisterRequest;
-    if (!orderId || !line || !order) throw new Error(`${name} was registered for no order`);
-    const now = this.now();
-    const { registrant } = request.contacts;
-    const { years, privacy, autoRenew, premium } = line;
-    const held = {
-      name,
-      accountId,
-      orderId,
-      contactId: registrant,
-      contacts: request.contacts,
-      registeredOn: isoDate(now),
+  private registered(operation: TakenOperation, expiresOn: IsoDate): StatementPart[] {
+    const { contacts, groupId = null } = operation.request as RegisterRequest;
+    return this.nowHeld(operation, 'registered', contacts, {
+      registeredOn: isoDate(this.now()),
       expiresOn,
-      privacy,
-      autoRenew,
-      premiumRenew: premium?.renew ?? null,
-      currency: order.currency,
-      groupId: request.groupId ?? null,
-      years,
-    };
-    const holder = contacts.find(({ id }) => id === registrant);
+      groupId,
+      delegation: null,
+      movableFrom: null,
+      event: { type: 'registered', years: yearsOf(operation), expiresOn },
+    });
+  }
+
+  /**
+   * A name has come from another registrar: its registry is asked for the rest of what was wished: who holds it, a lock, and
+   * an auth code that nobody elsewhere knows.
+   */
+  private movedIn(operation: TakenOperation, { expiresOn, came }: CameEvent): StatementPart[] {
+    const { operations, catalogue } = this.parts;
+    const { accountId, name, registry } = operation;
+    const { contacts, privacy } = operation.request as TransferInRequest;
+    const { lockDays } = extensionOfHeld(name, catalogue).transfer;
+    const request = { contacts, privacy, locked: true, newAuthCode: true } as const;
+    const askedBy = placedBy(operation);
     return [
-      ...names.added(held, placedBy(operation), now, moved),
+      ...this.nowHeld(operation, 'moved', contacts, {
+        ...came,
+        expiresOn,
+        groupId: null,
+        movableFrom: addDays(isoDate(this.now()), lockDays),
+        event: { type: 'movedIn', expiresOn },
+      }),
+      operations.askedThen({ id: randomUUID(), accountId, kind: 'update', name, registry, request, askedBy }, moved),
+      moveDone(accountId, name, moved),
+    ];
+  }
+
+  /** The name is held, its holder is asked to confirm the address where that is new, and a mail says so. */
+  private nowHeld(
+    operation: TakenOperation,
+    did: 'registered' | 'moved',
+    contacts: NameContacts,
+    came: Pick<NewlyHeld, 'registeredOn' | 'expiresOn' | 'groupId' | 'delegation' | 'movableFrom' | 'event'>,
+  ): StatementPart[] {
+    const { names, holders } = this.parts;
+    const { orderId, accountId, name, line, account, order } = operation;
+    if (!orderId || !line || !order) throw new Error(`${name} was ${did} for no order`);
+    const { privacy, autoRenew, premium } = line;
+    const { registrant: contactId } = contacts;
+    const { currency } = order;
+    const premiumRenew = premium?.renew ?? null;
+    const held = { ...came, name, accountId, orderId, contactId, contacts, privacy, autoRenew, premiumRenew, currency };
+    const holder = operation.contacts.find(({ id }) => id === contactId);
+    return [
+      ...names.added(held, operation.leftover === 'own', placedBy(operation), this.now(), moved),
       ...(holder ? holders.asked(account, holder.email, line.unicode, moved) : []),
-      ...this.doneByMail(operation, `order ${orderId} registered ${name}`, { expiresOn, autoRenew }),
+      ...this.doneByMail(operation, `order ${orderId} ${did} ${name}`, { expiresOn: came.expiresOn, autoRenew }),
     ];
   }
 
@@ -265,14 +327,27 @@ export class OrderRecorder {
     return this.parts.balances.givenBack({ accountId, currency: order.currency, amount, reference }, this.now(), moved);
   }
 
-  private receivedByMail({ head, order, account }: TakenOrder): StatementPart {
-    const content = receivedMail(account, head.number, order);
+  /** Its buyer is asked for another card, once for each time that money was held. */
+  private askedToHold({ head, order, account }: TakenOrder): StatementPart {
+    const { heldUntil = '', intent = '' } = order.payment.at === 'authorised' ? order.payment : {};
+    const content = holdMail(account, head.number, order, heldUntil, `${this.parts.publicUrl}/orders/${head.id}`);
     return written(
-      'received_by_mail',
-      [{ kind: 'mail', key: `order ${head.id} received`, content }],
+      'asked_to_hold',
+      [{ kind: 'mail', key: `order ${head.id} hold ${intent}`, content }],
       this.now(),
       moved,
     );
+  }
+
+  private salesEnded({ order }: TakenOrder): StatementPart[] {
+    const ended = salesEnded(order);
+    return ended.length > 0 ? [written('sales_ended', ended, this.now(), moved)] : [];
+  }
+
+  private receivedByMail({ head, order, account }: TakenOrder): StatementPart {
+    const content = receivedMail(account, head.number, order);
+    const mail = { kind: 'mail', key: `order ${head.id} received`, content } as const;
+    return written('received_by_mail', [mail], this.now(), moved);
   }
 
   /** Takes along what is issued at the end: the credit note, or the invoice where it did not go out before. */
@@ -292,34 +367,6 @@ export class OrderRecorder {
     const document = issuedNow?.kind === last ? invoices.justIssued() : invoices.documentOf(head.id, last);
     return written('told_by_mail', [mail], this.now(), moved, document);
   }
-}
-
-/** What is issued with an event. @param order after it */
-function documentWith(order: Order, event: PaymentEvent): InvoiceContent | undefined {
-  if (event.type === 'refunded') return creditNoteOf(order);
-  if (event.type !== 'captured') return undefined;
-  return order.funding.method === 'transfer' ? creditNoteOf(order) : invoiceOf(order);
-}
-
-/** For whom the documents of an order are. */
-export function issuedFor({
-  head,
-  account: { language },
-  buyer: contact,
-}: Pick<TakenOrder, 'head' | 'account' | 'buyer'>): IssuedFor {
-  const { name, organisation, vatId, street, city, region, postalCode, country, email } = contact;
-  const buyer = {
-    name,
-    street,
-    city,
-    region,
-    postalCode,
-    country,
-    email,
-    ...(organisation ? { organisation } : {}),
-    ...(vatId ? { vatId } : {}),
-  };
-  return { accountId: head.accountId, orderId: head.id, orderNumber: head.number, buyer, language };
 }
 
 /** Who asked for it. */

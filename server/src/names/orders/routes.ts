@@ -2,7 +2,8 @@ import { PassThrough } from 'node:stream';
 import type { Notifications } from '../../platform/db/notifications';
 import { sentOnce } from '../../platform/http/idempotency';
 import { accountRoute, type Route } from '../../platform/http/route';
-import { NewOrder } from './models';
+import { HoldModel, NewOrder } from './models';
+import type { OrderPayments } from './payments';
 import type { OrderService } from './service';
 import { orderChannel } from '../operations/store';
 
@@ -28,7 +29,7 @@ function onceAtATime(action: () => Promise<void>): () => Promise<void> {
   };
 }
 
-export function orderRoutes(orders: OrderService, notifications: Notifications): Route[] {
+export function orderRoutes(orders: OrderService, payments: OrderPayments, notifications: Notifications): Route[] {
   return [
     accountRoute(
       'post',
@@ -41,7 +42,15 @@ export function orderRoutes(orders: OrderService, notifications: Notifications):
       '/api/me/orders/:id/cancel',
       { needs: 'cancelPayment', summary: 'Gives up a payment that waits for its buyer', perMinute: 30 },
       async ({ actor, params }) => ({
-        body: await orders.cancel(actor, params['id'] ?? ''),
+        body: await payments.cancel(actor, params['id'] ?? ''),
+      }),
+    ),
+    accountRoute(
+      'post',
+      '/api/me/orders/:id/hold',
+      { needs: 'cancelPayment', summary: 'Holds its money by another card', model: HoldModel, perMinute: 10 },
+      async ({ actor, params, body: { payment } }) => ({
+        body: await payments.holdBy(actor, params['id'] ?? '', payment),
       }),
     ),
     accountRoute(

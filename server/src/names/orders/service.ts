@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { setTimeout as pause } from 'node:timers/promises';
-import type { Actor } from '@tienda/core/accounts/actor';
+import type { Actor, Who } from '@tienda/core/accounts/actor';
+import { comesHere } from '@tienda/core/basket/basketLine';
 import { contactsOf } from '@tienda/core/contacts/roles';
 import { isOrganisation } from '@tienda/core/contacts/contactKind';
 import { domainName } from '@tienda/core/names/domainName';
-import { statusOf, type OrderLine } from '@tienda/core/orders/order';
+import { offerSums, type Purchase } from '@tienda/core/names/offer';
+import type { OrderLine } from '@tienda/core/orders/order';
 import type { PaymentWay } from '@tienda/core/orders/payment';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { Promotion } from '@tienda/core/pricing/promotion';
@@ -15,13 +16,16 @@ import type { PaymentWays } from '../../money/cards/service';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { Clock } from '../../platform/clock/clock';
 import type { ContactStore, StoredContact } from '../../people/contacts/store';
-import { PaymentSilent } from '../../gateways/payments/paymentGateway';
+import type { Moves } from '../moves/service';
+import { RegistrySilent } from '../../gateways/registry/registryGateway';
 import type { Transaction } from '../../platform/db/database';
 import { keyReused, type SentOnce } from '../../platform/http/idempotency';
-import { badField, badFields, notFound, Problem } from '../../platform/http/problem';
+import { badField, badFields, notAllowed, notFound, Problem } from '../../platform/http/problem';
 import { isUuid, uuidFrom } from '../../platform/http/uuid';
 import type { InvoiceStore } from '../../money/invoices/store';
+import type { AgreedVersion } from '../agreements/store';
 import type { GroupStore } from '../groups/store';
+import { expectOwnersWay, expectWithinLimit, isSame } from '../helperLimits/limits';
 import { transactionOf } from '../operations/identity';
 import type { KeptOperation, OperationStore } from '../operations/store';
 import type { CodeUseStore } from '../../money/promotions/store';
@@ -30,15 +34,15 @@ import type { QuoteService } from '../../money/quotes/service';
 import type { QuoteStore, StoredQuote } from '../../money/quotes/store';
 import type { NewOrder } from './models';
 import type { OrderChecks } from './checks';
+import { shownOrder } from './shown';
 import type { Cashier } from './cashier';
-import { ContactGone, orderOf, type NewOperation, type OrderHead, type OrderStore, type StoredEvent } from './store';
-
-/** How long another process that has an order is waited for. */
-const busyMs = 6000;
+import { ContactGone, type NewOperation, type OrderHead, type OrderStore } from './store';
 
 /** What placing and showing orders needs. */
 export interface OrderServiceParts {
   readonly orders: OrderStore;
+  /** What an account has agreed to with its orders. */
+  readonly agreements: (accountId: string) => Promise<AgreedVersion[]>;
   readonly operations: OperationStore;
   readonly quotes: QuoteService;
   readonly quoteStore: QuoteStore;
@@ -50,6 +54,7 @@ export interface OrderServiceParts {
   readonly cashier: Cashier;
   readonly ways: PaymentWays;
   readonly checks: OrderChecks;
+  readonly moves: Pick<Moves, 'expectMovable'>;
   readonly catalogue: CatalogueReader;
   readonly clock: Clock;
   /** Called after an order is kept; tests end the process here. */
@@ -75,7 +80,8 @@ export class OrderService {
    * @param sent of this attempt to pay: the same attempt is one order, however often it is sent
    * @throws Problem 409 where something else was sent under the attempt's key
    */
-  async place({ account: accountId, who }: Actor, sent: SentOnce, wanted: WantedOrder): Promise<ShownOrder> {
+  async place(actor: Actor, sent: SentOnce, wanted: WantedOrder): Promise<ShownOrder> {
+    const { account: accountId, who, reach } = actor;
     const id = uuidFrom(`order ${accountId} ${sent.key}`);
     const earlier = await this.parts.orders.earlier(id, wanted.quoteId, accountId);
     if (earlier) return this.again(earlier, id, sent);
@@ -89,13 +95,17 @@ export class OrderService {
     if (wanted.groupId !== undefined) await this.parts.groups.need(accountId, wanted.groupId);
     const inGroup = wanted.groupId === undefined ? {} : { groupId: wanted.groupId };
     const { checks } = this.parts;
-    const toRegister = stored.quote.lines.filter(({ action }) => action === 'register');
-    checks.expectOrderable(stored.quote.lines);
-    checks.expectAgreed(toRegister, wanted);
-    const declarations = checks.declared(toRegister, wanted);
-    const differing = checks.differing(kept, toRegister, wanted);
-    checks.expectLatin(kept, contact, toRegister, differing);
-    const { today, changes, answers, held } = await this.parts.quotes.again(stored, accountId);
+    const toHold = stored.quote.lines.filter(({ action }) => comesHere(action));
+    const toMove = stored.quote.lines.flatMap(({ action, name }) => (action === 'transfer' ? [name] : []));
+    if (reach !== 'all' && toHold.length > 0) throw notAllowed();
+    if (who.type === 'helper') expectOwnersWay(wanted);
+    checks.expectAgreed(toHold, wanted);
+    const declarations = checks.declared(toHold, wanted);
+    const differing = checks.differing(kept, toHold, wanted);
+    checks.expectLatin(kept, contact, toHold, differing);
+    // What is found of them is what they are quoted with.
+    if (toMove.length > 0) await this.expectMovable(accountId, toMove);
+    const { today, changes, answers, held, movable } = await this.parts.quotes.again(stored, actor);
     if (stored.validUntil <= this.parts.clock.now())
       throw changed('The quote was good for 30 minutes. Look at the new one.', changes);
     if (today.problems.length > 0) throw badFields(today.problems);
@@ -112,11 +122,15 @@ export class OrderService {
     if (changes.length > 0) throw changed('Something changed since the quote was made. Look at the new one.', changes);
 
     const chosen = new Map(stored.request.items.map((item) => [this.read(item.name).name, item]));
+    const boughtBy = new Map(
+      [...movable].flatMap(([name, { purchase }]) => (purchase ? [[name, offerOf(purchase)] as const] : [])),
+    );
     const mine = new Map(held.map((one) => [one.name, one]));
     const lines = today.lines.map(
       ({ name, unicode, action, years, charge, discount, fee, privacy, net }): OrderLine => {
         const item = mine.get(name) ?? chosen.get(name);
         const premium = answers.get(name)?.premium;
+        const offer = boughtBy.get(name);
         return {
           kind: orderedKind(action),
           name,
@@ -130,6 +144,7 @@ export class OrderService {
           privacy: action === 'privacy' || (item?.privacy ?? true),
           autoRenew: item?.autoRenew ?? false,
           ...(premium ? { premium } : {}),
+          ...(offer ? { offer } : {}),
         };
       },
     );
@@ -147,7 +162,7 @@ export class OrderService {
     const used = promotionOf(today.codes.find(({ applied }) => applied)?.code ?? '');
     const isByClock = who.type === 'clock';
     const operations = lines.map((line): NewOperation => {
-      const { kind, name, years, privacy, premium } = line;
+      const { kind, name, years, privacy, premium, offer } = line;
       const contacts = contactsOf(contact.id, differing[name]);
       const operationId = randomUUID();
       return {
@@ -158,9 +173,11 @@ export class OrderService {
         request:
           kind === 'register'
             ? { years, privacy, contacts, ...inGroup, ...(premium ? { premium } : {}) }
-            : kind === 'update'
-              ? { privacy: true }
-              : { years, ...(isByClock ? { ending: mine.get(name)?.expiresOn } : {}) },
+            : kind === 'transferIn'
+              ? { privacy, contacts, ...(offer ? { offer: offer.id } : {}) }
+              : kind === 'update'
+                ? { privacy: true }
+                : { years, ...(isByClock ? { ending: mine.get(name)?.expiresOn } : {}) },
         line,
         state: { at: 'ready' },
         transaction: transactionOf(operationId),
@@ -188,14 +205,16 @@ export class OrderService {
       },
       operations,
       [contact.id, ...Object.values(differing).flatMap((roles) => Object.values(roles))],
-      balance > 0 || used ? (transaction) => this.takeWhatIsScarce(transaction, aside, used) : undefined,
+      balance > 0 || used || who.type === 'helper'
+        ? (transaction) => this.takeWhatIsScarce(transaction, aside, used, who)
+        : undefined,
     );
     this.parts.afterwards?.(id);
     if (placed) {
       this.parts.cashier.wake(id);
       await ways.keep(accountId, wanted.payment);
       const event = { event: { type: 'placed' }, at: now } as const;
-      return this.shown(placed.head, placed.operations, [event], []);
+      return shownOrder(placed.head, placed.operations, [event], []);
     }
     const head = await this.parts.orders.earlier(id, stored.id, accountId);
     if (!head) throw changed('This quote was ordered already.');
@@ -222,7 +241,9 @@ export class OrderService {
     transaction: Transaction,
     aside: Parameters<BalanceStore['setAside']>[1],
     used: Promotion | undefined,
+    who: Who,
   ): Promise<void> {
+    if (who.type === 'helper') await expectWithinLimit(transaction, who.id, this.parts.clock.now());
     if (aside.amount > 0 && !(await this.parts.balances.setAside(transaction, aside)))
       throw badField(
         '/balance',
@@ -233,44 +254,22 @@ export class OrderService {
       throw changed(`The promo code ${used.code} was used up a moment ago. Look at the new quote.`);
   }
 
-  async list({ account: accountId }: Actor): Promise<ShownOrder[]> {
-    return this.showAll(await this.parts.orders.ofAccount(accountId));
+  /** Those that somebody may see: of an account whose names they do not all reach, what they ordered themselves. */
+  async list({ account: accountId, reach, who }: Actor): Promise<ShownOrder[]> {
+    const all = await this.parts.orders.ofAccount(accountId);
+    return this.showAll(reach === 'all' ? all : all.filter(({ placedBy }) => isSame(placedBy, who)));
   }
 
   agreed({ account: accountId }: Actor) {
-    return this.parts.orders.agreed(accountId);
+    return this.parts.agreements(accountId);
   }
 
   /** @throws Problem 404 where the order is not the account's */
-  async find({ account: accountId }: Actor, orderId: string): Promise<ShownOrder> {
+  async find({ account: accountId, reach, who }: Actor, orderId: string): Promise<ShownOrder> {
     const head = isUuid(orderId) ? await this.parts.orders.head(orderId) : undefined;
     if (!head || head.accountId !== accountId) throw notFound('order');
+    if (reach !== 'all' && !isSame(head.placedBy, who)) throw notFound('order');
     return this.show(head);
-  }
-
-  /**
-   * Gives up a payment that waits for its buyer; where it was paid meanwhile, the order goes on.
-   *
-   * @throws Problem 404 where the order is not the account's, 503 where that cannot be done just now
-   */
-  async cancel(actor: Actor, orderId: string): Promise<ShownOrder> {
-    const { id } = await this.find(actor, orderId);
-    const cancelled = () =>
-      this.parts.cashier.cancel(id).catch((fault: unknown) => {
-        if (fault instanceof PaymentSilent) return false;
-        throw fault;
-      });
-    // Whoever has the order just now, looking whether it was paid, is soon done with it.
-    for (const end = Date.now() + busyMs; !(await cancelled()); await pause(100))
-      if (Date.now() > end)
-        throw new Problem(
-          503,
-          'order-busy',
-          'The order is at work',
-          'The payment is being looked at: try again in a moment.',
-        );
-    this.parts.cashier.wake(id);
-    return this.find(actor, id);
   }
 
   private async show(head: OrderHead): Promise<ShownOrder> {
@@ -290,31 +289,8 @@ export class OrderService {
     const byOrder = new Map<string, KeptOperation[]>(ids.map((id) => [id, []]));
     for (const operation of all) byOrder.get(operation.orderId ?? '')?.push(operation);
     return heads.map((head) =>
-      this.shown(head, byOrder.get(head.id) ?? [], events.get(head.id) ?? [], documents.get(head.id) ?? []),
+      shownOrder(head, byOrder.get(head.id) ?? [], events.get(head.id) ?? [], documents.get(head.id) ?? []),
     );
-  }
-
-  private shown(
-    head: OrderHead,
-    operations: readonly Pick<KeptOperation, 'line' | 'state'>[],
-    events: readonly StoredEvent[],
-    documents: ShownOrder['documents'],
-  ): ShownOrder {
-    const order = orderOf(head, operations);
-    return {
-      id: head.id,
-      number: head.number,
-      placedAt: head.placedAt.toISOString(),
-      status: statusOf(order),
-      ended: order.told,
-      currency: order.currency,
-      total: order.total,
-      funding: order.funding,
-      documents,
-      payment: order.payment,
-      lines: order.lines,
-      events: events.map(shownEvent),
-    };
   }
 
   /** Tax was computed for the holder's country and kind, so the holder must be the one the quote was for. */
@@ -322,6 +298,17 @@ export class OrderService {
     const isSame = customer.country === country && (customer.vatId ?? '') === (vatId ?? '');
     if (!isSame || (customer.kind === 'business') !== isOrganisation(kind))
       throw changed('The quote was made for another holder. Look at the new one.');
+  }
+
+  /** @throws Problem 422 naming each that cannot come, 503 where a registry does not say so */
+  private async expectMovable(accountId: string, names: readonly string[]): Promise<void> {
+    try {
+      await this.parts.moves.expectMovable(accountId, names);
+    } catch (fault) {
+      if (!(fault instanceof RegistrySilent)) throw fault;
+      const detail = 'A name to be moved could not be looked at just now. Nothing was charged; try again in a moment.';
+      throw new Problem(503, 'registry-silent', 'The registry did not answer', detail);
+    }
   }
 
   /** A name of a quote, and who keeps it. */
@@ -332,19 +319,14 @@ export class OrderService {
   }
 }
 
-/** What is done with an order. @throws Error for what cannot be ordered, which was found out before */
-function orderedKind(action: QuoteAction): OrderLine['kind'] {
-  if (action === 'transfer') throw new Error('Transfers are not ordered');
-  return action === 'privacy' ? 'update' : action;
+function offerOf({ id, amount, feePaidBy }: Purchase): NonNullable<OrderLine['offer']> {
+  return { id, reaching: offerSums(amount, feePaidBy).holderGets };
 }
 
-function shownEvent({ event, at }: StoredEvent, place: number): ShownOrder['events'][number] {
-  return {
-    sequence: place + 1,
-    type: event.type,
-    at: at.toISOString(),
-    ...('name' in event ? { name: event.name } : {}),
-  };
+/** What is done with an order. */
+function orderedKind(action: QuoteAction): OrderLine['kind'] {
+  if (action === 'transfer') return 'transferIn';
+  return action === 'privacy' ? 'update' : action;
 }
 
 function changed(detail: string, changes: readonly QuoteChange[] = []): Problem {

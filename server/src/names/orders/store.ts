@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, getTableColumns, inArray, isNotNull, or, sql, type SQL } from 'drizzle-orm';
 import type { Contact } from '@tienda/core/contacts/contact';
+import { holdLookAt } from '@tienda/core/orders/hold';
 import {
   effects,
   hasEnded,
@@ -13,7 +14,16 @@ import type { PaymentEvent } from '@tienda/core/orders/paymentState';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { leaseEnd } from '../../platform/db/leases';
-import { account, basketLine, codeUse, contact, customerOrder, operation, orderEvent } from '../../platform/db/schema';
+import {
+  account,
+  basketLine,
+  codeUse,
+  contact,
+  customerOrder,
+  helper,
+  operation,
+  orderEvent,
+} from '../../platform/db/schema';
 import { addresseeOf, type Addressee } from '../../people/accounts/store';
 import { orderChannel, type KeptOperation } from '../operations/store';
 
@@ -53,13 +63,6 @@ export interface StoredEvent {
   readonly at: Date;
 }
 
-/** A version of a registry's terms that was agreed to, and when first. */
-export interface AgreedVersion {
-  readonly id: string;
-  readonly version: string;
-  readonly agreedAt: Date;
-}
-
 /** Somebody else moved the payment on meanwhile: what is known of it is out of date. */
 export class OrderMoved extends Error {
   constructor({ number }: Pick<OrderHead, 'number'>) {
@@ -86,7 +89,7 @@ const needed = {
   operations: sql<Pick<KeptOperation, 'line' | 'state'>[]>`(
     select coalesce(jsonb_agg(jsonb_build_object('line', n.line, 'state', n.state) order by n.sequence), '[]')
     from ${operation} n where n.order_id = customer_order.id)`,
-  addressee: addresseeOf(sql`customer_order.account_id`),
+  addressee: addresseeOf(sql`customer_order.account_id`, sql`customer_order.placed_by`),
   buyer: sql<Contact>`(select c.contact from ${contact} c where c.id = customer_order.contact_id)`,
 };
 
@@ -141,6 +144,7 @@ export class OrderStore {
     const wanted = [...new Set(contacts)].sort();
     const json = (value: unknown) => sql`${JSON.stringify(value)}::jsonb`;
     const at = sql`${head.placedAt.toISOString()}::timestamptz`;
+    const helperId = head.placedBy.type === 'helper' ? head.placedBy.id : null;
     const result = await within.execute<{ held: number; number: number | null }>(sql`
       with there as (
         select id from ${contact} where id = any(${sql.param(wanted)}::uuid[]) and account_id = ${head.accountId}
@@ -168,7 +172,8 @@ export class OrderStore {
         order by n.place
       ), out_of_basket as (
         delete from ${basketLine} b using placed, ${account} a
-        where a.id = placed.account_id and b.basket_id = a.basket_id
+        where a.id = placed.account_id and b.basket_id = coalesce(
+          (select h.basket_id from ${helper} h where h.id = ${helperId}::uuid), a.basket_id)
           and b.name = any(${sql.param(operations.map(({ name }) => name))})
       )
       select (select count(*)::int from there) as held, (select number from placed) as number`);
@@ -196,6 +201,7 @@ export class OrderStore {
     const { payment, told } = after;
     const ended = hasEnded(after);
     const rests = effects(after).length === 0;
+    const holdAt = sql`${holdLookAt(after, this.clock.now())?.toISOString() ?? null}::timestamptz`;
     const funds = !isFunded(order) && isFunded(after);
     const unpaid = head.unpaid || events.some(({ type }) => cameToNothing.has(type));
     const now = sql`${this.clock.now().toISOString()}::timestamptz`;
@@ -205,7 +211,7 @@ export class OrderStore {
           unpaid = ${unpaid}, version = o.version + 1, silent_since = null,
           leased_until = case when ${rests} then null else o.leased_until end,
           look_at = case when not ${rests} or ${wishedSince(head, sql`o.look_at`)} then o.look_at
-            when o.open > 0 or ${ended} then null else ${now} end
+            when o.open > 0 then ${holdAt} when ${ended} then null else ${now} end
         where o.id = ${head.id} and o.version = ${head.version}
         returning o.id, coalesce(o.look_at <= ${now}, false) as again
       ), noted as (
@@ -255,7 +261,7 @@ export class OrderStore {
   /**
    * Gives a payment back that was taken.
    *
-   * @param lookAt when to look again; never, where null, but for an order whose operations have all ended
+   * @param lookAt when to look again; where null, when held money has to be held anew, or its operations have all ended
    * @param silentSince since when its provider is silent, null where it answers; as it was, where left out
    * @returns true where somebody wished for it to be looked at meanwhile
    */
@@ -263,7 +269,8 @@ export class OrderStore {
     const now = this.clock.now();
     const wished = wishedSince(head, sql`${customerOrder.lookAt}`);
     const then = sql`${(lookAt ?? (head.ended ? null : now))?.toISOString() ?? null}::timestamptz`;
-    const never = lookAt === null ? sql`case when ${customerOrder.open} > 0 then null else ${then} end` : then;
+    const holdAt = sql`${holdLookAt(head, now)?.toISOString() ?? null}::timestamptz`;
+    const never = lookAt === null ? sql`case when ${customerOrder.open} > 0 then ${holdAt} else ${then} end` : then;
     const [released] = await this.database
       .update(customerOrder)
       .set({
@@ -347,21 +354,6 @@ export class OrderStore {
       .where(eq(customerOrder.accountId, accountId))
       .orderBy(desc(customerOrder.placedAt))
       .limit(200);
-  }
-
-  /** Every version of terms that the account agreed to with an order, and when first. */
-  async agreed(accountId: string): Promise<AgreedVersion[]> {
-    const orders = await this.database
-      .select({ agreements: customerOrder.agreements, agreedAt: customerOrder.placedAt })
-      .from(customerOrder)
-      .where(eq(customerOrder.accountId, accountId))
-      .orderBy(desc(customerOrder.placedAt));
-    const first = new Map(
-      orders.flatMap(({ agreements, agreedAt }) =>
-        agreements.map(({ id, version }) => [`${id} ${version}`, { id, version, agreedAt }] as const),
-      ),
-    );
-    return [...first.values()];
   }
 
   /** The events of several orders, by order. */

@@ -84,7 +84,7 @@ export function manyZoneRoutes(pointing: Pointing, many: ManyZones): Route[] {
         perMinute: 60,
       },
       async ({ actor, body: { names, preview = false, ...typed } }) => {
-        const wish = await pointing.wishOf(actor.account, typed);
+        const wish = await pointing.wishOf(actor, typed);
         return { body: await many.change(actor, names, wish, preview) };
       },
     ),

@@ -2,11 +2,11 @@ import type { Actor } from '@tienda/core/accounts/actor';
 import { isPublic, type OwnHost } from '@tienda/core/dns/delegation';
 import type { NameserverFinding, NameserverLook } from '@tienda/core/dns/nameserverLook';
 import type { DnsAddress, DnsClient } from '../../gateways/dns/dnsClient';
-import type { NameStore } from '../held/store';
+import type { HeldName, NameStore } from '../held/store';
 
 export interface NameserverLookParts {
   readonly names: Pick<NameStore, 'need'>;
-  readonly dns: Pick<DnsClient, 'ask'>;
+  readonly dns: Pick<DnsClient, 'ask' | 'whereIs'>;
   readonly resolver: DnsAddress;
   /** Where name servers of anyone are asked. */
   readonly port: number;
@@ -23,33 +23,37 @@ export class NameserverLooks {
    * @throws Problem 404 where the account does not hold the name
    */
   async of(
-    { account }: Actor,
+    actor: Actor,
     name: string,
     nameservers: readonly string[],
     hosts: readonly OwnHost[],
   ): Promise<NameserverLook[]> {
-    await this.parts.names.need(account, name);
+    await this.parts.names.need(actor, name);
     return Promise.all(nameservers.map((host) => this.look(name, host, hosts)));
   }
 
+  /** The first of a name's nameservers that answers for it, and where it was asked. */
+  async firstThatAnswers(
+    { name, delegation }: Pick<HeldName, 'name' | 'delegation'>,
+    nameservers: readonly string[],
+  ): Promise<{ readonly host: string; readonly address: string } | undefined> {
+    for (const host of nameservers) {
+      const { finding, address } = await this.look(name, host, delegation?.hosts ?? []);
+      if (finding === 'answers' && address !== undefined) return { host, address };
+    }
+    return undefined;
+  }
+
   private async look(name: string, host: string, hosts: readonly OwnHost[]): Promise<NameserverLook> {
-    const { dns, port, reachable } = this.parts;
+    const { dns, resolver, port, reachable } = this.parts;
     const own = hosts.find((one) => one.host === host)?.addresses;
-    const addresses = own ?? (await this.addressesOf(host));
-    if (addresses.length === 0) return { host, finding: 'noAddress' };
+    const { addresses, isWhole } = own ? { addresses: own, isWhole: true } : await dns.whereIs(resolver, host);
+    if (addresses.length === 0) return { host, finding: isWhole ? 'noAddress' : 'unresolved' };
     const address = addresses.find((one) => isPublic(one) || reachable.includes(one));
     if (address === undefined) return { host, finding: 'hidden' };
     const answer = await dns.ask({ address, port }, name, 'SOA');
     const isFor = answer?.isAuthoritative === true && answer.answers.some(({ type }) => type === 'SOA');
     const finding: NameserverFinding = answer ? (isFor ? 'answers' : 'others') : 'silent';
     return { host, finding, address };
-  }
-
-  private async addressesOf(host: string): Promise<string[]> {
-    const { dns, resolver } = this.parts;
-    const found = await Promise.all(['A', 'AAAA'].map((type) => dns.ask(resolver, host, type, true)));
-    return found
-      .flatMap((answer) => answer?.answers ?? [])
-      .flatMap(({ type, data }) => (/^A/.test(type) ? [data] : []));
   }
 }

@@ -1,6 +1,7 @@
-import { ArrayMaxSize, IsArray, IsBoolean, IsInt, Max, Min } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
 import { ownNameservers } from '@tienda/core/dns/delegation';
 import { mostRecords } from '@tienda/core/dns/zone';
+import { mostReadNames } from '@tienda/core/dns/zoneReading';
 import { DelegationModel, expectDelegation } from '../changes/delegationModel';
 import { ListOf, MayBeLeftOut } from '../../platform/http/readModel';
 import { accountRoute, type Route } from '../../platform/http/route';
@@ -8,6 +9,7 @@ import type { Pointing } from './service';
 import type { Sights } from './sight';
 import { RecordModel } from './recordModel';
 import type { NameserverLooks } from './nameservers';
+import type { ZoneReadings } from './reading';
 import type { Visits } from './visits';
 
 class ZoneModel {
@@ -28,14 +30,29 @@ class ZoneModel {
 
 const fileType = 'text/dns';
 
-export function pointRoutes(pointing: Pointing, sights: Sights, visits: Visits, nameservers: NameserverLooks): Route[] {
+class ReadingModel {
+  /** Names below it to ask for, besides those that most zones have. */
+  @IsArray({ message: 'Names come as a list.' })
+  @ArrayMaxSize(mostReadNames, { message: `At most ${mostReadNames} names at once.` })
+  @IsString({ each: true, message: 'A name is text.' })
+  @MaxLength(253, { each: true, message: 'A name has at most 253 characters.' })
+  names!: string[];
+}
+
+export function pointRoutes(
+  pointing: Pointing,
+  sights: Sights,
+  visits: Visits,
+  nameservers: NameserverLooks,
+  readings: ZoneReadings,
+): Route[] {
   const path = '/api/me/names/:name/zone';
   return [
     accountRoute(
       'get',
       path,
       { needs: 'seeNames', summary: 'The records that Tienda’s name servers answer for a name' },
-      async ({ actor: { account }, params }) => ({ body: await pointing.of(account, params['name'] ?? '') }),
+      async ({ actor, params }) => ({ body: await pointing.of(actor, params['name'] ?? '') }),
     ),
     accountRoute(
       'put',
@@ -52,21 +69,21 @@ export function pointRoutes(pointing: Pointing, sights: Sights, visits: Visits, 
       'get',
       `${path}/versions`,
       { needs: 'seeNames', summary: 'The states that the records had, the latest first' },
-      async ({ actor: { account }, params }) => ({ body: await pointing.versions(account, params['name'] ?? '') }),
+      async ({ actor, params }) => ({ body: await pointing.versions(actor, params['name'] ?? '') }),
     ),
     accountRoute(
       'get',
       `${path}/versions/:version`,
       { needs: 'seeNames', summary: 'The records as they were' },
-      async ({ actor: { account }, params }) => ({
-        body: await pointing.recordsAt(account, params['name'] ?? '', Number(params['version'])),
+      async ({ actor, params }) => ({
+        body: await pointing.recordsAt(actor, params['name'] ?? '', Number(params['version'])),
       }),
     ),
     accountRoute(
       'get',
       `${path}/sight`,
       { needs: 'seeNames', summary: 'Whether everyone sees the latest change of the records', perMinute: 60 },
-      async ({ actor: { account }, params }) => ({ body: await sights.of(account, params['name'] ?? '') }),
+      async ({ actor, params }) => ({ body: await sights.of(actor, params['name'] ?? '') }),
     ),
     accountRoute(
       'get',
@@ -77,6 +94,17 @@ export function pointRoutes(pointing: Pointing, sights: Sights, visits: Visits, 
         perMinute: 20,
       },
       async ({ actor, params }) => ({ body: await visits.of(actor, params['name'] ?? '', params['below'] ?? '@') }),
+    ),
+    accountRoute(
+      'post',
+      `${path}/readings`,
+      {
+        needs: 'seeNames',
+        summary: 'Reads what a name’s nameservers elsewhere answer for it; nothing is changed by that',
+        model: ReadingModel,
+        perMinute: 10,
+      },
+      async ({ actor, params, body: { names } }) => ({ body: await readings.of(actor, params['name'] ?? '', names) }),
     ),
     accountRoute(
       'post',
@@ -98,9 +126,9 @@ export function pointRoutes(pointing: Pointing, sights: Sights, visits: Visits, 
       'get',
       `${path}/file`,
       { needs: 'seeNames', summary: 'The records as a zone file (RFC 1035)', produces: fileType },
-      async ({ ctx, actor: { account }, params }) => {
+      async ({ ctx, actor, params }) => {
         const name = params['name'] ?? '';
-        const file = await pointing.file(account, name);
+        const file = await pointing.file(actor, name);
         ctx.type = fileType;
         ctx.attachment(`${name}.zone`);
         ctx.body = file;

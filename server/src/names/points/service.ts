@@ -1,5 +1,6 @@
-import type { Actor } from '@tienda/core/accounts/actor';
+import type { Actor, Holding, Who } from '@tienda/core/accounts/actor';
 import { pointsTo, startingDelegation } from '@tienda/core/dns/delegation';
+import { isMetHere } from '@tienda/core/dns/forward';
 import { readRecord, wholeName, type DnsRecord, type TypedRecord } from '@tienda/core/dns/record';
 import type { RecipeId } from '@tienda/core/dns/recipe';
 import { shownSigning } from '@tienda/core/dns/signing';
@@ -13,6 +14,7 @@ import { badField, badFields, notFound, Problem, type FieldError } from '../../p
 import type { Aliases } from '../aliases/service';
 import type { CertificateStore } from '../certificates/store';
 import type { HeldName, NameStore } from '../held/store';
+import { log } from '../log/store';
 import type { MailForwards } from '../mailForwards/service';
 import type { Outbox } from '../../platform/outbox/outbox';
 import type { KeptZone, ZoneStore } from '../zones/store';
@@ -20,7 +22,7 @@ import { recordDetail, zoneDetail } from './texts';
 
 export interface PointingParts {
   readonly database: Database;
-  readonly names: Pick<NameStore, 'need' | 'log'>;
+  readonly names: Pick<NameStore, 'need'>;
   readonly zones: ZoneStore;
   readonly certificates: Pick<CertificateStore, 'of'>;
   readonly aliases: Pick<Aliases, 'know'>;
@@ -34,8 +36,8 @@ export class Pointing {
   constructor(private readonly parts: PointingParts) {}
 
   /** @throws Problem 404 where the account does not hold the name */
-  async of(account: string, name: string): Promise<ShownZone> {
-    const { held, kept } = await this.need(account, name);
+  async of(holding: Holding, name: string): Promise<ShownZone> {
+    const { held, kept } = await this.need(holding, name);
     return this.shown(held, kept);
   }
 
@@ -46,25 +48,14 @@ export class Pointing {
    * @throws Problem 422 naming each record that cannot be so, 409 where somebody changed the zone meanwhile
    */
   async change(
-    { account, who }: Actor,
+    actor: Actor,
     name: string,
     { version, records: typed, fromFile = false }: ZoneChange,
   ): Promise<ShownZone> {
-    const { database, names, zones, aliases, mailForwards, outbox, clock } = this.parts;
-    const { held, kept } = await this.need(account, name);
+    const { held, kept } = await this.need(actor, name);
     const records = readRecords(name, typed, fromFile);
-    if (version === kept.version) await aliases.know(records);
-    const changed =
-      version === kept.version &&
-      (await database.transaction(async (transaction) => {
-        const now = clock.now();
-        const after = await zones.change(transaction, kept, records, who, now);
-        if (!after) return undefined;
-        await names.log(transaction, held.id, who, { type: 'records', version: after.version }, now);
-        await mailForwards.ask(transaction, account, name, records);
-        return after;
-      }));
-    outbox.soon();
+    if (version === kept.version) await this.parts.aliases.know(records);
+    const changed = version === kept.version && (await this.write(held, kept, records, actor.who));
     if (changed) return this.shown(held, changed);
     throw new Problem(
       409,
@@ -75,13 +66,32 @@ export class Pointing {
   }
 
   /**
+   * Writes the next state of a zone in a transaction of its own, and asks whoever its mail goes to from then on.
+   *
+   * @returns undefined where somebody changed it meanwhile
+   */
+  async write(held: HeldName, kept: KeptZone, records: readonly DnsRecord[], who: Who): Promise<KeptZone | undefined> {
+    const { database, zones, mailForwards, outbox, clock } = this.parts;
+    const changed = await database.transaction(async (transaction) => {
+      const now = clock.now();
+      const after = await zones.change(transaction, kept, records, who, now);
+      if (!after) return undefined;
+      await log(transaction, held.id, who, { type: 'records', version: after.version }, now);
+      await mailForwards.ask(transaction, held.accountId, held.name, records);
+      return after;
+    });
+    outbox.soon();
+    return changed;
+  }
+
+  /**
    * What is wanted of many zones, as it was typed.
    *
    * @returns what it comes to for each: records are read as below that name
    * @throws Problem 422 naming what cannot be so, 404 where the account does not hold the name that others are to be like
    */
   async wishOf(
-    account: string,
+    holding: Holding,
     { kind, recipe, answers = [], records = [], from }: TypedWish,
   ): Promise<(zone: KeptZone) => ZoneWish> {
     if (kind === 'recipe') {
@@ -91,21 +101,21 @@ export class Pointing {
     }
     if (kind === 'same') {
       if (from === undefined) throw badField('/from', 'missing', 'Say which name the others are to be like.');
-      const { kept } = await this.need(account, from);
+      const { kept } = await this.need(holding, from);
       return () => ({ kind, from, records: kept.records });
     }
     if (records.length === 0) throw badField('/records', 'missing', 'Give at least one record.');
     return ({ name }) => ({ kind, records: readEach(name, records) });
   }
 
-  async versions(account: string, name: string): Promise<ShownZoneVersion[]> {
-    await this.need(account, name);
+  async versions(holding: Holding, name: string): Promise<ShownZoneVersion[]> {
+    await this.need(holding, name);
     return this.parts.zones.versions(name);
   }
 
   /** @throws Problem 404 where it is not kept */
-  async recordsAt(account: string, name: string, version: number): Promise<readonly DnsRecord[]> {
-    const { kept } = await this.need(account, name);
+  async recordsAt(holding: Holding, name: string, version: number): Promise<readonly DnsRecord[]> {
+    const { kept } = await this.need(holding, name);
     const isOne = Number.isInteger(version) && version >= 0 && version <= kept.version;
     const records = isOne ? await this.parts.zones.recordsAt(name, version) : undefined;
     if (!records) throw notFound('version of these records');
@@ -113,17 +123,15 @@ export class Pointing {
   }
 
   /** As a file that any name server reads. */
-  async file(account: string, name: string): Promise<string> {
-    const { kept } = await this.need(account, name);
+  async file(holding: Holding, name: string): Promise<string> {
+    const { kept } = await this.need(holding, name);
     return writeZoneText(name, kept.records, kept.serial);
   }
 
   private async shown({ delegation, suspended }: HeldName, kept: KeptZone): Promise<ShownZone> {
     const { name, version, serial, records, signing } = kept;
     const isAsked = pointsTo(delegation ?? startingDelegation) === 'tienda';
-    const hosts = records
-      .filter(({ type }) => type === 'FORWARD' || type === 'PAGE')
-      .map((record) => wholeName(name, record));
+    const hosts = records.filter(isMetHere).map((record) => wholeName(name, record));
     const certificates = hosts.length > 0 ? await this.parts.certificates.of(hosts) : [];
     const shownOnes = certificates.map(({ host, goodUntil, problem }) => ({
       host,
@@ -142,8 +150,8 @@ export class Pointing {
     };
   }
 
-  private async need(account: string, name: string): Promise<{ held: HeldName; kept: KeptZone }> {
-    const held = await this.parts.names.need(account, name);
+  private async need(holding: Holding, name: string): Promise<{ held: HeldName; kept: KeptZone }> {
+    const held = await this.parts.names.need(holding, name);
     const kept = await this.parts.zones.find(name);
     if (!kept) throw new Error(`${name} is held and has no zone`);
     return { held, kept };

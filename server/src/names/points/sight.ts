@@ -1,3 +1,4 @@
+import type { Holding } from '@tienda/core/accounts/actor';
 import type { DnsRecord } from '@tienda/core/dns/record';
 import { sightOf, sightQuestions, type SightQuestion, type ZoneSight } from '@tienda/core/dns/sight';
 import type { DnsAddress, DnsAnswer, DnsClient } from '../../gateways/dns/dnsClient';
@@ -21,9 +22,9 @@ export class Sights {
   constructor(private readonly parts: SightParts) {}
 
   /** @throws Problem 404 where the account does not hold the name */
-  async of(account: string, name: string): Promise<ZoneSight> {
+  async of(holding: Holding, name: string): Promise<ZoneSight> {
     const { pointing, zones, nameServers, clock } = this.parts;
-    const { version, serial } = await pointing.of(account, name);
+    const { version, serial } = await pointing.of(holding, name);
     const now = clock.now().getTime();
     const states = await zones.latest(name);
     const { questions, until } = sightQuestions(
@@ -32,21 +33,22 @@ export class Sights {
     );
     const records = states.at(-1)?.records ?? [];
     const [servers, seen] = await Promise.all([
-      Promise.all(nameServers.map(async (server) => this.isCurrent(server, name, serial))),
+      Promise.all(nameServers.map(async (server) => this.served(server, name, serial))),
       Promise.all(questions.map(async (question) => this.seen(name, question, records, now))),
     ]);
     const isSeen = seen.every((one) => one.seen.every(({ sight }) => sight === 'new'));
     return {
       version,
       questions: seen,
-      servers: nameServers.map(({ host }, index) => ({ host, isCurrent: servers[index] ?? false })),
+      servers: nameServers.map(({ host }, index) => ({ host, sight: servers[index] ?? 'silent' })),
       ...(until > now && !isSeen ? { until: new Date(until).toISOString() } : {}),
     };
   }
 
-  private async isCurrent(server: DnsAddress, name: string, serial: number): Promise<boolean> {
+  private async served(server: DnsAddress, name: string, serial: number): Promise<'new' | 'old' | 'silent'> {
     const answer = await this.parts.dns.ask(server, name, 'SOA');
-    return answer?.answers.some(({ type, data }) => type === 'SOA' && data.endsWith(` ${serial}`)) ?? false;
+    if (!answer || answer.status === 'failed') return 'silent';
+    return answer.answers.some(({ type, data }) => type === 'SOA' && data.endsWith(` ${serial}`)) ? 'new' : 'old';
   }
 
   private async seen(

@@ -1,6 +1,6 @@
 import type { Actor } from '@tienda/core/accounts/actor';
 import { isPublic } from '@tienda/core/dns/delegation';
-import { mayBeFramed, metOf, type Met } from '@tienda/core/dns/forward';
+import { isMetHere, mayBeFramed, metOf, type Met } from '@tienda/core/dns/forward';
 import { wholeName } from '@tienda/core/dns/record';
 import { mostHops, nextAddress, type Hop, type Visit, type VisitOutcome } from '@tienda/core/dns/visit';
 import type { DnsAddress, DnsClient } from '../../gateways/dns/dnsClient';
@@ -10,7 +10,7 @@ import type { Pointing } from './service';
 
 export interface VisitParts {
   readonly pointing: Pick<Pointing, 'of'>;
-  readonly dns: Pick<DnsClient, 'ask'>;
+  readonly dns: Pick<DnsClient, 'whereIs'>;
   readonly sites: Pick<SiteVisitor, 'look'>;
   /** The one that visitors are taken to ask. */
   readonly resolver: DnsAddress;
@@ -38,9 +38,9 @@ export class Visits {
    * @param below which of its names: `@`, `www`
    * @throws Problem 404 where the account does not hold the name, or that one sends nobody on
    */
-  async of({ account }: Actor, name: string, below: string): Promise<Visit[]> {
-    const { records, certificates = [] } = await this.parts.pointing.of(account, name);
-    const record = records.find((one) => (one.type === 'FORWARD' || one.type === 'PAGE') && one.name === below);
+  async of(actor: Actor, name: string, below: string): Promise<Visit[]> {
+    const { records, certificates = [] } = await this.parts.pointing.of(actor, name);
+    const record = records.find((one) => isMetHere(one) && one.name === below);
     if (!record) throw notFound('forward of that name');
     // An asterisk stands for any name: one of them is looked at.
     const host = wholeName(name, record).replace(/^\*/, 'any');
@@ -58,12 +58,14 @@ export class Visits {
       if (asked.has(url)) return ended('round');
       if (performance.now() > end) return ended('silent');
       asked.add(url);
-      const { hop, answer }: Seen = await this.hop(url, hops.length === 0);
+      const isFirst = hops.length === 0;
+      const { hop, answer }: Seen = await this.hop(url, isFirst);
       hops.push(hop);
-      if (hops.length === 1 && hop.address !== undefined && !this.isOurs(hop.address)) return ended('notHere');
+      if (isFirst && hop.problem === 'noAddress') return ended('notYet');
+      if (isFirst && hop.address !== undefined && !this.isOurs(hop.address)) return ended('notHere');
       if (hop.problem !== undefined || !answer) return ended(hop.problem ?? 'silent');
       if (answer.status >= 400) return ended('failed');
-      const isMask = hops.length === 1 && forward.kind === 'masked' && answer.status === 200;
+      const isMask = isFirst && forward.kind === 'masked' && answer.status === 200;
       const next: string | undefined = isMask ? forward.to : nextAddress(url, answer.status, answer.location);
       if (next === undefined) {
         const isFramed = forward.kind === 'masked' && !mayBeFramed(answer.headers);
@@ -86,14 +88,17 @@ export class Visits {
     const from = performance.now();
     const { hostname, port } = new URL(url);
     const literal = /^[\d.]+$|:/.test(hostname) ? hostname.replace(/^\[|\]$/g, '') : undefined;
-    const address = literal ?? (await this.addressOf(hostname));
+    const { addresses, isWhole } = literal
+      ? { addresses: [literal], isWhole: true }
+      : await this.parts.dns.whereIs(this.parts.resolver, hostname);
+    const [address] = addresses;
     const hop = (more: Pick<Hop, 'status' | 'problem'>): Hop => ({
       url,
       ms: Math.round(performance.now() - from),
       ...(address === undefined ? {} : { address }),
       ...more,
     });
-    if (address === undefined) return { hop: hop({ problem: 'noAddress' }) };
+    if (address === undefined) return { hop: hop({ problem: isWhole ? 'noAddress' : 'unresolved' }) };
     if (isFirst && !this.isOurs(address)) return { hop: hop({}) };
     // A name of the demo may lead to this machine, where the web is; whoever writes out an address or a port means more.
     const isOfDemo = literal === undefined && port === '' && this.parts.reachable.includes(address);
@@ -107,14 +112,5 @@ export class Visits {
       if (fault instanceof SiteSilent) return { hop: hop({ problem: 'silent' }) };
       throw fault;
     }
-  }
-
-  private async addressOf(host: string): Promise<string | undefined> {
-    for (const type of ['A', 'AAAA']) {
-      const answer = await this.parts.dns.ask(this.parts.resolver, host, type, true);
-      const found = answer?.answers.find((one) => one.type === type);
-      if (found) return found.data;
-    }
-    return undefined;
   }
 }

@@ -181,7 +181,7 @@ export class Renewals {
       charges,
     );
     if (covered.length === 0) return;
-    const quote = await quotes.bind(this.request(currency, contact, covered), accountId);
+    const quote = await quotes.bind(this.request(currency, contact, covered), clockOf(accountId));
     const balance = (await balances.balances(accountId)).find((one) => one.currency === currency)?.amount ?? 0;
     const [card, ...otherCards] = balance >= quote.total ? [] : await ways.kept(accountId);
     if (balance < quote.total && card === undefined) return this.tellUnpaid(accountId, covered, key);
@@ -289,7 +289,7 @@ export class Renewals {
     for (const [currency, some] of grouped(held, ({ currency }) => currency)) {
       const { lines, tax, problems } = await this.parts.quotes.ofRenewals(
         this.request(currency, contact, some),
-        accountId,
+        clockOf(accountId),
       );
       const refused = new Set(problems.map(({ pointer }) => some[Number(pointer.split('/')[2])]?.name));
       for (const { name, net } of lines)

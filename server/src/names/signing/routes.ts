@@ -22,7 +22,7 @@ export function signingRoutes(signings: Signings, pointing: Pick<Pointing, 'of'>
       async ({ actor, params, body: { wanted } }) => {
         const name = params['name'] ?? '';
         await signings.wish(actor, name, wanted);
-        return { body: await pointing.of(actor.account, name) };
+        return { body: await pointing.of(actor, name) };
       },
     ),
   ];

@@ -42,9 +42,9 @@ export class Signings {
   constructor(private readonly parts: SigningParts) {}
 
   /** @throws Problem 409 where it cannot be done now */
-  async wish({ account, who }: Actor, name: string, wish: SigningWish): Promise<void> {
+  async wish(actor: Actor, name: string, wish: SigningWish): Promise<void> {
     const { names, zones } = this.parts;
-    const held = await names.need(account, name);
+    const held = await names.need(actor, name);
     const kept = await zones.find(name);
     if (!kept) throw new Error(`${name} is held and has no zone`);
     if (pointsTo(held.delegation ?? startingDelegation) !== 'tienda') throw cannotSign('elsewhere');
@@ -52,7 +52,7 @@ export class Signings {
     if (wish === 'on' || wish === 'newKey') await this.begin(name, signing, wish, records);
     else {
       const event = { type: wish === 'off' ? 'switchedOff' : 'again', ttl: await this.parentTtl(name) } as const;
-      if (!(await this.move(held, signing, event, who))) throw cannotSign('underWay');
+      if (!(await this.move(held, signing, event, actor.who))) throw cannotSign('underWay');
     }
   }
 

@@ -1,12 +1,12 @@
-import { and, desc, eq, inArray, isNotNull, lt, sql, type SQL } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull, lt, lte, sql, type SQL } from 'drizzle-orm';
 import type { Who } from '@tienda/core/accounts/actor';
-import { metOf } from '@tienda/core/dns/forward';
+import { isMetHere, metOf } from '@tienda/core/dns/forward';
 import { mailForwardOf } from '@tienda/core/dns/mailForward';
 import { recordKey, wholeName, type DnsRecord } from '@tienda/core/dns/record';
 import { servedChange, servedRows, type AddressesOf, type ServedRow } from '@tienda/core/dns/servedZone';
 import type { ShownZoneVersion } from '@tienda/core/dns/shownZone';
 import { nextSerial } from '@tienda/core/dns/zone';
-import { isoDate } from '@tienda/core/time/isoDate';
+import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { certificatesWanted } from '../certificates/store';
 import {
@@ -28,6 +28,8 @@ export type KeptZone = typeof zone.$inferSelect;
 const mostVersions = 200;
 /** So many states are looked at for what is not seen everywhere yet, beside the one before them. */
 const latestStates = 6;
+/** So many zones are let go one after the other. */
+const atOnce = 200;
 
 /** Rows as PostgreSQL reads them from JSON. */
 const rowsOf = (rows: readonly ServedRow[]) =>
@@ -63,6 +65,18 @@ export async function beginZones(transaction: Transaction, names: readonly strin
   await transaction.execute(sql`with ${sql.join(parts, sql`, `)} select 1`);
 }
 
+/** A name has moved away: what is set up for it goes on here until a day; a part of a statement, where `from` has a row. */
+export function zoneLeft(name: string, accountId: string, goesOn: IsoDate, from: SQL): StatementPart {
+  return sql`zone_left as (
+    update ${zone} set left_by = ${accountId}::uuid, goes_on = ${goesOn}::date from ${from} where ${zone}.name = ${name}
+  )`;
+}
+
+/** It is back before that, with the account that it was with; a part of a statement, where `from` has a row. */
+export function zoneBack(name: string, from: SQL): StatementPart {
+  return sql`zone_back as (update ${zone} set left_by = null, goes_on = null from ${from} where ${zone}.name = ${name})`;
+}
+
 /** A name is nobody's any more: nothing is answered for it. */
 export async function zoneGone(transaction: Transaction, name: string): Promise<void> {
   await transaction.delete(zone).where(eq(zone.name, name));
@@ -89,6 +103,22 @@ export class ZoneStore {
   async find(name: string): Promise<KeptZone | undefined> {
     const [found] = await this.database.select().from(zone).where(eq(zone.name, name));
     return found;
+  }
+
+  /** Lets those go whose names moved away long enough ago. */
+  async endLeft(today: IsoDate): Promise<void> {
+    const over = and(isNotNull(zone.goesOn), lte(zone.goesOn, today));
+    const rows = await this.database.select({ name: zone.name }).from(zone).where(over).limit(atOnce);
+    for (const { name } of rows)
+      await this.database.transaction(async (transaction) => {
+        // It may be back by now.
+        const [left] = await transaction
+          .select({ name: zone.name })
+          .from(zone)
+          .where(and(eq(zone.name, name), over))
+          .for('update');
+        if (left) await zoneGone(transaction, name);
+      });
   }
 
   async findAll(names: readonly string[]): Promise<Map<string, KeptZone>> {
@@ -197,12 +227,12 @@ export class ZoneStore {
   }
 
   private addressesOf(addresses: ReadonlyMap<string, readonly string[]>): AddressesOf {
-    return ({ type, data: [host = ''] }) => (isMetHere(type) ? this.forwarders : (addresses.get(host) ?? []));
+    return ({ type, data: [host = ''] }) => (isMetHere({ type }) ? this.forwarders : (addresses.get(host) ?? []));
   }
 
   /** What visitors meet here from now on. */
   private async sendOn(transaction: Transaction, known: KeptZone, records: readonly DnsRecord[]): Promise<void> {
-    const forwards = (some: readonly DnsRecord[]) => some.filter(({ type }) => isMetHere(type));
+    const forwards = (some: readonly DnsRecord[]) => some.filter(isMetHere);
     const [before, after] = [forwards(known.records), forwards(records)];
     if (before.map(recordKey).join() === after.map(recordKey).join()) return;
     await transaction.delete(webForward).where(eq(webForward.zone, known.name));
@@ -274,9 +304,6 @@ async function forwardMail(
   await transaction.delete(mailForward).where(eq(mailForward.zone, name));
   if (rows.length > 0) await transaction.insert(mailForward).values(rows);
 }
-
-/** True for what is met here by visitors: sent on, or shown a page. */
-const isMetHere = (type: DnsRecord['type']) => type === 'FORWARD' || type === 'PAGE';
 
 /** The hosts that the ALIAS records of a zone lead to: each once, in their order. */
 function aliasHosts(records: readonly DnsRecord[]): string[] {

@@ -7,6 +7,9 @@ import { Problem } from '../../platform/http/problem';
 import { sessionOf } from '../../platform/http/route';
 import type { KnownDevices } from './devices';
 
+/** Proves by the password once more that it is the account's holder who asks. @throws Problem 422, 429 */
+export type ProvenByPassword = (ctx: Context, actor: Actor, password: string, what: string) => Promise<void>;
+
 export interface GuardParts {
   readonly devices: KnownDevices;
   readonly limits: Limits;

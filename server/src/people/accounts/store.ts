@@ -1,6 +1,6 @@
 import { and, eq, isNull, lt, or, sql, type SQL } from 'drizzle-orm';
 import type { Database, Transaction } from '../../platform/db/database';
-import { account, mailCode, signUp } from '../../platform/db/schema';
+import { account, helper, mailCode, signUp } from '../../platform/db/schema';
 import type { CodeFor } from './codes';
 
 export type Account = typeof account.$inferSelect;
@@ -9,10 +9,16 @@ export type Addressee = Pick<Account, 'id' | 'email' | 'language' | 'basketId'>;
 export type MailCode = typeof mailCode.$inferSelect;
 export type SignUp = typeof signUp.$inferSelect;
 
-/** Whom mails about an account go to, as part of what a larger statement reads. @param id the column that names it, whole */
-export function addresseeOf(id: SQL): SQL<Addressee> {
+/**
+ * Whom mails about an account go to, as part of what a larger statement reads.
+ *
+ * @param id the column that names it, whole
+ * @param by the column of who acted for it: a helper has a basket of their own for it
+ */
+export function addresseeOf(id: SQL, by = sql`null::jsonb`): SQL<Addressee> {
   return sql`(
-    select jsonb_build_object('id', a.id, 'email', a.email, 'language', a.language, 'basketId', a.basket_id)
+    select jsonb_build_object('id', a.id, 'email', a.email, 'language', a.language, 'basketId', coalesce(
+      (select h.basket_id from ${helper} h where ${by} ->> 'type' = 'helper' and h.id = (${by} ->> 'id')::uuid), a.basket_id))
     from ${account} a where a.id = ${id})`;
 }
 

@@ -12,7 +12,7 @@ export function contactRoutes(contacts: ContactStore, clock: Clock): Route[] {
     accountRoute(
       'get',
       '/api/me/contacts',
-      { needs: 'changeContacts', summary: 'People and organisations kept' },
+      { needs: 'seeContacts', summary: 'People and organisations kept' },
       async ({ actor: { account: accountId } }) => ({
         body: await contacts.ofAccount(accountId),
       }),

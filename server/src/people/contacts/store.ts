@@ -1,5 +1,6 @@
+import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
-import { and, desc, eq, isNull, notExists, or, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, notExists, or, sql } from 'drizzle-orm';
 import type { Contact } from '@tienda/core/contacts/contact';
 import type { Database, Transaction } from '../../platform/db/database';
 import { contact, customerOrder, heldName, holderChange, holderChangeName } from '../../platform/db/schema';
@@ -75,6 +76,33 @@ export class ContactStore {
       if (gone.length === 0) await transaction.update(contact).set({ forgottenAt: at }).where(isIt);
       return true;
     });
+  }
+
+  /**
+   * Contacts of an account are another's too from now on; those that it has already, to the letter, are those.
+   *
+   * @returns their ids there, by those here
+   */
+  async copied(
+    transaction: Transaction,
+    from: string,
+    to: string,
+    ids: readonly string[],
+    now: Date,
+  ): Promise<Map<string, string>> {
+    const theirs = await transaction.select().from(contact).where(eq(contact.accountId, to));
+    const rows = await transaction
+      .select()
+      .from(contact)
+      .where(and(eq(contact.accountId, from), inArray(contact.id, [...ids])));
+    const copies = new Map<string, string>();
+    for (const row of rows) {
+      const same = theirs.find((one) => !one.forgottenAt && isDeepStrictEqual(one.contact, row.contact));
+      const id = same?.id ?? randomUUID();
+      if (!same) await transaction.insert(contact).values({ id, accountId: to, contact: row.contact, createdAt: now });
+      copies.set(row.id, id);
+    }
+    return copies;
   }
 
   /** Keeps a contact; one that is kept already, to the letter, is that one. */

@@ -72,3 +72,10 @@ export async function databaseAnswers(database: Database): Promise<boolean> {
     () => false,
   );
 }
+
+/** The unique index that a statement broke; undefined where that is not why it failed. */
+export function brokenConstraint(fault: unknown): string | undefined {
+  // Drizzle wraps what PostgreSQL says.
+  const said = fault instanceof Error && fault.cause ? fault.cause : fault;
+  return said instanceof pg.DatabaseError && said.code === '23505' ? said.constraint : undefined;
+}

@@ -55,7 +55,7 @@ const security = {
 };
 
 function operation(route: Route, path: string, answers: Pick<AnswerSchemas, 'of' | 'definitions'>): object {
-  const { method, summary, model, opensTo, takesKey } = route;
+  const { method, summary, model, opensTo, takesKey, needs } = route;
   const inPath = Object.fromEntries(
     [...path.matchAll(/\{(\w+)\}/g)].map(([, name = '']): [string, Parameter] => [
       name,
@@ -69,6 +69,8 @@ function operation(route: Route, path: string, answers: Pick<AnswerSchemas, 'of'
   };
   return {
     summary,
+    // What who acts for an account has to have leave for.
+    ...(needs ? { 'x-needs': needs } : {}),
     operationId: `${method}${path.replace(/[^a-zA-Z]+(\w)?/g, (_, next: string | undefined) => next?.toUpperCase() ?? '')}`,
     parameters: [
       ...parameters('path', inPath),

@@ -37,7 +37,9 @@ export class Pages {
   /** @param file `pages.json` of the build; without it there are no pages */
   constructor(file: string) {
     const written = existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as Page[]) : [];
-    this.pages = written.map((page) => ({
+    const isOne = ({ address }: Page) => !address.includes('[');
+    // `/names/groups` is a page of its own, and no name.
+    this.pages = [...written.filter(isOne), ...written.filter((page) => !isOne(page))].map((page) => ({
       ...page,
       pattern: new RegExp(`^${page.address.replace(/[.+]/g, '\\$&').replace(/\[\w+\]/, '([^/]+)')}$`),
     }));

@@ -31,6 +31,8 @@ export interface Route {
   readonly summary: string;
   readonly model?: Model<object>;
   readonly opensTo: 'visitor' | 'account' | 'provider';
+  /** What is done there, which who acts has to have leave for. */
+  readonly needs?: Deed;
   /** For the document. */
   readonly query?: Parameters;
   /** Path parameters that are not what their names say elsewhere. */
@@ -54,6 +56,8 @@ interface RouteOptions<Body extends object> {
   readonly perMinute?: number;
   /** Who signs what is sent, where it is the payment provider. */
   readonly opensTo?: 'provider';
+  /** What is done there, of those signed in. */
+  readonly needs?: Deed;
 }
 
 const json = 'application/json';
@@ -99,18 +103,35 @@ export function accountRoute<Body extends object = never>(
   { needs, ...options }: RouteOptions<Body> & { readonly needs: Deed },
   handle: (request: RouteRequest<Body> & { readonly actor: Actor }) => Promise<Answer | undefined>,
 ): Route {
-  const open = route(method, path, options, (request) => {
-    const actor = owner(accountOf(request.ctx));
-    if (!mayDo(actor, needs)) throw notAllowed();
-    return handle({ ...request, actor });
-  });
-  return { ...open, opensTo: 'account' };
+  const actorIn = (ctx: Context) => actorOf(ctx) ?? owner(accountOf(ctx));
+  const open = route(method, path, { ...options, needs }, (request) =>
+    handle({ ...request, actor: actorIn(request.ctx) }),
+  );
+  return {
+    ...open,
+    opensTo: 'account',
+    serve: (ctx) => {
+      // Before anything that was sent is read.
+      if (!mayDo(actorIn(ctx), needs)) return Promise.reject(notAllowed());
+      return open.serve(ctx);
+    },
+  };
 }
 
 /** The visitor's session, where the request came with one. */
 export function sessionOf(ctx: Context): Session | undefined {
   const session: Session | undefined = ctx.state['session'];
   return session;
+}
+
+/** Who acts with the request, for themselves or for an account that they help; undefined for those not signed in. */
+export function actorOf(ctx: Context): Actor | undefined {
+  const session = sessionOf(ctx);
+  if (!session?.accountId) return undefined;
+  const { help } = session;
+  if (!help) return owner(session.accountId);
+  const { id, email, account, leave } = help;
+  return { who: { type: 'helper', id, email }, account, reach: leave.reach, scopes: leave.scopes };
 }
 
 function accountOf(ctx: Context): string {

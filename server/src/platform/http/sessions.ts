@@ -1,15 +1,33 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto';
-import { and, desc, eq, gt, ne, or } from 'drizzle-orm';
+import { and, desc, eq, getTableColumns, gt, ne, or, sql, type SQL } from 'drizzle-orm';
+import type { Leave } from '@tienda/core/accounts/helper';
 import type { Context } from 'koa';
 import type { WorldClock } from '../clock/clock';
 import type { Database, Transaction } from '../db/database';
-import { session } from '../db/schema';
+import { helper, session } from '../db/schema';
 import type { Cookies } from './cookies';
 import type { Limits } from './limits';
 import { networkOf } from './network';
+import { Problem } from './problem';
+import { isUuid } from './uuid';
 import { hashOfToken } from '../secrets/hashOfToken';
 
-export type Session = typeof session.$inferSelect;
+/** An account that is helped with a request, and what is left to whoever helps. */
+export interface Help {
+  /** Of the invitation that was accepted. */
+  readonly id: string;
+  readonly account: string;
+  /** Of whoever helps. */
+  readonly email: string;
+  readonly leave: Leave;
+  /** What is put in for the account helped. */
+  readonly basketId: string;
+}
+
+export interface Session extends Readonly<typeof session.$inferSelect> {
+  /** Where the request is for an account that the one signed in helps. */
+  readonly help?: Help;
+}
 
 const cookieName = 'tienda_session';
 const minuteMs = 60_000;
@@ -47,10 +65,12 @@ export class Sessions {
   async find(ctx: Context): Promise<Session | undefined> {
     const token = this.cookies.get(ctx, cookieName);
     if (!token) return undefined;
-    const [found] = await this.database
-      .select()
+    const helped = helpedBy(ctx);
+    const [row] = await this.database
+      .select({ ...getTableColumns(session), help: helpOf(helped) })
       .from(session)
       .where(eq(session.tokenHash, hashOfToken(token)));
+    const found = row && sessionWith(row);
     const now = this.clock.world();
     if (!found || found.expiresAt <= now) return undefined;
     const idleMs = now.getTime() - (found.seenAt ?? found.createdAt).getTime();
@@ -60,6 +80,7 @@ export class Sessions {
     }
     if (idleMs > seenEveryMs)
       await this.database.update(session).set({ seenAt: now }).where(eq(session.tokenHash, found.tokenHash));
+    if (helped !== undefined && found.accountId && !found.help) throw leaveEnded();
     return found;
   }
 
@@ -116,6 +137,29 @@ export class Sessions {
   async end({ tokenHash }: Session): Promise<void> {
     await this.database.delete(session).where(eq(session.tokenHash, tokenHash));
   }
+}
+
+/** For which account the request is, by the invitation to help it; a link cannot carry a header. */
+function helpedBy(ctx: Context): string | undefined {
+  const asked = ctx.get('X-Tienda-For') || (ctx.path.startsWith('/api/me/') ? ctx.query['helping'] : undefined);
+  return typeof asked === 'string' && asked !== '' ? asked : undefined;
+}
+
+/** Read with the session, so that it costs nothing of its own, and counts from the moment that it is given or ended. */
+function helpOf(asked: string | undefined): SQL<Help | null> {
+  if (!isUuid(asked)) return sql`null::jsonb`;
+  return sql`(
+    select jsonb_build_object('id', h.id, 'account', h.account_id, 'email', h.email, 'leave', h.leave, 'basketId', h.basket_id)
+    from ${helper} h
+    where h.id = ${asked}::uuid and h.helper_id = ${session}.account_id and h.state ->> 'at' = 'active')`;
+}
+
+function sessionWith({ help, ...row }: typeof session.$inferSelect & { readonly help: Help | null }): Session {
+  return { ...row, ...(help ? { help } : {}) };
+}
+
+function leaveEnded(): Problem {
+  return new Problem(403, 'leave-ended', 'No leave any more', 'You do not help this account any more.');
 }
 
 function lifetimeOf({ accountId, awaiting }: Pick<Session, 'accountId' | 'awaiting'>) {

@@ -1,4 +1,5 @@
 import { inArray, lt, sql } from 'drizzle-orm';
+import { isoDate } from '@tienda/core/time/isoDate';
 import type { Clock, WorldClock } from '../clock/clock';
 import type { Database } from '../db/database';
 import {
@@ -13,6 +14,7 @@ import {
   session,
   signUp,
   storedQuote,
+  wrongAuthCode,
 } from '../db/schema';
 
 const dayInMs = 24 * 3600 * 1000;
@@ -43,5 +45,6 @@ export async function sweepOut(database: Database, clock: Clock & WorldClock): P
   await database
     .delete(idempotentRequest)
     .where(lt(idempotentRequest.createdAt, new Date(now.getTime() - 7 * dayInMs)));
+  await database.delete(wrongAuthCode).where(lt(wrongAuthCode.day, isoDate(dayAgo)));
   await database.delete(rateLimit).where(lt(rateLimit.expire, Date.now() - dayInMs));
 }

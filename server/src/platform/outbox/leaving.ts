@@ -14,6 +14,8 @@ export interface Leaving {
   };
   /** An order of such renewals that no way to pay paid: it is told what happens next. */
   readonly renewalUnpaid: { readonly accountId: string; readonly orderId: string };
+  /** A name that was agreed to be bought came, and what reaches its holder before, USD cents; or null: it did not. */
+  readonly sale: { readonly offer: string; readonly reaching: Minor | null };
   /** Money that was taken goes back, in minor units. */
   readonly refund: { readonly intent: string; readonly amount: Minor };
 }

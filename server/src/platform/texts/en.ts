@@ -1,3 +1,5 @@
+import { comings } from './comingsEn';
+import { helping } from './helpingEn';
 import { papers } from './papersEn';
 
 const more = (name: string, count: number) =>
@@ -37,7 +39,18 @@ export const en = {
       register: (name: string, years: string, amount: string) => `${name}, ${years}: ${amount}`,
       renew: (name: string, years: string, amount: string) => `${name}, renewed for ${years}: ${amount}`,
       restore: (name: string, years: string, amount: string) => `${name}, restored and renewed for ${years}: ${amount}`,
+      transferIn: (name: string, _years: string, amount: string) => `${name}, moved here: ${amount}`,
+      bought: (name: string, _years: string, amount: string) =>
+        `${name}, bought of its holder and moved here: ${amount}`,
       update: (name: string, years: string, amount: string) => `${name}, privacy for ${years}: ${amount}`,
+    },
+    hold: {
+      subject: (number: number) => `Order ${number}: please give another card`,
+      text: (amount: string, until: string) =>
+        `What you ordered takes longer than your bank holds money: it lets go of ${amount} on ${until}, and did not want to hold it anew.`,
+      next: (url: string) =>
+        `Give a card that can hold it, and everything goes on. Nothing is charged before it is done: ${url}`,
+      else: 'Where none is given by then, what is still under way is called off, and you pay nothing for it.',
     },
     years: (years: number) => (years === 1 ? '1 year' : `${years} years`),
     total: (amount: string) => `Total with tax: ${amount}`,
@@ -64,6 +77,11 @@ export const en = {
         text: (name: string, number: number, years: string, date: string) =>
           `${name} is back: restored with order ${number} and renewed for ${years}, until ${date}.`,
       },
+      transferIn: {
+        subject: (name: string) => `${name} is here`,
+        text: (name: string, number: number, _years: string, date: string) =>
+          `${name} has moved here with order ${number}. It is paid for until ${date}, and locked against transfer. Its nameservers stay as they were, so its website and mail go on.`,
+      },
       update: {
         subject: (name: string) => `${name}: its holder is hidden`,
         text: (name: string, number: number, years: string, _date: string) =>
@@ -88,6 +106,11 @@ export const en = {
         one: (name: string) => `${name} is restored`,
         partly: (count: number, of: number) => `${count} of ${of} names are restored`,
         nothing: 'nothing could be restored',
+      },
+      transferIn: {
+        one: (name: string) => `${name} is here`,
+        partly: (count: number, of: number) => `${count} of ${of} names are here`,
+        nothing: 'no name could be moved here',
       },
       update: {
         one: (name: string) => `the holder of ${name} is hidden`,
@@ -116,12 +139,14 @@ export const en = {
       renew: (name: string, years: string, date: string) => `${name}: renewed for ${years}, until ${date}`,
       restore: (name: string, years: string, date: string) =>
         `${name}: restored and renewed for ${years}, until ${date}`,
+      transferIn: (name: string, _years: string, date: string) => `${name}: moved here, paid for until ${date}`,
       update: (name: string, years: string, _date: string) => `${name}: its holder is hidden for ${years}`,
     },
     lineNot: {
       register: (name: string, why: string) => `${name}: not registered. ${why}`,
       renew: (name: string, why: string) => `${name}: not renewed. ${why}`,
       restore: (name: string, why: string) => `${name}: not restored. ${why}`,
+      transferIn: (name: string, why: string) => `${name}: not moved here. ${why}`,
       update: (name: string, why: string) => `${name}: its holder is not hidden. ${why}`,
     },
     taken: (amount: string) => `Taken: ${amount}, tax included`,
@@ -195,19 +220,6 @@ export const en = {
       `Its registry asks ${first} for the first year and ${later} for every later one.`,
     usual: 'It costs what any name with this extension costs.',
     notHeld: 'It goes to whoever registers it first; this mail does not hold it.',
-  },
-  offers: {
-    agreed: (name: string) => `Your offer for ${name} was accepted`,
-    agreedText: (name: string, amount: string) => `The holder of ${name} accepts ${amount}.`,
-    agreedPays: (pays: string) => `With the fee you would pay ${pays}. Nothing has been charged.`,
-    countered: (name: string) => `The holder of ${name} asks for more`,
-    counteredText: (amount: string, asked: string, pays: string) =>
-      `You offered ${amount}. The holder asks ${asked}; with the fee you would pay ${pays}.`,
-    counteredNext: 'Accept it, offer another amount, or withdraw. Nothing has been charged.',
-    refused: (name: string) => `Your offer for ${name} was turned down`,
-    refusedText: (name: string, amount: string) =>
-      `The holder of ${name} does not take ${amount}. Nothing has been charged.`,
-    refusedNext: 'You can watch the name, make another offer later, or look at names like it.',
   },
   priceRises: {
     subject: (count: number) =>
@@ -294,6 +306,8 @@ export const en = {
     authCodeText: (name: string) =>
       `Someone who knows your password asked for the auth code of ${name}. With it the name can be moved to another registrar once it is unlocked. If that was not you, lock the name, set a new password, and write to us.`,
   },
+  ...comings,
+  helping,
   ...papers,
 };
 

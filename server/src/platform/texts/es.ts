@@ -1,4 +1,6 @@
 import type { Texts } from './en';
+import { comings } from './comingsEs';
+import { helping } from './helpingEs';
 import { papers } from './papersEs';
 
 const more = (name: string, count: number) =>
@@ -37,7 +39,16 @@ export const es: Texts = {
       register: (name, years, amount) => `${name}, ${years}: ${amount}`,
       renew: (name, years, amount) => `${name}, renovado por ${years}: ${amount}`,
       restore: (name, years, amount) => `${name}, recuperado y renovado por ${years}: ${amount}`,
+      transferIn: (name, _years, amount) => `${name}, trasladado aquí: ${amount}`,
+      bought: (name, _years, amount) => `${name}, comprado a su titular y trasladado: ${amount}`,
       update: (name, years, amount) => `${name}, privacidad por ${years}: ${amount}`,
+    },
+    hold: {
+      subject: (number) => `Pedido ${number}: hace falta otra tarjeta`,
+      text: (amount, until) =>
+        `Lo que pidió tarda más de lo que su banco retiene el dinero: libera ${amount} el ${until}, y no quiso retenerlo otra vez.`,
+      next: (url) => `Dé una tarjeta que pueda retenerlo y todo sigue. No se cobra nada hasta que esté hecho: ${url}`,
+      else: 'Si no hay otra para entonces, lo que siga en marcha se anula y no paga nada por ello.',
     },
     years: (years) => (years === 1 ? '1 año' : `${years} años`),
     total: (amount) => `Total con impuestos: ${amount}`,
@@ -64,6 +75,11 @@ export const es: Texts = {
         text: (name, number, years, date) =>
           `${name} ha vuelto: se recuperó con el pedido ${number} y se renovó por ${years}, hasta el ${date}.`,
       },
+      transferIn: {
+        subject: (name) => `${name} ya está aquí`,
+        text: (name, number, _years, date) =>
+          `${name} se ha trasladado aquí con el pedido ${number}. Está pagado hasta el ${date} y bloqueado contra traslados. Sus servidores de nombres siguen igual, así que su web y su correo no cambian.`,
+      },
       update: {
         subject: (name) => `${name}: su titular está oculto`,
         text: (name, number, years, _date) =>
@@ -88,6 +104,11 @@ export const es: Texts = {
         one: (name) => `${name} está recuperado`,
         partly: (count, of) => `${count} de ${of} nombres están recuperados`,
         nothing: 'no se pudo recuperar nada',
+      },
+      transferIn: {
+        one: (name) => `${name} ya está aquí`,
+        partly: (count, of) => `${count} de ${of} nombres ya están aquí`,
+        nothing: 'no se pudo trasladar ningún nombre',
       },
       update: {
         one: (name) => `el titular de ${name} está oculto`,
@@ -114,12 +135,14 @@ export const es: Texts = {
       register: (name, years, date) => `${name}: registrado por ${years}, hasta el ${date}`,
       renew: (name, years, date) => `${name}: renovado por ${years}, hasta el ${date}`,
       restore: (name, years, date) => `${name}: recuperado y renovado por ${years}, hasta el ${date}`,
+      transferIn: (name, _years, date) => `${name}: trasladado aquí, pagado hasta el ${date}`,
       update: (name, years, _date) => `${name}: su titular está oculto por ${years}`,
     },
     lineNot: {
       register: (name, why) => `${name}: no registrado. ${why}`,
       renew: (name, why) => `${name}: no renovado. ${why}`,
       restore: (name, why) => `${name}: no recuperado. ${why}`,
+      transferIn: (name, why) => `${name}: no trasladado. ${why}`,
       update: (name, why) => `${name}: su titular no está oculto. ${why}`,
     },
     taken: (amount) => `Cobrado: ${amount}, impuestos incluidos`,
@@ -188,18 +211,6 @@ export const es: Texts = {
     premium: (first, later) => `Su operador pide ${first} el primer año y ${later} cada año siguiente.`,
     usual: 'Cuesta lo que cualquier nombre con esta extensión.',
     notHeld: 'Es de quien lo registre primero; este correo no lo reserva.',
-  },
-  offers: {
-    agreed: (name) => `Su oferta por ${name} fue aceptada`,
-    agreedText: (name, amount) => `El titular de ${name} acepta ${amount}.`,
-    agreedPays: (pays) => `Con la comisión pagaría ${pays}. No se ha cobrado nada.`,
-    countered: (name) => `El titular de ${name} pide más`,
-    counteredText: (amount, asked, pays) =>
-      `Usted ofreció ${amount}. El titular pide ${asked}; con la comisión pagaría ${pays}.`,
-    counteredNext: 'Acéptelo, ofrezca otro importe o retírese. No se ha cobrado nada.',
-    refused: (name) => `Su oferta por ${name} fue rechazada`,
-    refusedText: (name, amount) => `El titular de ${name} no acepta ${amount}. No se ha cobrado nada.`,
-    refusedNext: 'Puede vigilar el nombre, hacer otra oferta más adelante o mirar nombres parecidos.',
   },
   priceRises: {
     subject: (count) =>
@@ -285,5 +296,7 @@ export const es: Texts = {
     authCodeText: (name) =>
       `Alguien que conoce su contraseña pidió el código de autorización de ${name}. Con él el nombre se puede trasladar a otro registrador cuando esté desbloqueado. Si no fue usted, bloquee el nombre, ponga otra contraseña y escríbanos.`,
   },
+  ...comings,
+  helping,
   ...papers,
 };

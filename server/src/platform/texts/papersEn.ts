@@ -29,6 +29,8 @@ export const papers = {
       register: (years: string) => `registration, ${years}`,
       renew: (years: string) => `renewal, ${years}`,
       restore: (years: string) => `restored and renewed, ${years}`,
+      transferIn: (years: string) => `moved here, ${years}`,
+      bought: (years: string) => `bought of its holder and moved here, ${years}`,
       update: (years: string) => `privacy, ${years}`,
     },
     titles: {
@@ -48,6 +50,7 @@ export const papers = {
         register: 'Registrations',
         renew: 'Renewals',
         restore: 'Restored names',
+        transferIn: 'Names moved here',
         update: 'Names to be hidden',
         mixed: 'All names',
       },

@@ -30,6 +30,8 @@ export const papers: Pick<Texts, 'statements' | 'papers'> = {
       register: (years) => `alta, ${years}`,
       renew: (years) => `renovación, ${years}`,
       restore: (years) => `recuperado y renovado, ${years}`,
+      transferIn: (years) => `trasladado, ${years}`,
+      bought: (years) => `comprado a su titular y trasladado, ${years}`,
       update: (years) => `privacidad, ${years}`,
     },
     titles: {
@@ -49,6 +51,7 @@ export const papers: Pick<Texts, 'statements' | 'papers'> = {
         register: 'Altas',
         renew: 'Renovaciones',
         restore: 'Nombres recuperados',
+        transferIn: 'Nombres trasladados',
         update: 'Nombres que se ocultan',
         mixed: 'Todos los nombres',
       },

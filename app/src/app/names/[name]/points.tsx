@@ -1,1 +1,1 @@
-export { PointsScreen as default } from '../../../features/points/PointsScreen';
+export { PointsScreen as default } from '../../../held/later';

@@ -79,6 +79,9 @@ export const customerOrder = pgTable(
       .on(table.quoteId)
       .where(sql`not ${table.unpaid}`),
     index('order_account').on(table.accountId, table.placedAt),
+    index('order_helper')
+      .on(sql`(${table.placedBy} ->> 'id')`, table.placedAt)
+      .where(sql`${table.placedBy} ->> 'type' = 'helper'`),
     index('order_due')
       .on(table.lookAt)
       .where(sql`${table.lookAt} is not null`),
@@ -143,8 +146,17 @@ export const operation = pgTable(
     uniqueIndex('operation_begun')
       .on(table.accountId, table.name)
       .where(
-        sql`${table.kind} <> 'register' and ${table.state} ->> 'at' not in ('ready', 'done', 'refused', 'givenUp')`,
+        sql`${table.kind} not in ('register', 'transferOut')
+          and ${table.state} ->> 'at' not in ('ready', 'done', 'refused', 'givenUp')`,
       ),
+    // Its holder is asked about one request at a time.
+    uniqueIndex('operation_leaving')
+      .on(table.name)
+      .where(sql`${table.kind} = 'transferOut' and ${table.state} ->> 'at' not in ('done', 'refused', 'givenUp')`),
+    // Whatever registries say of a name that is on its way here is about the one operation that asked for it.
+    uniqueIndex('operation_moving')
+      .on(table.name)
+      .where(sql`${table.kind} = 'transferIn' and ${table.state} ->> 'at' in ('withHolder', 'sent', 'pending')`),
     // In the order in which they are taken: of many that wait, those behind are not looked at.
     index('operation_turn')
       .on(table.registry, table.nextAt, table.sequence)
@@ -219,9 +231,8 @@ export const heldName = pgTable(
     accountId: uuid('account_id')
       .notNull()
       .references(() => account.id),
-    orderId: uuid('order_id')
-      .notNull()
-      .references(() => customerOrder.id),
+    /** Null where it came from another account. */
+    orderId: uuid('order_id').references(() => customerOrder.id),
     contactId: uuid('contact_id')
       .notNull()
       .references(() => contact.id),

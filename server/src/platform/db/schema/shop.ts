@@ -108,9 +108,14 @@ export const nameOffer = pgTable(
     lookedAt: instant('looked_at'),
     createdAt: instant('created_at').notNull(),
     changedAt: instant('changed_at').notNull(),
+    /** When it lapses where nothing is said or done; null once it has ended. */
+    lapsesAt: instant('lapses_at'),
   },
   (table) => [
     index('name_offer_account').on(table.accountId, table.createdAt),
+    index('name_offer_lapses')
+      .on(table.lapsesAt)
+      .where(sql`${table.lapsesAt} is not null`),
     index('name_offer_open').on(table.lookedAt).where(isOpenOffer(table.state)),
     uniqueIndex('name_offer_once').on(table.accountId, table.name).where(isOpenOffer(table.state)),
   ],

@@ -3,6 +3,7 @@ import {
   bigint,
   bigserial,
   boolean,
+  date,
   index,
   integer,
   jsonb,
@@ -10,6 +11,7 @@ import {
   pgTable,
   primaryKey,
   text,
+  uuid,
 } from 'drizzle-orm/pg-core';
 import type { Who } from '@tienda/core/accounts/actor';
 import type { Met } from '@tienda/core/dns/forward';
@@ -30,8 +32,15 @@ export const zone = pgTable(
     records: jsonb().$type<readonly DnsRecord[]>().notNull().default([]),
     /** How it is signed; null: it is not. */
     signing: jsonb().$type<Signing>(),
+    /** The account that held it, where the name has moved away: it goes on for a while. */
+    leftBy: uuid('left_by'),
+    /** The first day on which it does not. */
+    goesOn: date('goes_on'),
   },
   (table) => [
+    index('zone_left')
+      .on(table.goesOn)
+      .where(sql`${table.goesOn} is not null`),
     index('zone_signing')
       .on(table.name)
       .where(sql`${table.signing} ->> 'at' <> 'on'`),

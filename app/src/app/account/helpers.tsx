@@ -1,0 +1,1 @@
+export { HelpersScreen as default } from '../../features/helpers/HelpersScreen';

@@ -1,0 +1,1 @@
+export { HandOversScreen as default } from '../../features/handOvers/HandOversScreen';

@@ -1,0 +1,1 @@
+export { MovesScreen as default } from '../../features/moves/MovesScreen';

@@ -1,0 +1,60 @@
+const names = (count: number) => (count === 1 ? '1 name' : `${count} names`);
+
+/** Names that come here from other registrars. */
+export const moves = {
+  title: 'Move names here',
+  back: 'All names',
+  signIn: 'Sign in first: what is found out about your names is kept for you alone.',
+  detail:
+    'Each is looked at first, and nothing is charged until you order. A name keeps its nameservers while it moves, so its website and mail go on.',
+  label: 'Names, with their auth codes behind them',
+  hint: 'One a line: saltwhistle.studio k9-Tide!44. Names alone will do, the codes can come later.',
+  file: 'Read a file',
+  look: 'Look at them',
+  read: (count: number) => (count === 0 ? 'No names yet.' : `${names(count)} read.`),
+  problem: (line: number, typed: string, why: string) => `Line ${line}, ${typed}: ${why}`,
+  again: (line: number, name: string) => `Line ${line}: ${name} is there twice; the first counts.`,
+  longCode: (line: number, name: string) => `Line ${line}: what stands behind ${name} is too long to be an auth code.`,
+  more: (line: number, name: string) =>
+    `Line ${line}: more stands behind the code of ${name}. A code with spaces, commas or semicolons goes in quotes.`,
+  cannot: (typed: string, why: string) => `${typed}: ${why}`,
+  list: 'On their way, or wanted',
+  ready: (price: string) => `It can come, for ${price}.`,
+  premium: (price: string) => `Premium: its registry asks more for it. Keeping it costs ${price} a year.`,
+  readyBought: (price: string) =>
+    `Agreed with its holder: ${price}, the fee and moving it here included. You are charged once it is yours.`,
+  nameservers: (hosts: string) => `It stays at ${hosts}.`,
+  notLooked: 'Its registry has not answered yet. It is asked again by itself.',
+  lookAgain: 'Look again',
+  looksAgain: (when: string) => `Looked at again by itself, next: ${when}.`,
+  callOff: 'Call it off',
+  callOffName: (name: string) => `Call off the move of ${name}`,
+  code: (name: string) => `Auth code of ${name}`,
+  useCode: 'Try this code',
+  putAll: (count: number) => `Put ${names(count)} in the basket`,
+  inBasket: 'In the basket',
+  toBasket: 'To the basket',
+  register: 'Register it',
+  drop: 'Take it off',
+  dropOf: (name: string) => `Take ${name} off the list`,
+  ordered: 'Ordered: its registry is asked next.',
+  asked: (date: string) =>
+    `Asked for. Where it is now may say no until ${date}; silence is a yes. You are charged once it is here.`,
+  toOrder: 'See the order',
+  problems: {
+    free: (_: string) => 'Nobody holds it, so there is nothing to move: register it instead.',
+    here: (_: string) => 'It is with Tienda already.',
+    tooYoung: (date: string) => `It was registered lately and stays where it is until ${date}.`,
+    movedLately: (date: string) => `It moved lately and stays where it is until ${date}.`,
+    locked: (_: string) => 'It is locked against transfer. Unlock it where it is now; that is free.',
+    lockedByRegistry: (_: string) => 'Its registry has locked it. Ask where it is now why, and have it unlocked.',
+    onHold: (_: string) => 'It is out of service. Have that settled where it is now, then it can move.',
+    underWay: (_: string) => 'It is on its way to somebody already. If that was not you, write to where it is now.',
+    pending: (_: string) => 'Something else about it is being decided. It can move after that.',
+    inRedemption: (_: string) => 'It ran out. Restore it where it is now, or wait until it is free.',
+    tenYears: (date: string) =>
+      `It is paid for more than nine years ahead, and moving would add one: it can move from ${date}.`,
+    codeNeeded: (_: string) => 'Its auth code is needed. You get it where the name is now.',
+    wrongCode: (_: string) => 'The auth code does not fit. Copy it once more, or get a new one where the name is now.',
+  },
+};

@@ -1,0 +1,62 @@
+import type { Texts } from '../en';
+
+const names = (count: number) => (count === 1 ? '1 nombre' : `${count} nombres`);
+const groups = (count: number) => (count === 1 ? '1 grupo' : `${count} grupos`);
+
+export const helpers: Texts['helpers'] = {
+  title: 'Ayudantes',
+  detail:
+    'Alguien puede cuidar de sus nombres sin su contraseña: usted dice de cuáles, y qué puede hacer. Lo que haga queda en el historial con su dirección, y se acaba en cuanto usted lo termina.',
+  signIn: 'Entre con la dirección invitada, o abra una cuenta con ella.',
+  mine: 'Quién le ayuda',
+  theirs: 'A quién ayuda usted',
+  nobody: 'Nadie le ayuda.',
+  invite: 'Invitar a alguien',
+  email: 'Correo de quien ayuda',
+  scopes: {
+    see: 'Ver los nombres',
+    dns: 'Entradas DNS y reenvío',
+    buy: 'Renovar y comprar',
+    manage: 'Cuidar de lo demás',
+  },
+  scopeDetails: {
+    see: 'y lo que les pasa',
+    dns: 'entradas, servidores de nombres, reenvío, correo',
+    buy: 'con las tarjetas y el saldo que usted guarda',
+    manage: 'renovación automática, bloqueo, privacidad, grupos, contactos; no el titular, el código ni el cierre',
+  },
+  reach: 'De qué nombres',
+  reachAll: 'De todos',
+  reachGroups: 'De grupos',
+  reachNames: 'De algunos',
+  group: 'Grupo',
+  names: 'Nombres, uno por línea',
+  monthly: 'Al mes, como mucho',
+  currency: 'Moneda',
+  tells: 'Avisarme por correo de lo que cambie',
+  tellsDetail: 'una vez al día por nombre; de los pedidos se avisa siempre',
+  send: 'Enviar la invitación',
+  save: 'Dejarle eso',
+  change: 'Cambiar',
+  leave: 'Ahora no',
+  end: 'Terminar',
+  endOf: (email) => `Terminar la ayuda de ${email}`,
+  withdraw: 'Retirar la invitación',
+  accept: 'Aceptar',
+  decline: 'Rechazar',
+  begin: 'Cuidar de ellos',
+  beginOf: (email) => `Cuidar de los nombres de ${email}`,
+  invited: (date) => `Invitado, se puede aceptar hasta el ${date}.`,
+  active: 'Ayuda.',
+  youHelp: 'Usted ayuda.',
+  may: (what, names) => `Puede: ${what}; ${names}.`,
+  ofAll: 'de todos los nombres',
+  ofSome: (inGroups, single) =>
+    `de ${[...(inGroups > 0 ? [groups(inGroups)] : []), ...(single > 0 ? [names(single)] : [])].join(' y ')}`,
+  upTo: (amount) => `hasta ${amount} al mes`,
+  noCard: 'La cuenta no guarda ninguna tarjeta con la que pagar. Pida a su dueño que guarde una, o pague con su saldo.',
+  lookingAfter: (email) => `Cuida de los nombres de ${email}`,
+  backToOwn: 'Volver a los suyos',
+  endedByOther: (email) => `Ya no ayuda a ${email}. Estos son sus propios nombres.`,
+  ownAccount: 'Su propia cuenta vuelve a estar aquí cuando vuelva a sus propios nombres.',
+};

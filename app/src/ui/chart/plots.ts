@@ -1,0 +1,3 @@
+/** What is drawn with scales, in one piece: the first view needs none of it. */
+export { BarPlot } from './BarPlot';
+export { Plot } from './Plot';

@@ -1,0 +1,1 @@
+CREATE UNIQUE INDEX "operation_moving" ON "operation" USING btree ("name") WHERE "operation"."kind" = 'transferIn' and "operation"."state" ->> 'at' in ('sent', 'pending');

@@ -1,0 +1,339 @@
+import type { Actor } from '@tienda/core/accounts/actor';
+import type { WholeExtension } from '@tienda/core/catalogue/extension';
+import { toULabel } from '@tienda/core/idna/idna';
+import { domainName } from '@tienda/core/names/domainName';
+import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
+import {
+  expiryAfterMove,
+  moveProblems,
+  passesByItself,
+  type Movable,
+  type MoveFacts,
+  type MoveProblem,
+} from '@tienda/core/transfers/moveIn';
+import type { MoveLook, MoveUnderWay, NotMovable, ShownMove } from '@tienda/core/transfers/shownMove';
+import { inLanes } from '@tienda/core/work/inLanes';
+import type { CatalogueReader } from '../../find/catalogue/catalogue';
+import { RegistrySilent, type Registries, type RegistryDomain } from '../../gateways/registry/registryGateway';
+import type { Clock } from '../../platform/clock/clock';
+import { badFields, notFound } from '../../platform/http/problem';
+import type { Outbox } from '../../platform/outbox/outbox';
+import type { Keyring } from '../../platform/secrets/keyring';
+import { keeperOf } from '../../gateways/registry/keeper';
+import { extensionOfHeld } from '../held/extension';
+import { dayOf } from '../operations/renewing';
+import type { Found, KeptMove, MoveStore } from './store';
+import { readyMail } from './mails';
+import { codesTriedText, moveProblemText } from './texts';
+
+/** What auth codes of other registrars are sealed for. */
+const codeSeal = 'auth code of elsewhere';
+/** Names that are looked at side by side. */
+const lanes = 8;
+/** What is not looked at by then is looked at afterwards, by itself. */
+const patienceMs = 8000;
+/** So long after that it is: until then whoever wants them looks at them, and nobody else asks their registries. */
+const apartMs = 2000;
+const hourMs = 3600_000;
+/** So long after it was last wanted a name is looked at by itself. */
+const wantedForMs = 120 * 24 * 3600_000;
+const silentRetryMs = 60_000;
+/** Codes that may be wrong on a day for one name: of one account, and of all together, so that nobody stops its holder. */
+const mostWrongCodes = { own: 10, all: 100 };
+/** Names looked at again in one round. */
+const most = 100;
+
+export interface MoveParts {
+  readonly store: MoveStore;
+  readonly catalogue: CatalogueReader;
+  readonly registries: Registries;
+  readonly clock: Clock;
+  readonly keys: Keyring;
+  readonly outbox: Pick<Outbox, 'send'>;
+  readonly publicUrl: string;
+}
+
+/** A name as somebody typed it, with its auth code where they have it. */
+export interface TypedName {
+  readonly name: string;
+  readonly code?: string;
+}
+
+/** Names that are to come here from other registrars: what stands in the way of each, looked at again until nothing does. */
+export class Moves {
+  constructor(private readonly parts: MoveParts) {}
+
+  /**
+   * Looks at names that are wanted here, and keeps them.
+   *
+   * @returns all that the account wants, and what cannot be wanted
+   */
+  async want(
+    actor: Actor,
+    typed: readonly TypedName[],
+  ): Promise<{ readonly moves: readonly ShownMove[]; readonly cannot: readonly NotMovable[] }> {
+    const { store, catalogue, clock, keys } = this.parts;
+    const cannot: NotMovable[] = [];
+    const wanted = new Map<string, { name: string; code?: string }>();
+    for (const { name, code = '' } of typed) {
+      const read = domainName(name, catalogue.current());
+      if (read.kind === 'problem') cannot.push({ typed: name, code: read.code, detail: read.detail });
+      else
+        wanted.set(read.name, {
+          name: read.name,
+          ...(code.trim() === '' ? {} : { code: keys.seal(codeSeal, code.trim()) }),
+        });
+    }
+    const now = clock.now();
+    for (const name of await this.guessedAt(actor.account, [...wanted.values()], isoDate(now))) {
+      wanted.delete(name);
+      cannot.push({ typed: toULabel(name), code: 'codesTried', detail: codesTriedText });
+    }
+    await store.want(actor.account, [...wanted.values()], now, new Date(now.getTime() + patienceMs + apartMs));
+    if (wanted.size > 0) {
+      const kept = await store.among(actor.account, [...wanted.keys()]);
+      await this.lookInto(kept, Date.now() + patienceMs);
+    }
+    return { moves: await this.list(actor), cannot };
+  }
+
+  /** Names for which a code is given though so many did not fit today: it is not tried. */
+  private async guessedAt(accountId: string, wanted: readonly TypedName[], day: IsoDate): Promise<string[]> {
+    const tried = wanted.flatMap(({ name, code }) => (code === undefined ? [] : [name]));
+    if (tried.length === 0) return [];
+    const wrong = await this.parts.store.wrongCodes(accountId, tried, day);
+    const isTooMany = ({ own, all }: { own: number; all: number }) =>
+      own >= mostWrongCodes.own || all >= mostWrongCodes.all;
+    return [...wrong].flatMap(([name, counts]) => (isTooMany(counts) ? [name] : []));
+  }
+
+  async list({ account }: Actor): Promise<ShownMove[]> {
+    const [kept, underWay] = await Promise.all([
+      this.parts.store.ofAccount(account),
+      this.parts.store.underWay(account),
+    ]);
+    return kept.map((move) => shown(move, underWay.get(move.name)));
+  }
+
+  /** @throws Problem 404 where the account does not want it */
+  async forget({ account }: Actor, name: string): Promise<void> {
+    if (!(await this.parts.store.forget(account, name))) throw notFound('name');
+  }
+
+  forgetAll(accountId: string): Promise<void> {
+    return this.parts.store.forgetAll(accountId);
+  }
+
+  /** Looks again at what has its turn. */
+  async lookAround(): Promise<void> {
+    const { store, clock, outbox, publicUrl } = this.parts;
+    const due = await store.due(clock.now(), most);
+    await this.lookInto(due, Infinity, async (move, look) => {
+      const isOver = isLook(look) && look.problems.length === 0 && (move.look?.problems.length ?? 0) > 0;
+      if (!isOver) return;
+      const key = `move ${move.accountId} ${move.name} can come ${isoDate(clock.now())}`;
+      await outbox.send('mail', key, readyMail(move.account, move.name, `${publicUrl}/names/move`));
+    });
+  }
+
+  /** Looks at names that are wanted, now. */
+  async lookAt(accountId: string, names: readonly string[]): Promise<void> {
+    await this.lookInto(await this.parts.store.among(accountId, names));
+  }
+
+  /** What would stand in the way of a name whose holder agreed to hand it over. @throws RegistrySilent */
+  async obstacles(name: string): Promise<readonly MoveProblem[]> {
+    const found = await this.ask(name, undefined);
+    return lookOf(found && handedOver(found), this.extension(name), isoDate(this.parts.clock.now())).problems;
+  }
+
+  /** The orders by which names are on their way. */
+  async ordersOf(accountId: string): Promise<ReadonlyMap<string, string>> {
+    const underWay = await this.parts.store.underWay(accountId);
+    return new Map([...underWay].map(([name, { orderId }]) => [name, orderId]));
+  }
+
+  /** Those that nothing stands in the way of, as far as is known. */
+  async movable(accountId: string, names: readonly string[]): Promise<ReadonlyMap<string, Movable>> {
+    if (names.length === 0) return new Map();
+    const kept = await this.parts.store.among(accountId, names);
+    return new Map(
+      kept.flatMap(({ name, look, purchase }) => {
+        if (look?.problems.length !== 0 || look.expiresOn === undefined) return [];
+        const paidUntil = expiryAfterMove(look.expiresOn, this.extension(name).transfer);
+        const { premium } = look;
+        return [[name, { paidUntil, ...(premium ? { premium } : {}), ...(purchase ? { purchase } : {}) }] as const];
+      }),
+    );
+  }
+
+  /**
+   * Looks at names once more before anything is charged, each with its code.
+   *
+   * @throws Problem 422 naming each that cannot come any more
+   * @throws RegistrySilent
+   */
+  async expectMovable(accountId: string, names: readonly string[]): Promise<void> {
+    const { store } = this.parts;
+    const kept = await store.among(accountId, names);
+    const bought = new Set(kept.flatMap(({ name, purchase }) => (purchase ? [name] : [])));
+    const underWay = bought.size > 0 ? await store.underWay(accountId) : undefined;
+    const looks = await this.lookInto(kept);
+    const found = new Map(kept.map(({ name }, place) => [name, looks[place]]));
+    const silence = looks.find((look) => look instanceof RegistrySilent);
+    if (silence) throw silence;
+    const faults = names.flatMap((name) => {
+      const look = found.get(name);
+      const isPaidFor = bought.has(name) && underWay?.has(name);
+      const [problem] = isPaidFor
+        ? [{ code: 'underWay' } as const]
+        : isLook(look)
+          ? look.problems
+          : [{ code: 'codeNeeded' } as const];
+      return problem
+        ? [{ pointer: '/quoteId', code: problem.code, detail: `${toULabel(name)}: ${moveProblemText(problem)}` }]
+        : [];
+    });
+    if (faults.length > 0) throw badFields(faults);
+  }
+
+  /** The auth code that was given for a name. */
+  async codeOf(accountId: string, name: string): Promise<string | undefined> {
+    const [kept] = await this.parts.store.among(accountId, [name]);
+    return kept?.code ? this.parts.keys.open(codeSeal, kept.code) : undefined;
+  }
+
+  /**
+   * Looks at names now, and writes down together what was found. One that fails holds up no other, and is thrown then.
+   *
+   * @param end those that have no turn by then are left to be looked at later, by themselves
+   * @param seen called with each before it is written down: what dies in between is looked at again
+   * @returns what was found of each; undefined of those that had no turn
+   */
+  private async lookInto<Move extends KeptMove>(
+    moves: readonly Move[],
+    end = Infinity,
+    seen?: (move: Move, look: MoveLook | RegistrySilent) => Promise<void>,
+  ): Promise<(MoveLook | RegistrySilent | undefined)[]> {
+    const { store, clock } = this.parts;
+    const found: (Found & { readonly move: Move })[] = [];
+    const faults: unknown[] = [];
+    const looks = await inLanes(moves, lanes, async (move) => {
+      if (Date.now() >= end) return undefined;
+      try {
+        const at = clock.now();
+        const look = await this.look(move, isoDate(at));
+        await seen?.(move, look);
+        const wait =
+          look instanceof RegistrySilent ? new Date(at.getTime() + silentRetryMs) : nextLook(look, move.createdAt, at);
+        found.push({ move, at, nextLookAt: wait, ...(isLook(look) ? { look } : {}) });
+        return look;
+      } catch (fault) {
+        faults.push(fault);
+        return undefined;
+      }
+    });
+    const today = isoDate(clock.now());
+    await store.countWrongCodes(
+      found.flatMap((one) => (isWrongGuess(one) ? [one.move] : [])),
+      today,
+    );
+    await store.looked(found);
+    if (faults.length > 0) throw faults[0];
+    return looks;
+  }
+
+  private async look(move: KeptMove, today: IsoDate): Promise<MoveLook | RegistrySilent> {
+    const code = move.code === null ? undefined : this.parts.keys.open(codeSeal, move.code);
+    try {
+      const found = await this.ask(move.name, code);
+      const facts = found && move.purchase ? handedOver(found) : found;
+      return lookOf(facts, this.extension(move.name), today);
+    } catch (fault) {
+      if (fault instanceof RegistrySilent) return fault;
+      throw fault;
+    }
+  }
+
+  private async ask(name: string, code: string | undefined): Promise<Facts | undefined> {
+    const { registry } = keeperOf(name, this.parts.catalogue.current(), this.parts.registries);
+    const told = await registry.info(name, code);
+    const found = told === 'wrongCode' ? await registry.info(name) : told;
+    if (!found) return undefined;
+    const premium = found.isSponsored ? undefined : await registry.premiumOf(name);
+    const facts = factsOf(found, told === 'wrongCode' ? 'wrong' : code === undefined ? 'none' : 'fits');
+    return premium ? { ...facts, premium } : facts;
+  }
+
+  private extension(name: string): WholeExtension {
+    return extensionOfHeld(name, this.parts.catalogue);
+  }
+}
+
+const isLook = (look: MoveLook | RegistrySilent | undefined): look is MoveLook =>
+  look !== undefined && !(look instanceof RegistrySilent);
+
+/** A code that did not fit where it was tried first; each look after that tries the same one. */
+function isWrongGuess({ move, look }: Found & { readonly move: KeptMove }): boolean {
+  const isFirst = move.lookedAt === null || move.lookedAt < move.createdAt;
+  return isFirst && (look?.problems.some(({ code }) => code === 'wrongCode') ?? false);
+}
+
+/** What its registry says of a name, with what is shown of it besides. */
+type Facts = MoveFacts & Pick<MoveLook, 'nameservers' | 'premium'>;
+
+function factsOf(found: RegistryDomain, code: MoveFacts['code']): Facts {
+  const { statuses, graceStatuses = [], createdAt, transferredAt, expiresAt, isSponsored, nameservers } = found;
+  return {
+    statuses: [...statuses, ...graceStatuses],
+    createdOn: dayOf(createdAt),
+    ...(transferredAt === undefined ? {} : { movedOn: dayOf(transferredAt) }),
+    expiresOn: dayOf(expiresAt),
+    isHere: isSponsored,
+    code,
+    nameservers,
+  };
+}
+
+/** As it will be once it is paid for: its holder unlocks it and gives its code. */
+function handedOver(facts: Facts): Facts {
+  return {
+    ...facts,
+    code: 'fits',
+    statuses: facts.statuses.filter((status) => status !== 'clientTransferProhibited'),
+  };
+}
+
+function lookOf(facts: Facts | undefined, { transfer }: WholeExtension, today: IsoDate): MoveLook {
+  const problems = moveProblems(facts, transfer, today);
+  if (!facts) return { problems };
+  const { expiresOn, nameservers, premium } = facts;
+  return { problems, expiresOn, ...(nameservers ? { nameservers } : {}), ...(premium ? { premium } : {}) };
+}
+
+/**
+ * What passes by itself is looked at every hour, or on the day on which it is over; not for ever, but until it has been
+ * wanted for so long that whoever wants it has to say so again.
+ */
+function nextLook({ problems }: MoveLook, wantedAt: Date, at: Date): Date | null {
+  const waits = problems.filter(passesByItself);
+  if (waits.length === 0 || at.getTime() - wantedAt.getTime() > wantedForMs) return null;
+  const days = waits.map((problem) => ('until' in problem ? new Date(`${problem.until}T00:00:00Z`).getTime() : 0));
+  return new Date(Math.max(at.getTime() + hourMs, ...days));
+}
+
+function shown(
+  { name, code, look, lookedAt, nextLookAt, purchase }: KeptMove,
+  underWay: MoveUnderWay | undefined,
+): ShownMove {
+  return {
+    name,
+    unicode: toULabel(name),
+    hasCode: code !== null,
+    ...(look ? { look } : {}),
+    ...(lookedAt ? { lookedAt: lookedAt.toISOString() } : {}),
+    ...(nextLookAt ? { looksAgainAt: nextLookAt.toISOString() } : {}),
+    ...(purchase ? { purchase } : {}),
+    ...(underWay ? { underWay } : {}),
+  };
+}
