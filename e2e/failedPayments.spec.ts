@@ -14,8 +14,6 @@ import { expect, fault, fillCard, signedIn, test } from './shop';
 
 /** Whatever goes wrong with a payment, its buyer goes on from there to the name: in the app, without loading it anew. */
 test.use({ outages: true });
-// What a buyer meets on the phone is the same when wide.
-test.skip(({ viewport }) => (viewport?.width ?? 0) >= 1000);
 
 test.afterEach(async ({ page }) => {
   for (const standIn of ['lanternhead', 'payments', 'mail']) await fault(page, standIn);

@@ -6,8 +6,6 @@ import { codeIn, expect, fault, fillCard, freshAddress, freshWord, password, put
  * loading it anew.
  */
 test.use({ outages: true });
-// What a buyer meets when wide is the same on the phone.
-test.skip(({ viewport }) => (viewport?.width ?? 0) < 1000);
 
 test.afterEach(async ({ page }) => {
   for (const standIn of ['lanternhead', 'payments', 'mail']) await fault(page, standIn);
