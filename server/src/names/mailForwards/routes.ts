@@ -10,7 +10,7 @@ class TokenModel {
   token!: string;
 }
 
-class AnswerModel extends TokenModel {
+class ForwardAnswerModel extends TokenModel {
   @IsBoolean({ message: 'Whether the mail is wanted is true or false.' })
   agrees!: boolean;
 }
@@ -69,7 +69,7 @@ export function mailForwardRoutes(forwards: MailForwards, trials: MailTrials): R
       '/api/mail-targets/answer',
       {
         summary: 'Whoever reads an address agrees to get mail that is forwarded there, or not any more',
-        model: AnswerModel,
+        model: ForwardAnswerModel,
         perMinute: 30,
       },
       async ({ body: { token, agrees } }) => ({ body: await forwards.answer(token, agrees) }),

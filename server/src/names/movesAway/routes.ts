@@ -3,7 +3,7 @@ import { accountRoute, type Route } from '../../platform/http/route';
 import type { Asking } from '../operations/asking';
 import type { MovingAway } from './service';
 
-class AnswerModel {
+class ReleaseAnswerModel {
   @IsBoolean({ message: 'Say whether it goes: true or false.' })
   agreed!: boolean;
 }
@@ -22,7 +22,7 @@ export function moveAwayRoutes(movingAway: MovingAway, asking: Asking): Route[] 
       {
         needs: 'letNamesGo',
         summary: 'Lets a name go that another registrar asks for, or keeps it',
-        model: AnswerModel,
+        model: ReleaseAnswerModel,
       },
       async ({ actor, params, body: { agreed } }) => {
         await movingAway.answer(actor, params['name'] ?? '', agreed, asking);

@@ -19,8 +19,14 @@ export function openApi(
 ): object {
   const bodies: Record<string, Schema> = { ...validationMetadatasToSchemas(schemaOptions) };
   const paths: Record<string, Record<string, object>> = {};
+  const models = new Map<string, Route['model']>();
   for (const route of routes) {
-    if (route.model) bodies[route.model.name] = targetConstructorToSchema(route.model, schemaOptions);
+    if (route.model) {
+      const { name } = route.model;
+      if ((models.get(name) ?? route.model) !== route.model) throw new Error(`Two models are called ${name}`);
+      models.set(name, route.model);
+      bodies[name] = targetConstructorToSchema(route.model, schemaOptions);
+    }
     const path = route.path.replace(/:(\w+)/g, '{$1}');
     paths[path] = { ...paths[path], [route.method]: operation(route, path, answers) };
   }
