@@ -12,7 +12,7 @@ import type { Sessions } from './sessions';
 import type { Config } from '../config';
 import { AnswerSchemas } from './answerSchemas';
 import type { Limits } from './limits';
-import { answerProblems, knowVisitor, logRequests, refuseControlCharacters } from './middleware';
+import { answerProblems, knowVisitor, logRequests, refuseBody, refuseControlCharacters } from './middleware';
 import { openApi } from './openapi';
 import { pageLanguage, Pages, type Page, type SentPage } from './pages';
 import { mount, route, type Route } from './route';
@@ -48,7 +48,7 @@ export function createApp(
   app.use(answerProblems(log));
   app.use(refuseControlCharacters);
   app.use(secureHeaders(config));
-  app.use(bodyParser({ enableTypes: ['json'], jsonLimit: '1mb' }));
+  app.use(bodyParser({ enableTypes: ['json'], jsonLimit: '1mb', onError: refuseBody }));
   app.use(knowVisitor(sessions));
   app.use(router.routes());
   app.use(webApp(config));

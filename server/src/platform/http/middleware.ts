@@ -60,15 +60,27 @@ const refusals: Readonly<Record<number, readonly [type: string, title: string, d
   415: ['bad-encoding', 'Not understood', 'Send the body as JSON in UTF-8, plain or with gzip, deflate or br.'],
 };
 
-function refusalOf(fault: unknown): Problem | undefined {
+/**
+ * A body could not be read. Only here is what the parsers throw the sender's doing: elsewhere the same is a fault of ours.
+ */
+export function refuseBody(fault: Error): never {
   if (fault instanceof SyntaxError)
-    return new Problem(400, 'bad-json', 'Not JSON', 'The body is not valid JSON: check its brackets and quotes.');
-  if (fault instanceof URIError) return refusal(400);
-  const status = fault instanceof Error && 'status' in fault ? Number(fault.status) : 0;
-  if (status >= 400 && status < 500) return refusal(status);
+    throw new Problem(400, 'bad-json', 'Not JSON', 'The body is not valid JSON: check its brackets and quotes.');
   // zlib's words for a body that is not what its Content-Encoding says.
-  const code = fault instanceof Error && 'code' in fault ? String(fault.code) : '';
-  return /^(Z_|ERR_|ERR__)(DATA|BUF|STREAM|PADDING|BROTLI|_)/.test(code) ? refusal(400) : undefined;
+  const code = 'code' in fault ? String(fault.code) : '';
+  if (/^(Z_|ERR_|ERR__)(DATA|BUF|STREAM|PADDING|BROTLI|_)/.test(code)) throw refusal(400);
+  throw refusalWith(fault) ?? fault;
+}
+
+/** What reads addresses, and koa itself, say is the sender's doing: they let it be shown. */
+function refusalOf(fault: unknown): Problem | undefined {
+  if (fault instanceof URIError) return refusal(400);
+  return fault instanceof Error && 'expose' in fault && fault.expose === true ? refusalWith(fault) : undefined;
+}
+
+function refusalWith(fault: Error): Problem | undefined {
+  const status = 'status' in fault ? Number(fault.status) : 0;
+  return status >= 400 && status < 500 ? refusal(status) : undefined;
 }
 
 function refusal(status: number): Problem {
