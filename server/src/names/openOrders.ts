@@ -141,7 +141,7 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
         ...parts,
         keys,
         record,
-        codeOf: (id, name) => parts.moves.codeOf(id, name),
+        codeIn: (sealed) => parts.moves.codeIn(sealed),
         saleOf: (offer) => parts.broker.buy(offer),
         remind: async ({ orderId, order, account }, until) => {
           if (!orderId || !order) return;

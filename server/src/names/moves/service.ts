@@ -197,10 +197,9 @@ export class Moves {
     if (faults.length > 0) throw badFields(faults);
   }
 
-  /** The auth code that was given for a name. */
-  async codeOf(accountId: string, name: string): Promise<string | undefined> {
-    const [kept] = await this.parts.store.among(accountId, [name]);
-    return kept?.code ? this.parts.keys.open(codeSeal, kept.code) : undefined;
+  /** Reads an auth code that was sealed when it was given. */
+  codeIn(sealed: string): string {
+    return this.parts.keys.open(codeSeal, sealed);
   }
 
   /**
@@ -244,7 +243,7 @@ export class Moves {
   }
 
   private async look(move: KeptMove, today: IsoDate): Promise<MoveLook | RegistrySilent> {
-    const code = move.code === null ? undefined : this.parts.keys.open(codeSeal, move.code);
+    const code = move.code === null ? undefined : this.codeIn(move.code);
     try {
       const found = await this.ask(move.name, code);
       const facts = found && move.purchase ? handedOver(found) : found;

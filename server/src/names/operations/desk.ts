@@ -133,7 +133,8 @@ export class OperationDesk {
       for (;;) {
         const { version } = operation;
         operation = await doing.step(operation);
-        if (operation.nextAt === null) return;
+        // It has ended, or was put back with what came of it.
+        if (operation.leasedUntil === null) return;
         const inMs = doing.lookAgainMs?.(operation) ?? (operation.version === version ? lookAgainMs : undefined);
         if (inMs !== undefined) return await store.later(operation, this.in(inMs), null);
       }

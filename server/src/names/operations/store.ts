@@ -1,4 +1,16 @@
-import { and, asc, eq, getTableColumns, inArray, isNotNull, isNull, ne, sql, type SQL } from 'drizzle-orm';
+import {
+  and,
+  asc,
+  eq,
+  getTableColumns,
+  inArray,
+  isNotNull,
+  isNull,
+  ne,
+  sql,
+  type SQL,
+  type SQLWrapper,
+} from 'drizzle-orm';
 import { isEnded, nextOperation, type OperationEvent } from '@tienda/core/operations/operations';
 import type { EppTransfer } from '@tienda/core/epp/objects';
 import type { TransferOutRequest } from '@tienda/core/operations/transferOut';
@@ -18,6 +30,7 @@ import {
   contact,
   customerOrder,
   heldName,
+  moveIn,
   operation,
   orderEvent,
   registryMessage,
@@ -51,6 +64,8 @@ export interface TakenOperation extends KeptOperation {
   readonly held: HeldBefore | null;
   /** Whose the zone is that goes on here, where the name that comes had moved away; null where there is none. */
   readonly leftover: 'own' | 'others' | null;
+  /** The auth code that was given for a name that is to come here, sealed; null where none was. */
+  readonly sealedCode: string | null;
   /** True where it was never sent before. */
   readonly isFirst: boolean;
 }
@@ -116,6 +131,10 @@ const needed = {
     select case when z.left_by = operation.account_id then 'own' else 'others' end
     from ${zone} z
     where operation.kind in ('register', 'transferIn') and z.name = operation.name and z.left_by is not null)`,
+  sealedCode: sql<string | null>`(
+    select m.code
+    from ${moveIn} m
+    where operation.kind = 'transferIn' and m.account_id = operation.account_id and m.name = operation.name)`,
 };
 
 /** What is done to names at their registries: one row each, which is its own place in the queue. */
@@ -238,6 +257,7 @@ export class OperationStore {
    * is off. One statement.
    *
    * @param along further parts of it, each one that writes only where `moved` has a row
+   * @param turnAt when it is looked at again, where this process is done with it for now
    * @throws OperationEventRefused where the event cannot follow, OperationMoved where it is not where it was
    */
   async move<Known extends KeptOperation>(
@@ -245,15 +265,19 @@ export class OperationStore {
     known: Known,
     event: OperationEvent,
     along: readonly StatementPart[] = [],
+    turnAt?: Date,
   ): Promise<Moved<Known>> {
     const state = nextOperation(known.kind, known.state, event);
     const ended = isEnded(state);
+    const isLeft = ended || turnAt !== undefined;
+    const turn = turnAt ? turnAfter(sql`o.next_at`, known.nextAt, turnAt) : sql`o.next_at`;
     const happened: OrderEvent = { ...event, name: known.name };
     const result = await within.execute<{ open: number | null }>(sql`
       with moved as (
         update ${operation} o set state = ${JSON.stringify(state)}::jsonb, version = o.version + 1, deadline = null,
-          next_at = case when ${ended} then null else o.next_at end,
-          leased_until = case when ${ended} then null else o.leased_until end
+          next_at = case when ${ended} then null else ${turn} end,
+          leased_until = case when ${isLeft} then null else o.leased_until end,
+          attempts = case when ${turnAt !== undefined} then 0 else o.attempts end
         where o.id = ${known.id} and o.version = ${known.version}
         returning o.order_id
       ), noted as (
@@ -268,25 +292,28 @@ export class OperationStore {
       select (select open from counted) as open, pg_notify(${orderChannel}, order_id::text) from moved`);
     const [row] = result.rows;
     if (!row) throw new OperationMoved(known);
-    const nextAt = ended ? null : known.nextAt;
+    const nextAt = ended ? null : (turnAt ?? known.nextAt);
+    const leasedUntil = isLeft ? null : known.leasedUntil;
     return {
-      operation: { ...known, state, nextAt, version: known.version + 1, deadline: null },
+      operation: { ...known, state, nextAt, leasedUntil, version: known.version + 1, deadline: null },
       isLast: row.open === 0,
     };
   }
 
   /**
-   * Puts an operation back in its lane, however far it came meanwhile; not one that another took since. A turn that it was
-   * given while it was looked at, by a message or an answer, it keeps.
+   * Puts an operation back in its lane, however far it came meanwhile; not one that another took since.
    *
    * @param deadline while its registry is silent
    */
   async later({ id, attempts, nextAt: known }: KeptOperation, nextAt: Date, deadline: Date | null): Promise<void> {
-    const at = sql`${nextAt.toISOString()}::timestamptz`;
-    const turn = sql`case when ${operation.nextAt} = ${known?.toISOString() ?? null}::timestamptz then ${at} else ${operation.nextAt} end`;
     await this.database
       .update(operation)
-      .set({ nextAt: turn, deadline, leasedUntil: null, ...(deadline ? {} : { attempts: 0 }) })
+      .set({
+        nextAt: turnAfter(operation.nextAt, known, nextAt),
+        deadline,
+        leasedUntil: null,
+        ...(deadline ? {} : { attempts: 0 }),
+      })
       .where(and(eq(operation.id, id), eq(operation.attempts, attempts), isNotNull(operation.nextAt)));
   }
 
@@ -358,4 +385,10 @@ export class OperationStore {
   private now(): string {
     return this.clock.now().toISOString();
   }
+}
+
+/** When it is looked at again. A turn that it was given while it was looked at, by a message or an answer, it keeps. */
+function turnAfter(nextAt: SQLWrapper, known: Date | null, turnAt: Date): SQL {
+  const at = sql`${turnAt.toISOString()}::timestamptz`;
+  return sql`case when ${nextAt} = ${known?.toISOString() ?? null}::timestamptz then ${at} else ${nextAt} end`;
 }

@@ -46,10 +46,11 @@ const oftenMs = 2000;
 const seldomMs = 5 * 60_000;
 
 export interface TransferringParts {
-  readonly record: (operation: TakenOperation, event: OperationEvent) => Promise<TakenOperation>;
+  /** @param turnAt when it is looked at again, where nothing is to be done before */
+  readonly record: (operation: TakenOperation, event: OperationEvent, turnAt?: Date) => Promise<TakenOperation>;
   readonly registries: Registries;
-  /** The auth code that was given for a name. */
-  readonly codeOf: (accountId: string, name: string) => Promise<string | undefined>;
+  /** Reads an auth code that was sealed when it was given. */
+  readonly codeIn: (sealed: string) => string;
   /** Where the sale of a name stands that is bought by an offer. */
   readonly saleOf: (offer: string) => Promise<Sale>;
   /** Reminds the buyer that the other side has not answered; once for an order, however often it is called. */
@@ -125,7 +126,7 @@ export class TransferringIn implements OperationWork {
     if (ours?.status === 'pending')
       return effect.do === 'awaitDecision'
         ? this.waits(operation, registry, effect.until)
-        : this.parts.record(operation, { type: 'pending', until: ours.decidedAt });
+        : this.pending(operation, ours.decidedAt);
     if (ours?.status.endsWith('Approved')) throw new RegistrySilent(`${operation.name} was let go and is not here`);
     // What was asked for and said no to is not asked for again.
     if (ours || effect.do === 'awaitDecision')
@@ -161,11 +162,11 @@ export class TransferringIn implements OperationWork {
 
   /** @throws RegistrySilent */
   private async ask(operation: TakenOperation, registry: RegistryGateway): Promise<TakenOperation> {
-    const { name, request, transaction, orderId, line } = operation;
+    const { name, request, transaction, orderId, line, sealedCode } = operation;
     const { contacts, privacy } = request as TransferInRequest;
     const sale = await this.saleFor(operation);
     if (sale && sale.state !== 'delivered') return this.refused(operation, { cause: 'notHandedOver' });
-    const authCode = sale?.authCode ?? (await this.parts.codeOf(operation.accountId, name));
+    const authCode = sale?.authCode ?? (sealedCode === null ? undefined : this.parts.codeIn(sealedCode));
     if (authCode === undefined) return this.refused(operation, { cause: 'wrongCode' });
     // Found out before it is on its way: what its registry will not have could never be put right afterwards.
     const said = await needContacts(operation, registry, contacts, privacy, this.parts.keys);
@@ -175,7 +176,7 @@ export class TransferringIn implements OperationWork {
     if (orderId) this.parts.afterwards?.(orderId);
     switch (outcome.type) {
       case 'asked':
-        return this.parts.record(operation, { type: 'pending', until: outcome.until });
+        return this.pending(operation, outcome.until);
       case 'moved': {
         const found = await registry.info(name);
         if (!found?.isSponsored) throw new RegistrySilent(`${name} has moved and is not here`);
@@ -193,6 +194,12 @@ export class TransferringIn implements OperationWork {
         return this.refused(operation, { cause: 'refused', said: outcome.reason });
       }
     }
+  }
+
+  /** It is asked for: the other side has its time. */
+  private pending(operation: TakenOperation, until: string): Promise<TakenOperation> {
+    const turnAt = new Date(this.parts.clock.now().getTime() + lookAgainMs);
+    return this.parts.record(operation, { type: 'pending', until }, turnAt);
   }
 
   /** It is here, with where it points as it was. @throws RegistrySilent */

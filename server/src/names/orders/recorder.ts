@@ -166,11 +166,12 @@ export class OrderRecorder {
   /**
    * Moves an operation on by an event.
    *
+   * @param turnAt when it is looked at again, where nothing is to be done before
    * @throws OperationEventRefused where the event cannot follow, OperationMoved where another moved it on
    */
-  async operationHappened(operation: TakenOperation, event: OperationEvent): Promise<TakenOperation> {
+  async operationHappened(operation: TakenOperation, event: OperationEvent, turnAt?: Date): Promise<TakenOperation> {
     const { orderId } = operation;
-    const after = await this.movedWithAll(operation, event);
+    const after = await this.movedWithAll(operation, event, turnAt);
     if (orderId) this.parts.afterwards?.(orderId);
     if (event.type === 'done' || 'cause' in event) this.parts.outbox.soon();
     if ('came' in event) this.parts.funded([operation.registry]);
@@ -178,7 +179,7 @@ export class OrderRecorder {
     return after.operation;
   }
 
-  private movedWithAll(operation: TakenOperation, event: OperationEvent): Promise<Moved> {
+  private movedWithAll(operation: TakenOperation, event: OperationEvent, turnAt?: Date): Promise<Moved> {
     const { database, operations, names } = this.parts;
     const { kind, name, held, leftover } = operation;
     if (event.type === 'done' && 'expiresOn' in event) {
@@ -213,7 +214,7 @@ export class OrderRecorder {
         return after;
       });
     }
-    return operations.move(database, operation, event);
+    return operations.move(database, operation, event, [], turnAt);
   }
 
   /** Its registry has changed it as it was asked to. */
