@@ -4,7 +4,7 @@ import type { TakenOperation } from '../src/names/operations/store';
 
 const hour = 3600_000;
 const now = new Date('2026-11-28T10:00:00Z');
-const taken = { id: 'o1', kind: 'transferIn', registry: 'lanternhead', version: 1, attempts: 1, nextAt: now };
+const taken = { id: 'o1', kind: 'transferIn', registry: 'lanternhead', version: 1, attempts: 1, leasedUntil: now };
 
 /** A desk with one operation in its lane. @returns when it was put back for, undefined where it has ended */
 async function carriedOut(work: OperationWork): Promise<Date | undefined> {
@@ -35,7 +35,7 @@ function steps(...states: string[]) {
     const at = states.shift() ?? 'done';
     seen.push(at);
     const isEnd = at === 'done';
-    const next = { ...operation, state: { at }, version: operation.version + 1, nextAt: isEnd ? null : now };
+    const next = { ...operation, state: { at }, version: operation.version + 1, leasedUntil: isEnd ? null : now };
     return Promise.resolve(next as TakenOperation);
   };
   return { seen, step };
@@ -54,6 +54,12 @@ test('what has just come to wait for somebody else is looked at again later, not
   const lookAgainMs = ({ state }: TakenOperation) => (state.at === 'pending' ? hour : undefined);
   expect(await carriedOut({ ...never, step, lookAgainMs })).toEqual(new Date(now.getTime() + hour));
   expect(seen).toEqual(['sent', 'pending']);
+});
+
+test('what was put back with what came of it is left there', async () => {
+  const step = (operation: TakenOperation) =>
+    Promise.resolve({ ...operation, version: operation.version + 1, leasedUntil: null });
+  expect(await carriedOut({ ...never, step, lookAgainMs: () => hour })).toBeUndefined();
 });
 
 test('what stands where it stood is looked at again as usual', async () => {
