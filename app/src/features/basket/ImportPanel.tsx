@@ -6,6 +6,7 @@ import { useBasketCheck, usePutManyInBasket } from '../../api/basket';
 import { useCatalogue } from '../../api/catalogue';
 import { useAutoRenewDefault } from '../../api/session';
 import { reading } from '../../shop/name/later';
+import { ReadNotes } from '../../shop/name/ReadNotes';
 import { useRead } from '../../shop/name/useRead';
 import { texts } from '../../texts/texts';
 import { problemText } from '../../texts/problems';
@@ -19,8 +20,6 @@ import { fonts, useFocusFrame } from '../../ui/theme';
 
 const words = texts.basket.import;
 const nothing: ImportedLines = { lines: [], notes: [] };
-/** So many notes are read; of more the rest can wait. */
-const mostNotes = 20;
 
 /** Names from a list or a file; nothing goes in the basket before it was read back. */
 export function ImportPanel({ onClose }: { readonly onClose: () => void }) {
@@ -74,15 +73,7 @@ export function ImportPanel({ onClose }: { readonly onClose: () => void }) {
       <Text kind="small" role="status">
         {words.read(lines.length)}
       </Text>
-      {notes.slice(0, mostNotes).map((note) => (
-        <Text
-          key={`${note.line} ${note.what} ${'typed' in note ? note.typed : note.unicode}`}
-          kind="small"
-          colour="plum"
-        >
-          {noteWords(note)}
-        </Text>
-      ))}
+      <ReadNotes notes={notes} wordsOf={noteWords} />
       {put.isError ? <Failure fault={put.error} /> : null}
       <View style={styles.actions}>
         <Action title={words.put(lines.length)} disabled={lines.length === 0} busy={put.isPending} onPress={putIn} />

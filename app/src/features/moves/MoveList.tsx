@@ -4,6 +4,7 @@ import type { Catalogue } from '@tienda/core/catalogue/extension';
 import type { MoveNote, ReadMoves } from '@tienda/core/transfers/readMoves';
 import { useWantMoves } from '../../api/moves';
 import { reading } from '../../shop/name/later';
+import { ReadNotes } from '../../shop/name/ReadNotes';
 import { useRead } from '../../shop/name/useRead';
 import { problemText } from '../../texts/problems';
 import { texts } from '../../texts/texts';
@@ -15,8 +16,6 @@ import { Text } from '../../ui/Text';
 
 const words = texts.moves;
 const nothing: ReadMoves = { moves: [], notes: [] };
-/** So many notes are read; of more the rest can wait. */
-const mostNotes = 20;
 
 async function readThem(typed: string, catalogue: Catalogue): Promise<ReadMoves> {
   const [{ readMoves }, { readCsv }] = await Promise.all([reading(), import('@tienda/core/formats/csv')]);
@@ -47,15 +46,7 @@ export function MoveList({ catalogue, first }: MoveListProps) {
       <Text kind="small" role="status">
         {typed.trim() === '' ? '' : words.read(moves.length)}
       </Text>
-      {notes.slice(0, mostNotes).map((note) => (
-        <Text
-          key={`${note.line} ${note.what} ${'typed' in note ? note.typed : note.unicode}`}
-          kind="small"
-          colour="plum"
-        >
-          {noteWords(note)}
-        </Text>
-      ))}
+      <ReadNotes notes={notes} wordsOf={noteWords} />
       {want.isError ? <Failure fault={want.error} retry={look} /> : null}
       {want.data?.cannot.map(({ typed: name, code, detail }) => (
         <Text key={name} kind="small" colour="plum">

@@ -13,7 +13,8 @@ export interface OperationWork {
   /**
    * Does what the operation's state says is next, and writes down what came of it.
    *
-   * @returns the operation as it stands after that: the same where somebody else has to act first
+   * @returns the operation as it stands after that: the same where somebody else has to act first, without a lease where
+   *   it has ended or was put back
    * @throws RegistrySilent
    */
   step(operation: TakenOperation): Promise<TakenOperation>;
