@@ -54,6 +54,22 @@ afterEach(async () => {
 
 const names = (count: number) => Array.from({ length: count }, (_, i) => `gateway${i}.org`);
 
+test('what premium names cost that somebody holds is asked for many at once; where it is not said, each is told so', async () => {
+  const dear = unique('berth') + '.org';
+  await fetch(`http://127.0.0.1:${registryPort + 9}/prices/${dear}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ create: 90_000, renew: 24_000 }),
+  });
+  const gateway = registry({ namesPerCheck: 4, timeoutMs: 400 });
+  const premiums = await gateway.premiumsOf([...names(8), dear]);
+  expect([...premiums]).toEqual([[dear, { register: 24_000, renew: 24_000, transfer: 24_000 }]]);
+  await fault({ on: 'checkDomains', kind: 'delay', ms: 1500, times: 2 });
+  const untold = await gateway.premiumsOf(names(8));
+  expect([...untold.keys()].sort()).toEqual(names(8).sort());
+  expect([...untold.values()].every((one) => one instanceof RegistrySilent)).toBe(true);
+});
+
 test('names are asked for in frames no larger than the registry allows', async () => {
   const { frames, all } = await check(registry({ namesPerCheck: 7 }), names(20));
   expect(frames.map(({ size }) => size).sort()).toEqual([6, 7, 7]);

@@ -66,14 +66,17 @@ export class EppRegistry implements RegistryGateway {
     answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void,
     asker?: Asker,
   ): Promise<void> {
+    await this.inFrames(names, async (frame) => {
+      const answers = await this.checkFrame(frame, asker);
+      if (!asker?.signal?.aborted) answered(answers);
+    });
+  }
+
+  /** Does something with as many names at a time as the registry allows, side by side. */
+  private async inFrames(names: readonly string[], act: (frame: readonly string[]) => Promise<void>): Promise<void> {
     const frames: string[][] = [];
     for (let at = 0; at < names.length; at += this.namesPerCheck) frames.push(names.slice(at, at + this.namesPerCheck));
-    await Promise.all(
-      frames.map(async (frame) => {
-        const answers = await this.checkFrame(frame, asker);
-        if (!asker?.signal?.aborted) answered(answers);
-      }),
-    );
+    await Promise.all(frames.map(act));
   }
 
   private async checkFrame(names: readonly string[], asker?: Asker): Promise<Map<string, RegistryAnswer>> {
@@ -124,15 +127,18 @@ export class EppRegistry implements RegistryGateway {
     return { ...domain, isSponsored: domain.sponsor === this.address.clientId };
   }
 
-  async premiumOf(name: string): Promise<PremiumPrice | undefined> {
-    const [check] = await this.checked([name], ['renew', 'transfer']);
-    if (!isPremium(check?.feeClass)) return undefined;
-    const fees = check?.fees ?? [];
-    const renew = feeOfAYear(fees, 'renew');
-    const transfer = feeOfAYear(fees, 'transfer');
-    if (renew === undefined || transfer === undefined)
-      throw new RegistrySilent(`What ${name} costs, which is premium, was not said`);
-    return { register: renew, renew, transfer };
+  async premiumsOf(names: readonly string[]): Promise<ReadonlyMap<string, PremiumPrice | RegistrySilent>> {
+    const premiums = new Map<string, PremiumPrice | RegistrySilent>();
+    await this.inFrames(names, async (frame) => {
+      try {
+        for (const check of await this.checked(frame, ['renew', 'transfer']))
+          if (isPremium(check.feeClass)) premiums.set(check.name, premiumOf(check));
+      } catch (fault) {
+        if (!(fault instanceof RegistrySilent)) throw fault;
+        for (const name of frame) premiums.set(name, fault);
+      }
+    });
+    return premiums;
   }
 
   needContact(contact: EppContact): Promise<string | undefined> {
@@ -342,6 +348,15 @@ function readCheck({ available, reason, feeClass, fees = [] }: EppDomainCheck): 
   const renew = feeOfAYear(fees, 'renew');
   if (register === undefined || renew === undefined) return { status: 'unknown' };
   return { status: 'premium', premium: { register, renew } };
+}
+
+/** What a premium name costs that somebody holds. */
+function premiumOf({ name, fees = [] }: EppDomainCheck): PremiumPrice | RegistrySilent {
+  const renew = feeOfAYear(fees, 'renew');
+  const transfer = feeOfAYear(fees, 'transfer');
+  if (renew === undefined || transfer === undefined)
+    return new RegistrySilent(`What ${name} costs, which is premium, was not said`);
+  return { register: renew, renew, transfer };
 }
 
 /** What a command costs for one year: USD cents. */

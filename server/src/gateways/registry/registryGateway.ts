@@ -83,8 +83,11 @@ export interface RegistryGateway {
   /** @returns undefined where nobody holds it; `wrongCode` where one was given that does not fit @throws RegistrySilent */
   info(name: string): Promise<RegistryDomain | undefined>;
   info(name: string, authCode: string | undefined): Promise<RegistryDomain | 'wrongCode' | undefined>;
-  /** What it asks for a premium name that somebody holds; undefined for any other. @throws RegistrySilent */
-  premiumOf(name: string): Promise<PremiumPrice | undefined>;
+  /**
+   * What it asks for names that somebody holds, in frames as large as it allows: of each that is premium, or that it did
+   * not answer for.
+   */
+  premiumsOf(names: readonly string[]): Promise<ReadonlyMap<string, PremiumPrice | RegistrySilent>>;
   /** Makes the contact, or finds it there from an earlier attempt. @returns why it is refused for good @throws RegistrySilent */
   needContact(contact: EppContact): Promise<string | undefined>;
   /** The addresses of a host; undefined where the registry does not know it. @throws RegistrySilent */

@@ -2,6 +2,7 @@ import type { Find } from '../../find/openFind';
 import type { Gateways } from '../../gateways/openGateways';
 import type { Platform } from '../../platform/openPlatform';
 import { Keyring } from '../../platform/secrets/keyring';
+import { MoveLooks } from './looks';
 import { Moves } from './service';
 import { MoveStore } from './store';
 
@@ -14,9 +15,8 @@ export function openMoves(
   return new Moves({
     store: new MoveStore(database),
     catalogue,
-    registries,
+    looks: new MoveLooks({ catalogue, registries, clock, keys: new Keyring(config.sealingKeys) }),
     clock,
-    keys: new Keyring(config.sealingKeys),
     outbox,
     publicUrl: config.publicUrl,
   });

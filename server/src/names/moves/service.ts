@@ -1,35 +1,21 @@
 import type { Actor } from '@tienda/core/accounts/actor';
-import type { WholeExtension } from '@tienda/core/catalogue/extension';
 import { toULabel } from '@tienda/core/idna/idna';
 import { domainName } from '@tienda/core/names/domainName';
 import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
-import {
-  expiryAfterMove,
-  moveProblems,
-  passesByItself,
-  type Movable,
-  type MoveFacts,
-  type MoveProblem,
-} from '@tienda/core/transfers/moveIn';
+import { expiryAfterMove, passesByItself, type Movable, type MoveProblem } from '@tienda/core/transfers/moveIn';
 import type { MoveLook, MoveUnderWay, NotMovable, ShownMove } from '@tienda/core/transfers/shownMove';
 import { inLanes } from '@tienda/core/work/inLanes';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
-import { RegistrySilent, type Registries, type RegistryDomain } from '../../gateways/registry/registryGateway';
+import { RegistrySilent } from '../../gateways/registry/registryGateway';
 import type { Clock } from '../../platform/clock/clock';
 import { badFields, notFound } from '../../platform/http/problem';
 import type { Outbox } from '../../platform/outbox/outbox';
-import type { Keyring } from '../../platform/secrets/keyring';
-import { keeperOf } from '../../gateways/registry/keeper';
 import { extensionOfHeld } from '../held/extension';
-import { dayOf } from '../operations/renewing';
+import { lanes, type Looked, type MoveLooks } from './looks';
 import type { Found, KeptMove, MoveStore } from './store';
 import { readyMail } from './mails';
 import { codesTriedText, moveProblemText } from './texts';
 
-/** What auth codes of other registrars are sealed for. */
-const codeSeal = 'auth code of elsewhere';
-/** Names that are looked at side by side. */
-const lanes = 8;
 /** What is not looked at by then is looked at afterwards, by itself. */
 const patienceMs = 8000;
 /** So long after that it is: until then whoever wants them looks at them, and nobody else asks their registries. */
@@ -46,9 +32,8 @@ const most = 100;
 export interface MoveParts {
   readonly store: MoveStore;
   readonly catalogue: CatalogueReader;
-  readonly registries: Registries;
+  readonly looks: MoveLooks;
   readonly clock: Clock;
-  readonly keys: Keyring;
   readonly outbox: Pick<Outbox, 'send'>;
   readonly publicUrl: string;
 }
@@ -72,7 +57,7 @@ export class Moves {
     actor: Actor,
     typed: readonly TypedName[],
   ): Promise<{ readonly moves: readonly ShownMove[]; readonly cannot: readonly NotMovable[] }> {
-    const { store, catalogue, clock, keys } = this.parts;
+    const { store, catalogue, clock, looks } = this.parts;
     const cannot: NotMovable[] = [];
     const wanted = new Map<string, { name: string; code?: string }>();
     for (const { name, code = '' } of typed) {
@@ -81,7 +66,7 @@ export class Moves {
       else
         wanted.set(read.name, {
           name: read.name,
-          ...(code.trim() === '' ? {} : { code: keys.seal(codeSeal, code.trim()) }),
+          ...(code.trim() === '' ? {} : { code: looks.seal(code.trim()) }),
         });
     }
     const now = clock.now();
@@ -143,8 +128,11 @@ export class Moves {
 
   /** What would stand in the way of a name whose holder agreed to hand it over. @throws RegistrySilent */
   async obstacles(name: string): Promise<readonly MoveProblem[]> {
-    const found = await this.ask(name, undefined);
-    return lookOf(found && handedOver(found), this.extension(name), isoDate(this.parts.clock.now())).problems;
+    const looked = await this.parts.looks.at([{ name, code: null }], () => true);
+    return looked.flatMap(({ look }) => {
+      if (look instanceof Error) throw look;
+      return look.problems;
+    });
   }
 
   /** The orders by which names are on their way. */
@@ -160,7 +148,7 @@ export class Moves {
     return new Map(
       kept.flatMap(({ name, look, purchase }) => {
         if (look?.problems.length !== 0 || look.expiresOn === undefined) return [];
-        const paidUntil = expiryAfterMove(look.expiresOn, this.extension(name).transfer);
+        const paidUntil = expiryAfterMove(look.expiresOn, extensionOfHeld(name, this.parts.catalogue).transfer);
         const { premium } = look;
         return [[name, { paidUntil, ...(premium ? { premium } : {}), ...(purchase ? { purchase } : {}) }] as const];
       }),
@@ -178,9 +166,9 @@ export class Moves {
     const kept = await store.among(accountId, names);
     const bought = new Set(kept.flatMap(({ name, purchase }) => (purchase ? [name] : [])));
     const underWay = bought.size > 0 ? await store.underWay(accountId) : undefined;
-    const looks = await this.lookInto(kept);
-    const found = new Map(kept.map(({ name }, place) => [name, looks[place]]));
-    const silence = looks.find((look) => look instanceof RegistrySilent);
+    const looked = await this.lookInto(kept);
+    const found = new Map(looked.map(({ move, look }) => [move.name, look]));
+    const [silence] = looked.flatMap(({ look }) => (look instanceof RegistrySilent ? [look] : []));
     if (silence) throw silence;
     const faults = names.flatMap((name) => {
       const look = found.get(name);
@@ -199,7 +187,7 @@ export class Moves {
 
   /** Reads an auth code that was sealed when it was given. */
   codeIn(sealed: string): string {
-    return this.parts.keys.open(codeSeal, sealed);
+    return this.parts.looks.codeIn(sealed);
   }
 
   /**
@@ -207,107 +195,44 @@ export class Moves {
    *
    * @param end those that have no turn by then are left to be looked at later, by themselves
    * @param seen called with each before it is written down: what dies in between is looked at again
-   * @returns what was found of each; undefined of those that had no turn
+   * @returns those that had their turn
    */
   private async lookInto<Move extends KeptMove>(
     moves: readonly Move[],
     end = Infinity,
-    seen?: (move: Move, look: MoveLook | RegistrySilent) => Promise<void>,
-  ): Promise<(MoveLook | RegistrySilent | undefined)[]> {
-    const { store, clock } = this.parts;
+    seen?: (move: Move, look: MoveLook | Error) => Promise<void>,
+  ): Promise<Looked<Move>[]> {
+    const { store, clock, looks } = this.parts;
+    const at = clock.now();
+    const looked = await looks.at(moves, ({ purchase }) => purchase !== null, end);
     const found: (Found & { readonly move: Move })[] = [];
     const faults: unknown[] = [];
-    const looks = await inLanes(moves, lanes, async (move) => {
-      if (Date.now() >= end) return undefined;
+    await inLanes(looked, lanes, async ({ move, look }) => {
       try {
-        const at = clock.now();
-        const look = await this.look(move, isoDate(at));
+        if (look instanceof Error && !(look instanceof RegistrySilent)) throw look;
         await seen?.(move, look);
-        const wait =
-          look instanceof RegistrySilent ? new Date(at.getTime() + silentRetryMs) : nextLook(look, move.createdAt, at);
-        found.push({ move, at, nextLookAt: wait, ...(isLook(look) ? { look } : {}) });
-        return look;
+        const nextLookAt = isLook(look) ? nextLook(look, move.createdAt, at) : new Date(at.getTime() + silentRetryMs);
+        found.push({ move, at, nextLookAt, ...(isLook(look) ? { look } : {}) });
       } catch (fault) {
         faults.push(fault);
-        return undefined;
       }
     });
-    const today = isoDate(clock.now());
     await store.countWrongCodes(
       found.flatMap((one) => (isWrongGuess(one) ? [one.move] : [])),
-      today,
+      isoDate(at),
     );
     await store.looked(found);
     if (faults.length > 0) throw faults[0];
-    return looks;
-  }
-
-  private async look(move: KeptMove, today: IsoDate): Promise<MoveLook | RegistrySilent> {
-    const code = move.code === null ? undefined : this.codeIn(move.code);
-    try {
-      const found = await this.ask(move.name, code);
-      const facts = found && move.purchase ? handedOver(found) : found;
-      return lookOf(facts, this.extension(move.name), today);
-    } catch (fault) {
-      if (fault instanceof RegistrySilent) return fault;
-      throw fault;
-    }
-  }
-
-  private async ask(name: string, code: string | undefined): Promise<Facts | undefined> {
-    const { registry } = keeperOf(name, this.parts.catalogue.current(), this.parts.registries);
-    const told = await registry.info(name, code);
-    const found = told === 'wrongCode' ? await registry.info(name) : told;
-    if (!found) return undefined;
-    const premium = found.isSponsored ? undefined : await registry.premiumOf(name);
-    const facts = factsOf(found, told === 'wrongCode' ? 'wrong' : code === undefined ? 'none' : 'fits');
-    return premium ? { ...facts, premium } : facts;
-  }
-
-  private extension(name: string): WholeExtension {
-    return extensionOfHeld(name, this.parts.catalogue);
+    return looked;
   }
 }
 
-const isLook = (look: MoveLook | RegistrySilent | undefined): look is MoveLook =>
-  look !== undefined && !(look instanceof RegistrySilent);
+const isLook = (look: MoveLook | Error | undefined): look is MoveLook => look !== undefined && !(look instanceof Error);
 
 /** A code that did not fit where it was tried first; each look after that tries the same one. */
 function isWrongGuess({ move, look }: Found & { readonly move: KeptMove }): boolean {
   const isFirst = move.lookedAt === null || move.lookedAt < move.createdAt;
   return isFirst && (look?.problems.some(({ code }) => code === 'wrongCode') ?? false);
-}
-
-/** What its registry says of a name, with what is shown of it besides. */
-type Facts = MoveFacts & Pick<MoveLook, 'nameservers' | 'premium'>;
-
-function factsOf(found: RegistryDomain, code: MoveFacts['code']): Facts {
-  const { statuses, graceStatuses = [], createdAt, transferredAt, expiresAt, isSponsored, nameservers } = found;
-  return {
-    statuses: [...statuses, ...graceStatuses],
-    createdOn: dayOf(createdAt),
-    ...(transferredAt === undefined ? {} : { movedOn: dayOf(transferredAt) }),
-    expiresOn: dayOf(expiresAt),
-    isHere: isSponsored,
-    code,
-    nameservers,
-  };
-}
-
-/** As it will be once it is paid for: its holder unlocks it and gives its code. */
-function handedOver(facts: Facts): Facts {
-  return {
-    ...facts,
-    code: 'fits',
-    statuses: facts.statuses.filter((status) => status !== 'clientTransferProhibited'),
-  };
-}
-
-function lookOf(facts: Facts | undefined, { transfer }: WholeExtension, today: IsoDate): MoveLook {
-  const problems = moveProblems(facts, transfer, today);
-  if (!facts) return { problems };
-  const { expiresOn, nameservers, premium } = facts;
-  return { problems, expiresOn, ...(nameservers ? { nameservers } : {}), ...(premium ? { premium } : {}) };
 }
 
 /**
