@@ -26,3 +26,12 @@ jest.mock('@shopify/flash-list', () => {
 
 // Browsers have it, jsdom does not: tests that wait for a deadline bring their own.
 globalThis.AbortSignal.timeout ??= () => new AbortController().signal;
+
+/**
+ * jsdom tries every rule at every element whenever it is asked how one looks. To tests it matters only what hides something or
+ * keeps it from being pressed: of the others, which are many, it sees none.
+ */
+const { insertRule } = CSSStyleSheet.prototype;
+CSSStyleSheet.prototype.insertRule = function insertWhatMatters(rule, place) {
+  return insertRule.call(this, /display|visibility|pointer-events/.test(rule) ? rule : '@media print {}', place);
+};
