@@ -31,7 +31,8 @@ globalThis.AbortSignal.timeout ??= () => new AbortController().signal;
  * jsdom tries every rule at every element whenever it is asked how one looks. To tests it matters only what hides something or
  * keeps it from being pressed: of the others, which are many, it sees none.
  */
-const { insertRule } = CSSStyleSheet.prototype;
-CSSStyleSheet.prototype.insertRule = function insertWhatMatters(rule, place) {
+const { prototype: sheet } = globalThis.CSSStyleSheet;
+const { insertRule } = sheet;
+sheet.insertRule = function insertWhatMatters(rule, place) {
   return insertRule.call(this, /display|visibility|pointer-events/.test(rule) ? rule : '@media print {}', place);
 };

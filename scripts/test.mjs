@@ -143,9 +143,13 @@ async function inWorld(name, base, act) {
   }
 }
 
-/** The stand-ins over their own protocols, and the server over HTTP. */
+/** The stand-ins over their own protocols. */
+async function standIns() {
+  if (wanted.includes('standins')) await inWorld('test-standins', 6410, (env) => jest('standins', env));
+}
+
+/** The server over HTTP. */
 async function servers() {
-  if (wanted.includes('standins')) await inWorld('test', 4610, (env) => jest('standins', env));
   if (!wanted.includes('server')) return;
   // Tests of the server mostly wait: two at a time, each in a world of its own.
   await inWorld('test', 4610, (env) =>
@@ -178,8 +182,8 @@ async function endToEnd() {
 
 const { buildServers } = await import('./build.mjs');
 if (wanted.some((name) => ['standins', 'server', 'e2e'].includes(name))) await buildServers();
-// The interface keeps one core busy; what needs no world and the servers take turns on the other.
-const parts = [endToEnd(), withoutServers().then(servers)];
+// Tests of the interface and of the server wait as much as they work: what only works goes on beside them.
+const parts = [endToEnd(), servers(), withoutServers().then(standIns)];
 for (const { reason } of (await Promise.allSettled(parts)).filter(({ status }) => status === 'rejected')) {
   failures.push(String(reason));
   console.error(reason);

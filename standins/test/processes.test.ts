@@ -8,7 +8,15 @@ import { RegistrySwitches } from '../src/registry/switches';
 import { RawClient } from './rawClient';
 
 /** A world of its own beside the one that the other tests use: same database, other ports. */
-const ports = { registry: 5810, payments: 5830, smtp: 5860, sites: 5880, mailServers: 5890, nameServers: 5895 };
+const base = Number(process.env['TIENDA_PORT']) + 100;
+const ports = {
+  registry: base + 10,
+  payments: base + 30,
+  smtp: base + 60,
+  sites: base + 80,
+  mailServers: base + 90,
+  nameServers: base + 95,
+};
 const env = {
   ...process.env,
   TIENDA_LOG: 'info',
