@@ -100,8 +100,8 @@ function count(part, report, content, read) {
   }
 }
 
-/** What needs nothing that runs: the code as it is written, and what is computed. */
-async function withoutServers() {
+/** The code as it is written. */
+async function written() {
   if (wanted.includes('types'))
     for (const workspace of ['core', 'server', 'standins', 'app', 'e2e'])
       await check('types', `types of ${workspace}`, ['tsc', '-p', workspace]);
@@ -115,6 +115,10 @@ async function withoutServers() {
     await check('imports', 'import directions', [...all, '.dependency-cruiser.cjs']);
     await check('imports', 'circles of folders', [...all, '.dependency-cruiser.folders.cjs']);
   }
+}
+
+/** What is computed, and screens without a browser. */
+async function computed() {
   for (const name of ['core', 'app']) if (wanted.includes(name)) await jest(name, process.env);
 }
 
@@ -143,13 +147,9 @@ async function inWorld(name, base, act) {
   }
 }
 
-/** The stand-ins over their own protocols. */
-async function standIns() {
-  if (wanted.includes('standins')) await inWorld('test-standins', 6410, (env) => jest('standins', env));
-}
-
-/** The server over HTTP. */
+/** The stand-ins over their own protocols, and the server over HTTP. */
 async function servers() {
+  if (wanted.includes('standins')) await inWorld('test', 4610, (env) => jest('standins', env));
   if (!wanted.includes('server')) return;
   // Tests of the server mostly wait: two at a time, each in a world of its own.
   await inWorld('test', 4610, (env) =>
@@ -182,8 +182,8 @@ async function endToEnd() {
 
 const { buildServers } = await import('./build.mjs');
 if (wanted.some((name) => ['standins', 'server', 'e2e'].includes(name))) await buildServers();
-// Tests of the interface and of the server wait as much as they work: what only works goes on beside them.
-const parts = [endToEnd(), servers(), withoutServers().then(standIns)];
+// Two lanes of about the same length, each of which keeps a core busy: tests that wait for what others do need one.
+const parts = [endToEnd().finally(computed), written().finally(servers)];
 for (const { reason } of (await Promise.allSettled(parts)).filter(({ status }) => status === 'rejected')) {
   failures.push(String(reason));
   console.error(reason);

@@ -1,35 +1,14 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import type pg from 'pg';
 import { orderNames, readyToOrder, tokenFor, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import {
-  buyer,
-  fault,
-  intentsOf,
-  mailTo,
-  ownDatabase,
-  registriesToday,
-  ServerProcess,
-  unique,
-  untilOrder,
-} from './serverProcess';
+import { ownShop } from './ownShop';
+import { buyer, fault, intentsOf, mailTo, unique, untilOrder } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
-let server: ServerProcess;
-let database: pg.Client;
 
-beforeAll(async () => {
-  const own = await ownDatabase('attempts');
-  database = own.client;
-  server = await ServerProcess.start(13, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '1' });
-});
+const shop = ownShop(13, { TIENDA_SWEEP_SECONDS: '1' });
 afterEach(async () => {
-  const visitor = await server.visitor();
+  const visitor = await shop.server.visitor();
   for (const standIn of ['lanternhead', 'payments']) await fault(visitor, standIn);
-});
-afterAll(async () => {
-  await database.end();
-  await server.end();
-  await registriesToday();
 });
 
 const org = () => `${unique('try')}.org`;
@@ -43,7 +22,7 @@ async function untilSilent(id: string): Promise<void> {
   const asked = `select 1 from customer_order where id = $1 and silent_since is not null
     union all select 1 from operation where order_id = $1 and deadline is not null
     union all select 1 from top_up where id = $1 and silent_since is not null`;
-  while ((await database.query(asked, [id])).rowCount === 0) await pause(50);
+  while ((await shop.database.query(asked, [id])).rowCount === 0) await pause(50);
 }
 
 /** What the provider took for an order in the end, with nothing left open. */
@@ -54,7 +33,7 @@ async function taken(orderId: string): Promise<number> {
 }
 
 test('each attempt to pay is one order: refused, the same quote is paid another way; sent twice, it is still one', async () => {
-  const { visitor } = await server.member();
+  const { visitor } = await shop.server.member();
   const name = `${unique('sw')}.org`;
   const { order } = await readyToOrder(visitor, [{ name }], { card: '4539 0000 1111 0014' });
   const attempt = async (key: string, token?: string) => {
@@ -78,7 +57,7 @@ test('each attempt to pay is one order: refused, the same quote is paid another 
 });
 
 test('a promo code good once is free again for the attempt after a refused one', async () => {
-  const { visitor } = await server.member();
+  const { visitor } = await shop.server.member();
   const wanted = [{ name: `${unique('sw')}.boats` }];
   const first = await readyToOrder(visitor, wanted, { card: '4539 0000 1111 0014', use: 'FIRSTKNOT' });
   const send = (key: string, order: object) =>
@@ -90,7 +69,7 @@ test('a promo code good once is free again for the attempt after a refused one',
 });
 
 test('a payment that the provider never answers is given up by its buyer, and what it held is let go', async () => {
-  const { visitor } = await server.member();
+  const { visitor } = await shop.server.member();
   await fault(visitor, 'payments', { on: 'authorise', kind: 'dropAfter' });
   const name = org();
   const { id } = await orderNames(visitor, [{ name }]);
@@ -104,7 +83,7 @@ test('a payment that the provider never answers is given up by its buyer, and wh
 });
 
 test('a provider silent for half an hour ends the order, tells its buyer, and holds nothing in the end', async () => {
-  const { visitor, email } = await server.member();
+  const { visitor, email } = await shop.server.member();
   await fault(visitor, 'payments', { on: 'authorise', kind: 'dropAfter' });
   const { id } = await orderNames(visitor, [{ name: org() }]);
   await untilSilent(id);
@@ -117,7 +96,7 @@ test('a provider silent for half an hour ends the order, tells its buyer, and ho
 });
 
 test('a registry silent for three days ends the name with its reason, and the money is free', async () => {
-  const { visitor } = await server.member();
+  const { visitor } = await shop.server.member();
   await fault(visitor, 'lanternhead', { on: 'createDomain', kind: 'dropBefore' });
   const { id } = await orderNames(visitor, [{ name: org() }]);
   await untilSilent(id);
@@ -128,7 +107,7 @@ test('a registry silent for three days ends the name with its reason, and the mo
 });
 
 test('a transfer that comes on the fourth day is no reason to give its name up when the registry is silent once', async () => {
-  const { visitor } = await server.member();
+  const { visitor } = await shop.server.member();
   const { id } = await orderNames(visitor, [{ name: org() }], { payment: { method: 'transfer' } });
   await untilOrder(visitor, id, ({ status }) => status === 'waitingForPayment');
   await advance(visitor, 4);
@@ -138,14 +117,14 @@ test('a transfer that comes on the fourth day is no reason to give its name up w
 });
 
 test('money held for a balance that is not answered for is shown to someone, and arrives once it is', async () => {
-  const { visitor } = await server.member();
+  const { visitor } = await shop.server.member();
   await fault(visitor, 'payments', { on: 'capture', kind: 'dropBefore' });
   const payment = { method: 'card', token: await tokenFor(paymentsUrl) };
   const wanted = { amount: 2000, currency: 'USD', payment };
   const { id } = await visitor.expect(201, 'POST', '/api/me/top-ups', wanted, { 'Idempotency-Key': unique('held') });
   await untilSilent(id);
   await advance(visitor, 4);
-  const raised = () => database.query('select 1 from attention where key = $1', [`top-up ${id}`]);
+  const raised = () => shop.database.query('select 1 from attention where key = $1', [`top-up ${id}`]);
   while ((await raised()).rowCount === 0) await pause(50);
   await fault(visitor, 'payments');
   const balance = async () => (await visitor.expect(200, 'GET', '/api/me/balance')).balances[0]?.amount;
@@ -153,7 +132,7 @@ test('money held for a balance that is not answered for is shown to someone, and
 });
 
 test.each([2308, 2104, 2201])('a contact refused with %i ends its name with the registry’s reason', async (code) => {
-  const { visitor } = await server.member();
+  const { visitor } = await shop.server.member();
   await fault(visitor, 'lanternhead', { on: 'createContact', kind: 'refuse', code, times: 1 });
   const order = await untilEnded(visitor, (await orderNames(visitor, [{ name: org() }])).id);
   expect(order.lines[0].state).toMatchObject({ cause: 'refused', said: 'The registry could not do it' });
@@ -161,7 +140,7 @@ test.each([2308, 2104, 2201])('a contact refused with %i ends its name with the 
 });
 
 test('money that the bank let go of is not asked for for ever: the names stay, and nothing is charged', async () => {
-  const { visitor, email } = await server.member();
+  const { visitor, email } = await shop.server.member();
   await fault(visitor, 'payments', { on: 'capture', kind: 'delay', ms: 1500, times: 1 });
   const { id } = await orderNames(visitor, [{ name: org() }]);
   await untilOrder(visitor, id, (order) => typesOf(order).includes('done'));
@@ -172,7 +151,7 @@ test('money that the bank let go of is not asked for for ever: the names stay, a
 });
 
 test('a transfer that is too small says what is missing, and the rest of it goes on to the names', async () => {
-  const { visitor } = await server.member();
+  const { visitor } = await shop.server.member();
   const { id } = await orderNames(visitor, [{ name: org() }], { payment: { method: 'transfer' } });
   const asked = await untilOrder(visitor, id, (order) => order.status === 'waitingForPayment');
   expect(await buyer(id, 'bank/half')).toBe(303);

@@ -1,26 +1,15 @@
-import type pg from 'pg';
 import { addDays } from '@tienda/core/time/isoDate';
 import { orderNames, untilEnded } from '../../scripts/demo.mjs';
 import { declines, good, holder, mailAbout, moveTo, subjectsTo, today } from './renewalHelpers';
-import { intentsOf, ownDatabase, registriesToday, ServerProcess } from './serverProcess';
+import { ownShop } from './ownShop';
+import { intentsOf } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
-let server: ServerProcess;
-let client: pg.Client;
 
-beforeAll(async () => {
-  const own = await ownDatabase('renewals');
-  client = own.client;
-  server = await ServerProcess.start(12, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '3600' });
-});
-afterAll(async () => {
-  await server.end();
-  await client.end();
-  await registriesToday();
-});
+const shop = ownShop(12, { TIENDA_SWEEP_SECONDS: '3600' });
 
 test('what renews by itself is told twice, paid once in one order for all, and said in the log; nobody is signed out', async () => {
-  const { visitor, email, held, nameOf } = await holder(server, { yacht: true, ketch: true }, [good]);
+  const { visitor, email, held, nameOf } = await holder(shop.server, { yacht: true, ketch: true }, [good]);
   const { expiresOn } = await held('yacht');
   await moveTo(visitor, addDays(expiresOn, -60));
   const told = await mailAbout(visitor, email, /^2 names renew by themselves/);
@@ -42,7 +31,7 @@ test('what renews by itself is told twice, paid once in one order for all, and s
 });
 
 test('a card that is refused gives its turn to the next one, in the same order', async () => {
-  const { visitor, held } = await holder(server, { sloop: true }, [good, declines]);
+  const { visitor, held } = await holder(shop.server, { sloop: true }, [good, declines]);
   const { expiresOn } = await held('sloop');
   await moveTo(visitor, addDays(expiresOn, -30));
   const [order] = await visitor.expect(200, 'GET', '/api/me/orders');
@@ -57,7 +46,7 @@ test('a card that is refused gives its turn to the next one, in the same order',
 });
 
 test('what no card pays is told with what happens next, waits in the basket, and is tried again on its days', async () => {
-  const { visitor, email, held, nameOf } = await holder(server, { cutter: true }, [declines]);
+  const { visitor, email, held, nameOf } = await holder(shop.server, { cutter: true }, [declines]);
   const { expiresOn } = await held('cutter');
   await moveTo(visitor, addDays(expiresOn, -30));
   const text = await mailAbout(visitor, email, /could not be renewed: it was not paid$/);
@@ -82,7 +71,7 @@ test('what no card pays is told with what happens next, waits in the basket, and
 });
 
 test('without any way to pay that is said; the last try is in the grace period', async () => {
-  const { visitor, email, held } = await holder(server, { dory: true }, []);
+  const { visitor, email, held } = await holder(shop.server, { dory: true }, []);
   const { expiresOn } = await held('dory');
   await moveTo(visitor, addDays(expiresOn, -30));
   expect(await mailAbout(visitor, email, /was not paid$/)).toContain('there was nothing to pay with');
@@ -94,10 +83,10 @@ test('without any way to pay that is said; the last try is in the grace period',
 });
 
 test('what became dearer than it was told is told first, and charged a week later', async () => {
-  const { visitor, email, held, nameOf } = await holder(server, { punt: true }, [good]);
+  const { visitor, email, held, nameOf } = await holder(shop.server, { punt: true }, [good]);
   const { expiresOn } = await held('punt');
   await moveTo(visitor, addDays(expiresOn, -40));
-  await client.query('update held_name set premium_renew = 1250 where name = $1', [nameOf('punt')]);
+  await shop.database.query('update held_name set premium_renew = 1250 where name = $1', [nameOf('punt')]);
   const orders = (await visitor.expect(200, 'GET', '/api/me/orders')).length;
   await moveTo(visitor, addDays(expiresOn, -30));
   expect(await mailAbout(visitor, email, /renews by itself/)).toContain(
@@ -111,14 +100,14 @@ test('what became dearer than it was told is told first, and charged a week late
 });
 
 test('what is carried out late is not charged at more than was told, and carried out twice it is charged once', async () => {
-  const { visitor, email, held, nameOf } = await holder(server, { gig: true }, [good]);
+  const { visitor, email, held, nameOf } = await holder(shop.server, { gig: true }, [good]);
   const { expiresOn } = await held('gig');
   const name = nameOf('gig');
   await moveTo(visitor, addDays(expiresOn, -30));
   expect((await held('gig')).expiresOn > expiresOn).toBe(true);
   const orders = (await visitor.expect(200, 'GET', '/api/me/orders')).length;
   const carry = async (key: string) => {
-    await client.query(
+    await shop.database.query(
       `insert into outgoing (kind, key, content, created_at, next_at)
        select 'autoRenewal', $1, content || jsonb_build_object('names', jsonb_build_array($2::text)), created_at, created_at
        from outgoing where kind = 'autoRenewal' order by id desc limit 1`,
@@ -130,7 +119,7 @@ test('what is carried out late is not charged at more than was told, and carried
   expect(await visitor.expect(200, 'GET', '/api/me/orders')).toHaveLength(orders);
   // As if it had been told and seen to, and its price had risen between that and the payment.
   const told = { seenTo: await today(visitor), told: { on: await today(visitor), amount: 1107, currency: 'USD' } };
-  await client.query('update held_name set care = $1, premium_renew = 1250 where name = $2', [told, name]);
+  await shop.database.query('update held_name set care = $1, premium_renew = 1250 where name = $2', [told, name]);
   await carry('late');
   expect(await visitor.expect(200, 'GET', '/api/me/orders')).toHaveLength(orders);
   expect(await mailAbout(visitor, email, /renews by itself/)).toContain('You were told 11.07 USD before.');
@@ -141,7 +130,7 @@ test('what is carried out late is not charged at more than was told, and carried
 });
 
 test('with auto-renew off nothing is ever charged: reminded, and told each stage until it is gone', async () => {
-  const { visitor, email, held, nameOf } = await holder(server, { raft: false }, [good]);
+  const { visitor, email, held, nameOf } = await holder(shop.server, { raft: false }, [good]);
   const { expiresOn, afterExpiry } = await held('raft');
   const orders = (await visitor.expect(200, 'GET', '/api/me/orders')).length;
   await moveTo(visitor, addDays(afterExpiry.freeFrom, 1));
@@ -155,7 +144,7 @@ test('with auto-renew off nothing is ever charged: reminded, and told each stage
 });
 
 test('switched on late, it is told at once and charged no earlier than a week after', async () => {
-  const { visitor, email, held, nameOf } = await holder(server, { tender: false }, [good]);
+  const { visitor, email, held, nameOf } = await holder(shop.server, { tender: false }, [good]);
   const { expiresOn } = await held('tender');
   await moveTo(visitor, addDays(expiresOn, -13));
   await visitor.expect(200, 'PATCH', `/api/me/names/${nameOf('tender')}`, { autoRenew: true });
@@ -168,7 +157,7 @@ test('switched on late, it is told at once and charged no earlier than a week af
 });
 
 test('an account whose contacts were all forgotten is billed as before', async () => {
-  const { visitor, held } = await holder(server, { wherry: true }, [good]);
+  const { visitor, held } = await holder(shop.server, { wherry: true }, [good]);
   for (const { id } of await visitor.expect(200, 'GET', '/api/me/contacts'))
     await visitor.expect(204, 'DELETE', `/api/me/contacts/${id}`);
   const { expiresOn } = await held('wherry');

@@ -2,20 +2,12 @@ import { addDays, isoDate } from '@tienda/core/time/isoDate';
 import { cardGoodUntil } from '@tienda/core/orders/cardEnd';
 import { orderNames, tokenFor, untilEnded } from '../../scripts/demo.mjs';
 import { moveTo, subjectsTo } from './renewalHelpers';
-import { mailTo, ownDatabase, registriesToday, ServerProcess, unique } from './serverProcess';
+import { ownShop } from './ownShop';
+import { mailTo, unique } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
-let server: ServerProcess;
 
-beforeAll(async () => {
-  const own = await ownDatabase('cards');
-  await own.client.end();
-  server = await ServerProcess.start(30, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '3600' });
-});
-afterAll(async () => {
-  await server.end();
-  await registriesToday();
-});
+const shop = ownShop(30, { TIENDA_SWEEP_SECONDS: '3600' });
 
 /** The month in half a year, as the provider and as cards have it. */
 const month = addDays(isoDate(new Date()), 180).slice(0, 'YYYY-MM'.length);
@@ -24,7 +16,7 @@ const about = /^Your card ending in 0006 is good until/;
 
 /** Somebody whose card is good for half a year, with a name for a year. */
 async function holder(autoRenew: boolean) {
-  const { visitor, email } = await server.member();
+  const { visitor, email } = await shop.server.member();
   const { paymentsUrl } = await visitor.expect(200, 'GET', '/api/session');
   const payment = { method: 'card', token: await tokenFor(paymentsUrl, undefined, expiry), keep: true };
   const name = `${unique('tiller')}.org`;

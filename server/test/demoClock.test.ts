@@ -1,18 +1,10 @@
 import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import { intentsOf, mailTo, ownDatabase, registriesToday, ServerProcess, unique, untilOrder } from './serverProcess';
+import { ownShop } from './ownShop';
+import { intentsOf, mailTo, unique, untilOrder } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
-let server: ServerProcess;
 
-beforeAll(async () => {
-  const own = await ownDatabase('holders');
-  await own.client.end();
-  server = await ServerProcess.start(12, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '1' });
-});
-afterAll(async () => {
-  await server.end();
-  await registriesToday();
-});
+const shop = ownShop(12, { TIENDA_SWEEP_SECONDS: '1' });
 
 const advance = (visitor: Visitor, advanceDays: number) =>
   visitor.expect(200, 'POST', '/api/demo/clock', { advanceDays });
@@ -32,7 +24,7 @@ const statusesOf = async (visitor: Visitor, name: string): Promise<string[]> => 
 };
 
 test('a holder is asked once, reminded, suspended when out of time, and released on confirming', async () => {
-  const { visitor } = await server.member();
+  const { visitor } = await shop.server.member();
   const holder = `${unique('holder')}@saltwhistle.example`;
   const { marenContact } = await import('../../scripts/demo.mjs');
   await visitor.expect(201, 'POST', '/api/me/contacts', { ...marenContact, email: holder });
@@ -53,7 +45,7 @@ test('a holder is asked once, reminded, suspended when out of time, and released
   expect(await statusesOf(visitor, names[0] ?? '')).toContain('client hold');
   await mailTo(visitor, holder, /is suspended$/);
 
-  const stranger = await server.visitor();
+  const stranger = await shop.server.visitor();
   await stranger.expect(404, 'POST', '/api/holder-checks/confirm', { token: 'made-up' });
   const confirmed = await stranger.expect(200, 'POST', '/api/holder-checks/confirm', { token: tokenIn(asked.text) });
   expect(confirmed).toEqual({ email: holder });
@@ -63,7 +55,7 @@ test('a holder is asked once, reminded, suspended when out of time, and released
 });
 
 test('an address confirmed in time is asked no more; the mail is sent again where that is wanted', async () => {
-  const { visitor, email } = await server.member();
+  const { visitor, email } = await shop.server.member();
   const { marenContact } = await import('../../scripts/demo.mjs');
   await visitor.expect(201, 'POST', '/api/me/contacts', { ...marenContact, email });
   await untilEnded(visitor, (await orderNames(visitor, [{ name: `${unique('held')}.org` }])).id);
@@ -80,7 +72,7 @@ test('an address confirmed in time is asked no more; the mail is sent again wher
 });
 
 test('a transfer that does not come in seven days is given up, and the names are back in the basket', async () => {
-  const { visitor, email } = await server.member();
+  const { visitor, email } = await shop.server.member();
   const name = `${unique('late')}.org`;
   const { id } = await orderNames(visitor, [{ name }], { payment: { method: 'transfer' } });
   await untilOrder(visitor, id, ({ status }) => status === 'waitingForPayment');

@@ -1,30 +1,20 @@
 import { addDays } from '@tienda/core/time/isoDate';
 import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { moveTo, today } from './renewalHelpers';
-import { fault, intentsOf, mailTo, ownDatabase, registriesToday, ServerProcess, unique, until } from './serverProcess';
+import { ownShop } from './ownShop';
+import { fault, intentsOf, mailTo, unique, until } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
-let server: ServerProcess;
-let own: Awaited<ReturnType<typeof ownDatabase>>;
-const startServer = () => ServerProcess.start(24, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '1' });
 
-beforeAll(async () => {
-  own = await ownDatabase('givingback');
-  server = await startServer();
-});
+const shop = ownShop(24, { TIENDA_SWEEP_SECONDS: '1' });
 afterEach(async () => {
-  const visitor = await server.visitor();
+  const visitor = await shop.server.visitor();
   for (const standIn of ['lanternhead', 'payments']) await fault(visitor, standIn);
-});
-afterAll(async () => {
-  await own.client.end();
-  await server.end();
-  await registriesToday();
 });
 
 /** Someone who has just registered names with one order. */
 async function buyer(count = 1, more: Parameters<typeof orderNames>[2] = {}, years = 1) {
-  const { visitor, email } = await server.member();
+  const { visitor, email } = await shop.server.member();
   const names = Array.from({ length: count }, () => `${unique('oops')}.org`);
   const order = await untilEnded(
     visitor,
@@ -72,7 +62,7 @@ test('a new name is given back: deleted at its registry, credited to the unit, t
   expect((await mailTo(visitor, email, new RegExp(`^${name} is given back$`))).text).toContain(
     'anyone can register it',
   );
-  const other = await server.member();
+  const other = await shop.server.member();
   const theirs = await untilEnded(other.visitor, (await orderNames(other.visitor, [{ name }])).id);
   expect(theirs.status).toBe('done');
 });
@@ -106,7 +96,7 @@ test('what the balance paid goes back to the balance, and a renewal of the name 
 
 test('a promo code that was used for it can be used again', async () => {
   const uses = async (id: string) =>
-    (await own.client.query('select 1 from code_use where order_id = $1', [id])).rowCount ?? 0;
+    (await shop.database.query('select 1 from code_use where order_id = $1', [id])).rowCount ?? 0;
   const { visitor, names, order } = await buyer(2, { use: 'REGATTA' });
   const hasCode = order.lines.filter(({ discount }: { discount: number }) => discount > 0).length;
   expect([hasCode > 0, await uses(order.id)]).toEqual([true, 1]);
@@ -150,11 +140,11 @@ test('a server killed while the money is on its way back, and a bank that is sil
   const { visitor, name, order } = await buyer();
   await fault(visitor, 'payments', { on: 'refund', kind: 'dropAfter', times: 2 });
   expect((await giveBack(visitor, name)).status).toBe(200);
-  await server.end('SIGKILL');
-  server = await startServer();
+  await shop.server.end('SIGKILL');
+  await shop.start();
   await untilBack(order);
   await until(
-    () => own.client.query("select 1 from outgoing where kind = 'refund' and sent_at is null"),
+    () => shop.database.query("select 1 from outgoing where kind = 'refund' and sent_at is null"),
     ({ rowCount }) => rowCount === 0,
   );
   expect(await refunded(order.id)).toBe(order.total);
@@ -162,7 +152,7 @@ test('a server killed while the money is on its way back, and a bank that is sil
 
 test('after its days it cannot be given back, and somebody else’s not at all', async () => {
   const { visitor, name } = await buyer();
-  const other = await server.member();
+  const other = await shop.server.member();
   expect((await giveBack(other.visitor, name)).status).toBe(404);
   await moveTo(visitor, addDays(await today(visitor), 6));
   expect((await visitor.expect(200, 'GET', `/api/me/names/${name}`)).givingBack).toBeUndefined();

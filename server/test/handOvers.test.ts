@@ -1,28 +1,20 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { orderNames, signUp, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import { fault, mailTo, ownDatabase, registriesToday, ServerProcess, unique } from './serverProcess';
+import { ownShop } from './ownShop';
+import { fault, mailTo, unique } from './serverProcess';
 
 /** Names that go from one account here to another; in a shop with a database of its own, since it moves the demo clock. */
-let server: ServerProcess;
 let giver: Visitor;
 let giverMail: string;
 let taker: Visitor;
 let takerMail: string;
-let end: () => Promise<void>;
 
 const password = 'a slow green boat';
 
+const shop = ownShop(41, { TIENDA_SWEEP_SECONDS: '0.5' });
 beforeAll(async () => {
-  const own = await ownDatabase('handovers');
-  end = () => own.client.end();
-  server = await ServerProcess.start(41, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '0.5' });
-  ({ visitor: giver, email: giverMail } = await server.member());
-  ({ visitor: taker, email: takerMail } = await server.member());
-});
-afterAll(async () => {
-  await end();
-  await server.end();
-  await registriesToday();
+  ({ visitor: giver, email: giverMail } = await shop.server.member());
+  ({ visitor: taker, email: takerMail } = await shop.server.member());
 });
 
 async function held(count = 1): Promise<string[]> {
@@ -137,7 +129,7 @@ test('what cannot be offered is named, each with its reason, and nothing is offe
 test('nobody but who they are offered to can take names, nor anyone else withdraw them', async () => {
   const [name = ''] = await held();
   const id = await offeredFirst([name]);
-  const { visitor: other } = await server.member();
+  const { visitor: other } = await shop.server.member();
   expect(await other.expect(200, 'GET', path)).toEqual({ given: [], offered: [] });
   for (const by of [other, giver]) {
     await by.expect(404, 'POST', `${path}/${id}/take`, {});
@@ -153,7 +145,7 @@ test('who has no account yet opens one with the address, and takes them; of two 
   const email = `${unique('lotte')}@quayquill.example`;
   const { given } = await offer(201, [name], email);
   const { id } = given.find((one: { with: string }) => one.with === email);
-  const someone = await server.visitor();
+  const someone = await shop.server.visitor();
   await signUp(someone, email, 'two quills, one quay');
   const answers = await Promise.all([1, 2].map(() => someone.send('POST', `${path}/${id}/take`, {})));
   expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);

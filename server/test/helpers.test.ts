@@ -2,15 +2,14 @@ import { setTimeout as pause } from 'node:timers/promises';
 import { leaveFor, mayDo, type Deed, type Reach } from '@tienda/core/accounts/actor';
 import { helperScopes, type HelperScope } from '@tienda/core/accounts/helper';
 import { readyToOrder, untilEnded, type Visitor, type WantedName } from '../../scripts/demo.mjs';
-import { mailTo, ownDatabase, registriesToday, ServerProcess, unique } from './serverProcess';
+import { ownShop } from './ownShop';
+import { mailTo, unique } from './serverProcess';
 
 /** People who help with the names of others; in a shop with a database of its own, since it moves the demo clock. */
-let server: ServerProcess;
 let owner: Visitor;
 let ownerMail: string;
 let helper: Visitor;
 let helperMail: string;
-let close: () => Promise<void>;
 /** A name that helpers of some names reach, one that they do not, and the group of the first. */
 let reached: string;
 let other: string;
@@ -19,22 +18,15 @@ let group: string;
 const password = 'a slow green boat';
 const path = '/api/me/helpers';
 
+const shop = ownShop(43, { TIENDA_SWEEP_SECONDS: '0.5' });
 beforeAll(async () => {
-  const own = await ownDatabase('helpers');
-  close = () => own.client.end();
-  server = await ServerProcess.start(43, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '0.5' });
-  ({ visitor: owner, email: ownerMail } = await server.member());
-  ({ visitor: helper, email: helperMail } = await server.member());
+  ({ visitor: owner, email: ownerMail } = await shop.server.member());
+  ({ visitor: helper, email: helperMail } = await shop.server.member());
   [reached, other] = [`${unique('berth')}.org`, `${unique('berth')}.org`];
   const keep = { method: 'card', keep: true };
   await untilEnded(owner, (await order(owner, [{ name: reached }, { name: other }], { payment: keep })).id);
   ({ id: group } = await owner.expect(201, 'POST', '/api/me/groups', { title: 'Berths', note: '' }));
   await owner.expect(200, 'PATCH', `/api/me/names/${reached}`, { groupId: group });
-});
-afterAll(async () => {
-  await close();
-  await server.end();
-  await registriesToday();
 });
 
 interface Paying {
@@ -72,7 +64,7 @@ async function invited(wish: Wish, email = helperMail): Promise<string> {
 
 /** Somebody new who helps, with exactly that. */
 async function helping(wish: Wish): Promise<Visitor> {
-  const { visitor, email } = await server.member();
+  const { visitor, email } = await shop.server.member();
   const id = await invited(wish, email);
   await visitor.expect(200, 'POST', `${path}/${id}/accept`, {});
   visitor.helps = id;
@@ -107,7 +99,7 @@ test('somebody is invited by mail, accepts, sees whose names they look after, an
 
 test('an invitation is declined, or runs out after fourteen days; nobody else can accept it', async () => {
   const declined = await invited(wishFor(['see']));
-  const { visitor: stranger } = await server.member();
+  const { visitor: stranger } = await shop.server.member();
   for (const by of [stranger, owner]) await by.expect(404, 'POST', `${path}/${declined}/accept`, {});
   await stranger.expect(404, 'DELETE', `${path}/${declined}`);
   await helper.expect(200, 'POST', `${path}/${declined}/decline`, {});
@@ -300,7 +292,7 @@ test('a link says by itself for whom it is, and nothing else is taken for that',
 });
 
 test('more or less is left to somebody from one moment to the next', async () => {
-  const { visitor, email } = await server.member();
+  const { visitor, email } = await shop.server.member();
   const id = await invited(wishFor(['see']), email);
   await visitor.expect(200, 'POST', `${path}/${id}/accept`, {});
   visitor.helps = id;

@@ -1,19 +1,11 @@
 import { marenContact, orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import { fault, mailTo, ownDatabase, registriesToday, ServerProcess, unique, until } from './serverProcess';
+import { ownShop } from './ownShop';
+import { fault, mailTo, unique, until } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
-let server: ServerProcess;
 
-beforeAll(async () => {
-  const own = await ownDatabase('hands');
-  await own.client.end();
-  server = await ServerProcess.start(12, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '1' });
-});
-afterEach(async () => fault(await server.visitor(), 'lanternhead'));
-afterAll(async () => {
-  await server.end();
-  await registriesToday();
-});
+const shop = ownShop(12, { TIENDA_SWEEP_SECONDS: '1' });
+afterEach(async () => fault(await shop.server.visitor(), 'lanternhead'));
 
 const tokenIn = (text: string) => /holder-change\?token=([\w-]+)/.exec(text)?.[1] ?? '';
 const person = { kind: 'person', organisation: undefined, vatId: undefined };
@@ -27,7 +19,7 @@ interface Held {
 
 /** A studio that holds names for Maren, and Ilse who is to hold them. */
 async function studio(count = 1, extension = 'org') {
-  const { visitor, email } = await server.member();
+  const { visitor, email } = await shop.server.member();
   const addresses = { old: `${unique('maren')}@saltwhistle.example`, new: `${unique('ilse')}@quayquill.example` };
   const contact = (more: object) => visitor.expect(201, 'POST', '/api/me/contacts', { ...marenContact, ...more });
   const maren = await contact({ email: addresses.old });
@@ -45,7 +37,7 @@ async function studio(count = 1, extension = 'org') {
 
 /** What one of the holders does, by the link of the mail. */
 async function answer(visitor: Visitor, address: string, agrees: boolean, waives?: boolean) {
-  const stranger = await server.visitor();
+  const stranger = await shop.server.visitor();
   const token = tokenIn((await mailTo(visitor, address, asks)).text);
   const body = { token, agrees, ...(waives === undefined ? {} : { waives }) };
   return stranger.send('POST', '/api/holder-changes/answer', body);
@@ -66,7 +58,7 @@ test('names change hands once both holders have agreed, are told so, and stay he
   expect((await ask({})).body.cannot).toEqual(names.map((one) => ({ name: one, why: 'asked' })));
   const mail = await mailTo(visitor, addresses.new, asks);
   for (const one of names) expect(mail.text).toContain(one);
-  const stranger = await server.visitor();
+  const stranger = await shop.server.visitor();
   const look = await stranger.expect(200, 'POST', '/api/holder-changes/look', { token: tokenIn(mail.text) });
   expect(look).toMatchObject({ names, from: { name: marenContact.name }, to: { name: 'Ilse Quay' }, as: ['new'] });
   expect((await answer(visitor, addresses.new, true)).body.state).toEqual({ at: 'asked', old: false, new: true });
@@ -118,7 +110,7 @@ test('one who refuses ends it, nothing changes, and it can be asked for again', 
   await visitor.expect(204, 'DELETE', `/api/me/names/${names[0]}/holder-change`);
   await visitor.expect(404, 'DELETE', `/api/me/names/${names[0]}/holder-change`);
   expect((await held()).holder.name).toBe(marenContact.name);
-  const made = await (await server.visitor()).send('POST', '/api/holder-changes/look', { token: 'made-up' });
+  const made = await (await shop.server.visitor()).send('POST', '/api/holder-changes/look', { token: 'made-up' });
   expect(made.status).toBe(404);
 });
 
@@ -145,7 +137,7 @@ test('a registry that refuses is told with its words; one that is silent is wait
     for (let tries = 0; status === 409 && tries < 100; tries += 1) {
       await new Promise((resolve) => setTimeout(resolve, 100));
       const sent = { token: await second(address), agrees: true };
-      ({ status } = await (await server.visitor()).send('POST', '/api/holder-changes/answer', sent));
+      ({ status } = await (await shop.server.visitor()).send('POST', '/api/holder-changes/answer', sent));
     }
     expect(status).toBe(200);
   }

@@ -1,27 +1,18 @@
-import type pg from 'pg';
 import { orderNames, putElsewhere, sellerDoes, tokenFor, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { agreed, elsewhere } from './brokerHelpers';
-import { intentsOf, mailTo, ownDatabase, registriesToday, ServerProcess, unique, untilOrder } from './serverProcess';
+import { ownShop } from './ownShop';
+import { intentsOf, mailTo, unique, untilOrder } from './serverProcess';
 
 /**
  * Money that is held for longer than banks hold it: held anew, by another card, or what it was for is called off; in a shop
  * with a database of its own, since it moves the demo clock.
  */
-let server: ServerProcess;
 let visitor: Visitor;
 let email: string;
-let database: pg.Client;
 
+const shop = ownShop(47, { TIENDA_SWEEP_SECONDS: '0.5' });
 beforeAll(async () => {
-  const own = await ownDatabase('holds');
-  database = own.client;
-  server = await ServerProcess.start(47, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '0.5' });
-  ({ visitor, email } = await server.member());
-});
-afterAll(async () => {
-  await database.end();
-  await server.end();
-  await registriesToday();
+  ({ visitor, email } = await shop.server.member());
 });
 
 const payments = `http://127.0.0.1:${process.env['TIENDA_PAYMENTS_PORT']}`;
@@ -90,7 +81,7 @@ test('where the bank says no another card is asked for, one that cannot either i
   expect(ended.status).toBe('done');
   expect((await intentsOf(id)).reduce((sum, { captured }) => sum + captured, 0)).toBe(ended.total);
   expect((await hold(id, good)).status).toBe(409);
-  const { visitor: other } = await server.member();
+  const { visitor: other } = await shop.server.member();
   const theirs = { payment: { method: 'card', token: await tokenOf(good) } };
   await other.expect(404, 'POST', `/api/me/orders/${id}/hold`, theirs);
 });

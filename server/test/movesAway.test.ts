@@ -1,5 +1,4 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import type pg from 'pg';
 import {
   askFromElsewhere,
   callOffFromElsewhere,
@@ -8,32 +7,23 @@ import {
   untilEnded,
   type Visitor,
 } from '../../scripts/demo.mjs';
-import { fault, mailTo, ownDatabase, registriesToday, ServerProcess, unique } from './serverProcess';
+import { ownShop } from './ownShop';
+import { fault, mailTo, unique } from './serverProcess';
 
 /**
  * Names that other registrars ask for, and where they go; in a shop with a database of its own, since it moves the demo
  * clock.
  */
-let server: ServerProcess;
 let visitor: Visitor;
 let email: string;
-let database: pg.Client;
 
 const password = 'a slow green boat';
 
+const shop = ownShop(39, { TIENDA_SWEEP_SECONDS: '0.5', TIENDA_REGISTRY_TIMEOUT_MS: '2500' });
 beforeAll(async () => {
-  const own = await ownDatabase('away');
-  database = own.client;
-  const quick = { TIENDA_SWEEP_SECONDS: '0.5', TIENDA_REGISTRY_TIMEOUT_MS: '2500' };
-  server = await ServerProcess.start(39, { DATABASE_URL: own.url, ...quick });
-  ({ visitor, email } = await server.member());
+  ({ visitor, email } = await shop.server.member());
 });
 afterEach(async () => fault(visitor, 'lanternhead'));
-afterAll(async () => {
-  await database.end();
-  await server.end();
-  await registriesToday();
-});
 
 /** A name held here that may go, as far as its registry is concerned: of an extension in which names need not stay. */
 async function held(by: Visitor = visitor): Promise<string> {
@@ -77,7 +67,7 @@ const logOf = async (name: string): Promise<string[]> =>
 
 /** What name servers read of a name: its address, `nothing` where it has none, undefined where they do not answer for it. */
 async function served(name: string): Promise<string | undefined> {
-  const { rows } = await database.query(
+  const { rows } = await shop.database.query(
     `select (select r.content from dns.records r where r.domain_id = d.id and r.type = 'A') as address
       from dns.domains d where d.name = $1`,
     [name],
@@ -108,7 +98,7 @@ test('the holder keeps it: whoever asked is told no, and can ask again', async (
   expect((await mailTo(visitor, email, new RegExp(`${name}: another registrar asks`))).text).toMatch(
     /If you say nothing, it goes then/,
   );
-  const { visitor: other } = await server.member();
+  const { visitor: other } = await shop.server.member();
   await answer(404, name, true, other);
   expect(await away(other)).toEqual({ asked: [], left: [] });
   const after = await answer(200, name, false);
@@ -147,7 +137,7 @@ test('silence is a yes: the holder is reminded a day before, and the name goes t
   await visitor.expect(200, 'POST', '/api/demo/clock', { advanceDays: 4 });
   await pause(1500);
   expect(await askedOf(name)).toBeTruthy();
-  await database.query(`update operation set next_at = next_at - interval '20 minutes' where name = $1`, [name]);
+  await shop.database.query(`update operation set next_at = next_at - interval '20 minutes' where name = $1`, [name]);
   await mailTo(visitor, email, new RegExp(`${name} goes to another registrar tomorrow`));
   await visitor.expect(200, 'POST', '/api/demo/clock', { advanceDays: 1 });
   expect(await eventually(() => leftOf(name))).toBeTruthy();
@@ -196,7 +186,7 @@ test('what comes back within fourteen days is as it was; with another account no
     await wanted(name, 'harbourgate');
     await answer(200, name, true);
   }
-  const { visitor: other } = await server.member();
+  const { visitor: other } = await shop.server.member();
   for (const [name, by] of [
     [mine, visitor],
     [theirs, other],

@@ -10,7 +10,8 @@ import {
   type VisitorAnswer,
 } from '../../scripts/demo.mjs';
 import { agreed, elsewhere, saleOf } from './brokerHelpers';
-import { intentsOf, ownDatabase, registriesToday, ServerProcess, unique, until } from './serverProcess';
+import { ownShop } from './ownShop';
+import { intentsOf, unique, until } from './serverProcess';
 
 /** How many runs; `npm run chaos` makes many more. */
 const runs = Math.max(1, Math.floor(Number(process.env['TIENDA_CHAOS_RUNS'] ?? 10) / 5) - 1);
@@ -22,22 +23,7 @@ const moveMs = 2500;
 const code = 'k9-Tide!44';
 const password = 'a slow green boat';
 
-let url: string;
-let server: ServerProcess;
-
-const life = () =>
-  ServerProcess.start(45, { DATABASE_URL: url, TIENDA_SWEEP_SECONDS: '0.3', TIENDA_LEASE_SECONDS: '2' });
-
-beforeAll(async () => {
-  const own = await ownDatabase('movecrashes');
-  await own.client.end();
-  ({ url } = own);
-  server = await life();
-});
-afterAll(async () => {
-  await server.end();
-  await registriesToday();
-});
+const shop = ownShop(45, { TIENDA_SWEEP_SECONDS: '0.3', TIENDA_LEASE_SECONDS: '2' });
 
 /** Sends it until a server lives long enough to answer: what a browser does when a line breaks. */
 async function answered(
@@ -68,7 +54,7 @@ test(
     });
     let died = 0;
     for (const lives of deaths) {
-      const { visitor } = await server.member();
+      const { visitor } = await shop.server.member();
       const nameFor = (what: string) => `${unique(what)}.me.uk`;
       const [coming, bought, going, kept] = [nameFor('coming'), nameFor('bought'), nameFor('going'), nameFor('kept')];
       await untilEnded(visitor, (await orderNames(visitor, [{ name: going }, { name: kept }])).id);
@@ -94,9 +80,9 @@ test(
       const all = Promise.all([placed, said([going, true]), said([kept, false])]);
       for (const ms of lives) {
         await pause(ms);
-        await server.end('SIGKILL');
+        await shop.server.end('SIGKILL');
         died += 1;
-        server = await life();
+        await shop.start();
       }
       const [{ body }] = await all;
 

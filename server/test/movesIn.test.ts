@@ -1,5 +1,4 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import type pg from 'pg';
 import {
   orderNames,
   putElsewhere,
@@ -8,42 +7,23 @@ import {
   type NameElsewhere,
   type Visitor,
 } from '../../scripts/demo.mjs';
-import {
-  fault,
-  intentsOf,
-  mailTo,
-  ownDatabase,
-  registriesToday,
-  ServerProcess,
-  unique,
-  until,
-  untilOrder,
-} from './serverProcess';
+import { ownShop } from './ownShop';
+import { fault, intentsOf, mailTo, unique, until, untilOrder } from './serverProcess';
 
 /**
  * Names that come here from other registrars, which are told by their registries and decide as they do; in a shop with a
  * database of its own, since it moves the demo clock.
  */
-let server: ServerProcess;
 let visitor: Visitor;
 let email: string;
-let database: pg.Client;
 
 const registrars = `http://127.0.0.1:${Number(process.env['TIENDA_REGISTRY_PORT']) + 42}`;
 
+const shop = ownShop(38, { TIENDA_SWEEP_SECONDS: '0.5', TIENDA_REGISTRY_TIMEOUT_MS: '2500' });
 beforeAll(async () => {
-  const own = await ownDatabase('moves');
-  database = own.client;
-  const quick = { TIENDA_SWEEP_SECONDS: '0.5', TIENDA_REGISTRY_TIMEOUT_MS: '2500' };
-  server = await ServerProcess.start(38, { DATABASE_URL: own.url, ...quick });
-  ({ visitor, email } = await server.member());
+  ({ visitor, email } = await shop.server.member());
 });
 afterEach(async () => fault(visitor, 'lanternhead'));
-afterAll(async () => {
-  await database.end();
-  await server.end();
-  await registriesToday();
-});
 
 const org = () => `${unique('mooring')}.org`;
 const code = 'k9-Tide!44';
@@ -88,7 +68,7 @@ test('a name that cannot be looked at holds up no other', async () => {
   await elsewhere({ name: ready });
   const due = `update move_in set code = case when name = $1 then 'no seal' else code end, next_look_at = created_at
     where name in ($1, $2)`;
-  await database.query(due, [broken, ready]);
+  await shop.database.query(due, [broken, ready]);
   await until(
     () => moveOf(ready),
     ({ look }) => look.problems.length === 0,
@@ -104,10 +84,10 @@ test('codes are guessed for a name ten times a day, by one account; whoever has 
   const refused = await want({ name, code });
   expect(refused.cannot).toMatchObject([{ typed: name, code: 'codesTried' }]);
   expect(await moveOf(name)).toBeUndefined();
-  const { visitor: holder } = await server.member();
+  const { visitor: holder } = await shop.server.member();
   const { moves } = await holder.expect(200, 'POST', '/api/me/moves', { names: [{ name, code }] });
   expect(moves).toMatchObject([{ name, look: { problems: [] } }]);
-  await database.query('update wrong_auth_code set day = day - 1 where name = $1', [name]);
+  await shop.database.query('update wrong_auth_code set day = day - 1 where name = $1', [name]);
   expect(await problemsOf(name, code)).toEqual([]);
 });
 
@@ -214,7 +194,7 @@ test('what its nameservers elsewhere answer is read, so that the same can be ser
   expect(await visitor.expect(200, 'GET', `/api/me/names/${name}/zone`)).toMatchObject({ version: 0, records: [] });
   const wrong = await visitor.expect(422, 'POST', path, { names: ['shop', 'a b'] });
   expect(wrong.errors).toMatchObject([{ pointer: '/names/1', code: 'badName' }]);
-  await (await server.member()).visitor.expect(404, 'POST', path, { names: [] });
+  await (await shop.server.member()).visitor.expect(404, 'POST', path, { names: [] });
   const mine = org();
   await untilEnded(visitor, (await orderNames(visitor, [{ name: mine }])).id);
   await visitor.expect(409, 'POST', `/api/me/names/${mine}/zone/readings`, { names: [] });
@@ -300,7 +280,7 @@ test('what was locked, or whose code was changed meanwhile, is not charged', asy
 
 test('of two accounts that want a name at once one gets it, and the other pays nothing', async () => {
   const name = await elsewhere({}, 'penny-quay');
-  const { visitor: other } = await server.member();
+  const { visitor: other } = await shop.server.member();
   const both = [visitor, other];
   for (const one of both) await one.expect(200, 'POST', '/api/me/moves', { names: [{ name, code }] });
   const ready = await Promise.all(both.map((one) => readyToOrder(one, [{ name, action: 'transfer' }])));
@@ -324,7 +304,7 @@ test('of two accounts that want a name at once one gets it, and the other pays n
 test('a name that nobody looked at is not quoted to be moved, and nobody sees what others want', async () => {
   const name = await elsewhere();
   await expect(order(name)).rejects.toThrow();
-  const { visitor: other } = await server.member();
+  const { visitor: other } = await shop.server.member();
   await want({ name, code });
   expect(await other.expect(200, 'GET', '/api/me/moves')).toEqual([]);
   await other.expect(404, 'DELETE', `/api/me/moves/${name}`);

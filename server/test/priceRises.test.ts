@@ -4,22 +4,12 @@ import { unpackAhead } from '@tienda/core/pricing/aheadFeed';
 import { addDays, addYears, isoDate } from '@tienda/core/time/isoDate';
 import { orderNames, untilEnded } from '../../scripts/demo.mjs';
 import { moveTo, subjectsTo } from './renewalHelpers';
-import { mailTo, ownDatabase, registriesToday, ServerProcess, unique } from './serverProcess';
+import { ownShop } from './ownShop';
+import { mailTo, unique } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
-let server: ServerProcess;
-let database: Awaited<ReturnType<typeof ownDatabase>>['client'];
 
-beforeAll(async () => {
-  const own = await ownDatabase('rises');
-  database = own.client;
-  server = await ServerProcess.start(30, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '3600' });
-});
-afterAll(async () => {
-  await database.end();
-  await server.end();
-  await registriesToday();
-});
+const shop = ownShop(30, { TIENDA_SWEEP_SECONDS: '3600' });
 
 const today = isoDate(new Date());
 const about = /of your names costs? more soon/;
@@ -46,7 +36,7 @@ function addMonths(day: string, count: number): string {
 test('a rise is told once with what renewing before saves; it is on the name, in the list and in the years ahead, and comes as announced', async () => {
   const { label, prices, rise, announcedOn } = soonToRise();
   const more = rise.renew - prices.renew;
-  const { visitor, email } = await server.member();
+  const { visitor, email } = await shop.server.member();
   const names = [`${unique('fender')}.${label}`, `${unique('fender')}.org`, `${unique('dear')}.${label}`];
   const [name = '', other = '', premium = ''] = names;
   await untilEnded(
@@ -58,7 +48,7 @@ test('a rise is told once with what renewing before saves; it is on the name, in
       )
     ).id,
   );
-  await database.query('update held_name set premium_renew = 90000 where name = $1', [premium]);
+  await shop.database.query('update held_name set premium_renew = 90000 where name = $1', [premium]);
 
   await moveTo(visitor, addDays(announcedOn, -1));
   expect(await subjectsTo(visitor, email, about)).toEqual([]);
@@ -117,7 +107,7 @@ test('a rise is told once with what renewing before saves; it is on the name, in
 });
 
 test('a name that is paid for as far ahead as it can be is not among those that cost more soon', async () => {
-  const { visitor } = await server.member();
+  const { visitor } = await shop.server.member();
   const now = (await visitor.expect(200, 'GET', '/api/demo/clock')).now.slice(0, 'YYYY-MM-DD'.length);
   const month = now.slice(0, 'YYYY-MM'.length);
   const found = [...readCatalogue(extensionEntries, agreements, month).values()].find(
@@ -127,7 +117,10 @@ test('a name that is paid for as far ahead as it can be is not among those that 
   await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
   const dearer = async () => (await visitor.expect(200, 'GET', '/api/me/name-counts')).dearer;
   expect(await dearer()).toBe(1);
-  await database.query('update held_name set expires_on = $2 where name = $1', [name, addDays(addYears(now, 9), 1)]);
+  await shop.database.query('update held_name set expires_on = $2 where name = $1', [
+    name,
+    addDays(addYears(now, 9), 1),
+  ]);
   expect(await dearer()).toBe(0);
   expect(await visitor.expect(200, 'GET', `/api/me/names/${name}`)).not.toHaveProperty('rise');
 });

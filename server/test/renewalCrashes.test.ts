@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { setTimeout as pause } from 'node:timers/promises';
 import { addDays } from '@tienda/core/time/isoDate';
 import { good, holder, mailAbout, moveTo } from './renewalHelpers';
-import { intentsOf, ownDatabase, registriesToday, ServerProcess } from './serverProcess';
+import { ownShop } from './ownShop';
+import { intentsOf } from './serverProcess';
 
 /** How many runs; `npm run chaos` makes many more. */
 const runs = Math.ceil(Number(process.env['TIENDA_CHAOS_RUNS'] ?? 10) / 10);
@@ -11,22 +12,7 @@ const seed = Number(process.env['TIENDA_CHAOS_SEED'] ?? 20261127);
 /** Within so long the renewals of a day are told, ordered, paid and carried out. */
 const dayMs = 600;
 
-let url: string;
-let server: ServerProcess;
-
-const life = (sweep: string) =>
-  ServerProcess.start(12, { DATABASE_URL: url, TIENDA_SWEEP_SECONDS: sweep, TIENDA_LEASE_SECONDS: '2' });
-
-beforeAll(async () => {
-  const own = await ownDatabase('crashes');
-  await own.client.end();
-  ({ url } = own);
-  server = await life('3600');
-});
-afterAll(async () => {
-  await server.end();
-  await registriesToday();
-});
+const shop = ownShop(12, { TIENDA_SWEEP_SECONDS: '3600', TIENDA_LEASE_SECONDS: '2' });
 
 test(
   `servers that die while renewals fall due, ${runs} times (seed ${seed}): each name is renewed once, for what was told`,
@@ -36,16 +22,16 @@ test(
       numRuns: runs,
     });
     for (const lives of deaths) {
-      const { visitor, email, held } = await holder(server, { yawl: true, ketch: true }, [good]);
+      const { visitor, email, held } = await holder(shop.server, { yawl: true, ketch: true }, [good]);
       const { expiresOn } = await held('yawl');
       await moveTo(visitor, addDays(expiresOn, -31));
       const before: unknown[] = await visitor.expect(200, 'GET', '/api/me/orders');
       for (const ms of lives) {
         const moving = moveTo(visitor, addDays(expiresOn, -30)).catch(() => undefined);
         await pause(ms);
-        await server.end('SIGKILL');
+        await shop.server.end('SIGKILL');
         await moving;
-        server = await life('1');
+        await shop.start({ TIENDA_SWEEP_SECONDS: '1' });
       }
       await moveTo(visitor, addDays(expiresOn, -30));
       for (const end = Date.now() + 150_000; Date.now() < end; await pause(200))
@@ -60,8 +46,8 @@ test(
       const [intent, ...others] = await intentsOf(orders[0].id);
       expect([intent?.captured, others]).toEqual([2214, []]);
       expect(await mailAbout(visitor, email, /^2 names renew by themselves/)).toContain(': 11.07 USD on ');
-      await server.end();
-      server = await life('3600');
+      await shop.server.end();
+      await shop.start({ TIENDA_SWEEP_SECONDS: '3600' });
     }
   },
   120_000 + runs * 400_000,

@@ -1,33 +1,13 @@
 import { orderNames, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import {
-  fault,
-  intentsOf,
-  mailTo,
-  ownDatabase,
-  registriesToday,
-  ServerProcess,
-  unique,
-  untilOrder,
-  until,
-} from './serverProcess';
+import { ownShop } from './ownShop';
+import { fault, intentsOf, mailTo, unique, untilOrder, until } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
-let server: ServerProcess;
-let own: Awaited<ReturnType<typeof ownDatabase>>;
-const startServer = () => ServerProcess.start(17, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '1' });
 
-beforeAll(async () => {
-  own = await ownDatabase('renewals');
-  server = await startServer();
-});
+const shop = ownShop(17, { TIENDA_SWEEP_SECONDS: '1' });
 afterEach(async () => {
-  const visitor = await server.visitor();
+  const visitor = await shop.server.visitor();
   for (const standIn of ['lanternhead', 'payments']) await fault(visitor, standIn);
-});
-afterAll(async () => {
-  await own.client.end();
-  await server.end();
-  await registriesToday();
 });
 
 const typesOf = (order: { events: { type: string }[] }) => order.events.map(({ type }) => type);
@@ -36,7 +16,7 @@ const held = (visitor: Visitor, name: string) => visitor.expect(200, 'GET', `/ap
 
 /** Someone who holds a name. */
 async function holder(years = 1, more: object = {}) {
-  const { visitor, email } = await server.member();
+  const { visitor, email } = await shop.server.member();
   const name = `${unique('keep')}.org`;
   await untilEnded(visitor, (await orderNames(visitor, [{ name, years, ...more }])).id);
   return { visitor, email, name, expiresOn: (await held(visitor, name)).expiresOn };
@@ -143,7 +123,7 @@ test('a renewal that was not paid is back in the basket as a renewal', async () 
 });
 
 test('a name is renewed at what keeping it costs, however it is written and whatever is said of its privacy', async () => {
-  const { visitor } = await server.member();
+  const { visitor } = await shop.server.member();
   const unicode = `${unique('seå')}.mobi`;
   const order = await untilEnded(visitor, (await orderNames(visitor, [{ name: unicode, privacy: true }])).id);
   const [{ name }]: [{ name: string }] = order.lines;
@@ -170,7 +150,7 @@ test('what cannot be renewed is said at the field: not held, too far ahead, some
   expect((await put(name, 1)).status).toBe(200);
   const strange = await put('nobody-has-this.org', 1);
   expect([strange.status, strange.body.errors]).toMatchObject([422, [{ pointer: '/name', code: 'notHeld' }]]);
-  const other = await server.member();
+  const other = await shop.server.member();
   const body = { action: 'renew', years: 1, privacy: true, autoRenew: false };
   const notTheirs = await other.visitor.send('PUT', `/api/basket/${name}`, body);
   expect([notTheirs.status, notTheirs.body.errors[0].code]).toEqual([422, 'notHeld']);
@@ -182,8 +162,8 @@ test('a server killed while it renews, and another beside it, renew once and cha
   const { id } = await orderNames(visitor, [renewal(name, 2)]);
   await untilOrder(visitor, id, (order) => typesOf(order).includes('sent'));
   // What it had is taken over by the one that comes after it, once its lease has run out.
-  await server.end('SIGKILL');
-  server = await startServer();
+  await shop.server.end('SIGKILL');
+  await shop.start();
   const order = await untilEnded(visitor, id, 60_000);
   expect([order.status, await taken(id)]).toEqual(['done', order.total]);
   expect(yearOf((await held(visitor, name)).expiresOn)).toBe(yearOf(expiresOn) + 2);
@@ -220,7 +200,7 @@ test('a name that nobody renews goes through its stages, is let go, and can be b
   const order = await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
   expect(order.status).toBe('done');
   expect((await held(visitor, name)).orderId).toBe(order.id);
-  const lives = await own.client.query(
+  const lives = await shop.database.query(
     'select stage, left_at is null as current from held_name where name = $1 order by left_at',
     [name],
   );

@@ -1,23 +1,13 @@
 import { addDays } from '@tienda/core/time/isoDate';
 import { orderNames, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { holder, moveTo, subjectsTo, good } from './renewalHelpers';
-import { fault, intentsOf, mailTo, ownDatabase, registriesToday, ServerProcess, untilOrder } from './serverProcess';
+import { ownShop } from './ownShop';
+import { fault, intentsOf, mailTo, untilOrder } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
-let server: ServerProcess;
-let own: Awaited<ReturnType<typeof ownDatabase>>;
-const startServer = () => ServerProcess.start(23, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '1' });
 
-beforeAll(async () => {
-  own = await ownDatabase('restores');
-  server = await startServer();
-});
-afterEach(async () => fault(await server.visitor(), 'lanternhead'));
-afterAll(async () => {
-  await own.client.end();
-  await server.end();
-  await registriesToday();
-});
+const shop = ownShop(23, { TIENDA_SWEEP_SECONDS: '1' });
+afterEach(async () => fault(await shop.server.visitor(), 'lanternhead'));
 
 const restoring = (name: string) => ({ name, years: 1, action: 'restore' as const });
 const typesOf = (order: { events: { type: string }[] }) => order.events.map(({ type }) => type);
@@ -28,7 +18,7 @@ async function taken(orderId: string): Promise<number> {
 
 /** Someone whose names ran out long enough ago to be in redemption. */
 async function inRedemption(...starts: string[]) {
-  const made = await holder(server, Object.fromEntries(starts.map((start) => [start, false])), [good]);
+  const made = await holder(shop.server, Object.fromEntries(starts.map((start) => [start, false])), [good]);
   const names = starts.map(made.nameOf);
   const { expiresOn } = await made.held(starts[0] ?? '');
   // No day is passed by: each stage is told as it comes.
@@ -85,8 +75,8 @@ test('a server killed while it restores: another goes on from where it stood', a
   await fault(visitor, 'lanternhead', { on: 'renewDomain', kind: 'delay', ms: 1500, times: 1 });
   const { id } = await orderNames(visitor, [restoring(name)]);
   await untilOrder(visitor, id, (order) => typesOf(order).includes('reported'));
-  await server.end('SIGKILL');
-  server = await startServer();
+  await shop.server.end('SIGKILL');
+  await shop.start();
   const order = await untilEnded(visitor, id, 60_000);
   expect([order.status, await taken(id)]).toEqual(['done', order.total]);
   expect(typesOf(order).filter((type) => type === 'requested')).toHaveLength(1);

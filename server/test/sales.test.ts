@@ -1,37 +1,19 @@
-import type pg from 'pg';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import { orderNames, putElsewhere, readyToOrder, sellerDoes, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { agreed, elsewhere, saleOf } from './brokerHelpers';
-import {
-  intentsOf,
-  mailTo,
-  ownDatabase,
-  registriesToday,
-  ServerProcess,
-  unique,
-  until,
-  untilOrder,
-} from './serverProcess';
+import { ownShop } from './ownShop';
+import { intentsOf, mailTo, unique, until, untilOrder } from './serverProcess';
 
 /**
  * Names that are bought of their holders: agreed, paid for, handed over, moved here, and the holder paid; in a shop with a
  * database of its own, since it moves the demo clock.
  */
-let server: ServerProcess;
 let visitor: Visitor;
 let email: string;
-let database: pg.Client;
 
+const shop = ownShop(46, { TIENDA_SWEEP_SECONDS: '0.5' });
 beforeAll(async () => {
-  const own = await ownDatabase('sales');
-  database = own.client;
-  server = await ServerProcess.start(46, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '0.5' });
-  ({ visitor, email } = await server.member());
-});
-afterAll(async () => {
-  await database.end();
-  await server.end();
-  await registriesToday();
+  ({ visitor, email } = await shop.server.member());
 });
 
 const outside = Number(process.env['TIENDA_REGISTRY_PORT']);

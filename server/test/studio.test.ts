@@ -1,26 +1,18 @@
 import pg from 'pg';
 import { grouped } from '@tienda/core/text/grouped';
 import { studioNames } from '../src/demo/studio/story';
-import { ownDatabase, registriesToday, ServerProcess } from './serverProcess';
+import { ownShop } from './ownShop';
+import { ServerProcess } from './serverProcess';
 
 /** A shop with a database of its own, since it fills an account with names that only one can hold. */
-let server: ServerProcess;
-let client: pg.Client;
 type Visitor = Awaited<ReturnType<ServerProcess['member']>>['visitor'];
 let visitor: Visitor;
 
+const shop = ownShop(26, { TIENDA_SWEEP_SECONDS: '3600' });
 beforeAll(async () => {
-  const own = await ownDatabase('studio');
-  client = own.client;
-  server = await ServerProcess.start(26, { DATABASE_URL: own.url, TIENDA_SWEEP_SECONDS: '3600' });
-  ({ visitor } = await server.member());
+  ({ visitor } = await shop.server.member());
   expect(await visitor.expect(200, 'POST', '/api/me/demo/studio', {})).toEqual({ loaded: true });
 }, 60_000);
-afterAll(async () => {
-  await client.end();
-  await server.end();
-  await registriesToday();
-});
 
 interface Listed {
   readonly name: string;
@@ -46,7 +38,7 @@ test('the studio holds its names for 25 clients in 60 extensions, of every stage
   const years = names.map(({ expiresOn }) => Number(expiresOn.slice(0, 4)));
   expect(Math.max(...years) - Math.min(...years)).toBeGreaterThanOrEqual(8);
   expect(await visitor.expect(200, 'POST', '/api/me/demo/studio', {})).toEqual({ loaded: false });
-  const other = await server.member();
+  const other = await shop.server.member();
   expect((await other.visitor.send('POST', '/api/me/demo/studio', {})).body.type).toBe('/problems/studio-held');
 });
 
@@ -76,7 +68,13 @@ test('registries, orders and log agree: when each name began and ends, its lock,
 });
 
 test('every order was paid to the unit, and its invoice has the next number of its year', async () => {
-  const { rows } = await client.query<{ number: string; total: number; amount: number; lines: number; net: number }>(
+  const { rows } = await shop.database.query<{
+    number: string;
+    total: number;
+    amount: number;
+    lines: number;
+    net: number;
+  }>(
     `select i.number, (i.invoice ->> 'total')::int as total, (o.payment ->> 'amount')::int as amount,
        (i.invoice ->> 'net')::int as net,
        (select sum((n.line ->> 'net')::int)::int from operation n where n.order_id = o.id) as lines

@@ -3,7 +3,8 @@ import { setTimeout as pause } from 'node:timers/promises';
 import { addDays, addYears, daysBetween } from '@tienda/core/time/isoDate';
 import { orderNames, tokenFor, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { declines, good, today } from './renewalHelpers';
-import { fault, intentsOf, ownDatabase, registriesToday, ServerProcess, unique } from './serverProcess';
+import { ownShop } from './ownShop';
+import { fault, intentsOf, unique } from './serverProcess';
 
 /** `npm run chaos` goes through a whole year, day by day; here it is some weeks in longer steps. */
 const isLong = Number(process.env['TIENDA_CHAOS_RUNS'] ?? 10) >= 50;
@@ -29,24 +30,12 @@ interface Ordered {
   readonly lines: readonly { readonly kind: string; readonly name: string; readonly state: { readonly at: string } }[];
 }
 
-let url: string;
-let server: ServerProcess;
 let visitor: Visitor;
 
-const life = (sweep: string) =>
-  ServerProcess.start(28, { DATABASE_URL: url, TIENDA_SWEEP_SECONDS: sweep, TIENDA_LEASE_SECONDS: '2' });
-
-beforeAll(async () => {
-  const own = await ownDatabase('year');
-  await own.client.end();
-  ({ url } = own);
-  server = await life('3600');
-});
 afterAll(async () => {
   await calm();
-  await server.end();
-  await registriesToday();
 });
+const shop = ownShop(28, { TIENDA_SWEEP_SECONDS: '3600', TIENDA_LEASE_SECONDS: '2' });
 
 const names = (): Promise<Listed[]> => visitor.expect(200, 'GET', '/api/me/names');
 const orders = (): Promise<Ordered[]> => visitor.expect(200, 'GET', '/api/me/orders');
@@ -107,7 +96,7 @@ async function listen(email: string, amounts: Map<string, number>): Promise<void
 test(
   `${days} days of the studio with cards that fail, registries and banks that are silent, servers that die (seed ${seed})`,
   async () => {
-    const member = await server.member();
+    const member = await shop.server.member();
     ({ visitor } = member);
     await visitor.expect(200, 'POST', '/api/me/demo/studio', {});
     const { paymentsUrl } = await visitor.expect(200, 'GET', '/api/session');
@@ -138,14 +127,14 @@ test(
       if (death === null) await moving;
       else {
         await pause(death);
-        await server.end('SIGKILL');
+        await shop.server.end('SIGKILL');
         await moving;
-        server = await life('1');
+        await shop.start({ TIENDA_SWEEP_SECONDS: '1' });
       }
     }
     await calm();
-    await server.end();
-    server = await life('1');
+    await shop.server.end();
+    await shop.start({ TIENDA_SWEEP_SECONDS: '1' });
     const on = await today(visitor);
     const lag = async () =>
       (await names()).filter(
