@@ -10,15 +10,21 @@ globalThis.crypto.randomUUID = randomUUID;
 Object.assign(globalThis, { ReadableStream, TextDecoder, TextDecoderStream, TextEncoder });
 
 /* global jest */
-/** There is no layout in tests: a list draws every row. */
+/** There is no layout in tests: a list draws every row, and asks for one beyond its end, as the real one may once it got shorter. */
 jest.mock('@shopify/flash-list', () => {
   const { createElement, Fragment } = jest.requireActual('react');
-  const FlashList = ({ data, renderItem, keyExtractor, ListHeaderComponent, ListFooterComponent }) =>
+  const FlashList = ({ data, renderItem, keyExtractor, getItemType, ListHeaderComponent, ListFooterComponent }) =>
     createElement(
       Fragment,
       null,
       ListHeaderComponent,
-      data.map((item, index) => createElement(Fragment, { key: keyExtractor(item) }, renderItem({ item, index }))),
+      [...data, undefined].map((item, index) =>
+        createElement(
+          Fragment,
+          { key: `${getItemType(item)} ${keyExtractor(item, index)}` },
+          renderItem({ item, index }),
+        ),
+      ),
       ListFooterComponent,
     );
   return { FlashList };

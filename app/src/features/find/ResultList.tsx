@@ -33,6 +33,11 @@ interface ResultListProps extends Omit<RowActions, 'onMore'> {
   readonly onScroll: (first: number) => void;
 }
 
+/** A list that has just become shorter is asked once more for what stood beyond its end now. */
+type Listed = Item | undefined;
+const keyOf = (item: Listed, index: number) => item?.key ?? `beyond ${index}`;
+const typeOf = (item: Listed) => item?.type;
+
 /** The names found; only those on screen are drawn, so that hundreds stay smooth. */
 export const ResultList = memo(function ResultList(props: ResultListProps) {
   const { items, header, settled, waiting, horizon, selected, inBasket, rate, only, startAt, onScroll, ...actions } =
@@ -56,8 +61,8 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
         <FlashList
           ref={list}
           data={items}
-          keyExtractor={({ key }) => key}
-          getItemType={({ type }) => type}
+          keyExtractor={keyOf}
+          getItemType={typeOf}
           drawDistance={150}
           ListHeaderComponent={wide ? null : <>{header}</>}
           ListFooterComponent={<Foot isEmpty={items.length === 0} settled={settled} waiting={waiting} />}
@@ -66,8 +71,8 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
           // Of the first item it would leave what stands above the list out of sight.
           {...(start > 0 && start < items.length ? { initialScrollIndex: start } : {})}
           onScroll={() => onScroll(list.current?.getFirstVisibleIndex() ?? 0)}
-          renderItem={({ item }) =>
-            item.type === 'head' ? (
+          renderItem={({ item }: { readonly item: Listed }) =>
+            !item ? null : item.type === 'head' ? (
               <Head title={item.title} table={table} />
             ) : (
               <ResultRow

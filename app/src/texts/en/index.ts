@@ -154,7 +154,7 @@ export const en = {
   notFound: { title: 'Nothing here', detail: 'This page does not exist.' },
   notShown: {
     title: 'This page could not be shown',
-    detail: 'The network may be gone, or Tienda is being renewed just now. What is in the basket stays there.',
+    detail: 'Something went wrong here, or the network is gone. What is in the basket stays there.',
   },
 };
 

@@ -155,6 +155,6 @@ export const es: Texts = {
   notFound: { title: 'Aquí no hay nada', detail: 'Esta página no existe.' },
   notShown: {
     title: 'No se pudo mostrar esta página',
-    detail: 'Puede que no haya red, o que Tienda se esté renovando ahora mismo. Lo que hay en la cesta sigue ahí.',
+    detail: 'Algo falló aquí, o no hay red. Lo que hay en la cesta sigue ahí.',
   },
 };
