@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import zlib from 'node:zlib';
@@ -93,7 +93,10 @@ async function buildWeb() {
     ...page,
     html: page.html.replace(filesOf(page.html), () => files.get(page.address)),
   }));
-  writeFileSync(path.join(root, 'dist', 'pages.json'), JSON.stringify(pages));
+  // A server that starts meanwhile reads the one or the other, whole.
+  const file = path.join(root, 'dist', 'pages.json');
+  writeFileSync(`${file}.new`, JSON.stringify(pages));
+  renameSync(`${file}.new`, file);
   await compress(web);
 }
 

@@ -147,9 +147,13 @@ async function inWorld(name, base, act) {
   }
 }
 
-/** The stand-ins over their own protocols, and the server over HTTP. */
+/** The stand-ins over their own protocols. */
+async function standIns() {
+  if (wanted.includes('standins')) await inWorld('test-standins', 6410, (env) => jest('standins', env));
+}
+
+/** The server over HTTP. */
 async function servers() {
-  if (wanted.includes('standins')) await inWorld('test', 4610, (env) => jest('standins', env));
   if (!wanted.includes('server')) return;
   // Tests of the server mostly wait: two at a time, each in a world of its own.
   await inWorld('test', 4610, (env) =>
@@ -182,12 +186,16 @@ async function endToEnd() {
 
 const { buildServers } = await import('./build.mjs');
 if (wanted.some((name) => ['standins', 'server', 'e2e'].includes(name))) await buildServers();
-// Two lanes of about the same length, each of which keeps a core busy: tests that wait for what others do need one.
-const parts = [endToEnd().finally(computed), written().finally(servers)];
-for (const { reason } of (await Promise.allSettled(parts)).filter(({ status }) => status === 'rejected')) {
-  failures.push(String(reason));
-  console.error(reason);
+// Two at a time, the longest first: each keeps a core busy, and tests that wait for what others do need one.
+const left = [endToEnd, servers, written, computed, standIns].values();
+async function lane() {
+  for (const part of left)
+    await part().catch((reason) => {
+      failures.push(String(reason));
+      console.error(reason);
+    });
 }
+await Promise.all([lane(), lane()]);
 
 if (failures.length > 0) console.log(`\n${failures.map((line) => `✗ ${line}`).join('\n')}`);
 console.log(`\n${passed} passed, ${failures.length} failed`);
