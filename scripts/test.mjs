@@ -186,8 +186,9 @@ async function endToEnd() {
 
 const { buildServers } = await import('./build.mjs');
 if (wanted.some((name) => ['standins', 'server', 'e2e'].includes(name))) await buildServers();
-// Two at a time, the longest first: each keeps a core busy, and tests that wait for what others do need one.
-const left = [endToEnd, servers, written, computed, standIns].values();
+// Two at a time: each keeps a core busy, and tests that wait for what others do need one. Beside those of the interface, which
+// take longest, the code is read first, which waits for nobody.
+const left = [endToEnd, written, standIns, servers, computed].values();
 async function lane() {
   for (const part of left)
     await part().catch((reason) => {

@@ -148,12 +148,13 @@ export interface Intent {
 /** What the payment provider keeps for an order or a top-up; asked again where it fails, as it may after its database has. */
 export async function intentsOf(reference: string): Promise<Intent[]> {
   for (let attempt = 0; ; attempt += 1) {
-    const response = await fetch(`${paymentsUrl}/v1/intents?reference=${reference}`, {
+    const told = await fetch(`${paymentsUrl}/v1/intents?reference=${reference}`, {
       headers: { Authorization: `Bearer ${process.env['TIENDA_PAYMENTS_KEY']}` },
-    });
-    const text = await response.text();
-    if (response.ok) return JSON.parse(text);
-    if (attempt >= 20) throw new Error(`The payment provider answered ${response.status}: ${text}`);
+    })
+      .then(async (response) => ({ isWell: response.ok, text: await response.text() }))
+      .catch((fault: unknown) => ({ isWell: false, text: String(fault) }));
+    if (told.isWell) return JSON.parse(told.text);
+    if (attempt >= 20) throw new Error(`The payment provider answered: ${told.text}`);
     await pause(100);
   }
 }
