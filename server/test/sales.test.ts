@@ -54,7 +54,8 @@ test('agreed, a name is bought at the price shown: handed over once paid for, mo
   expect(await offerOf(id)).toMatchObject({ orderId: placed.id });
   expect((await visitor.send('POST', `/api/me/offers/${id}/withdraw`)).body.type).toBe('/problems/offer-paid');
   await visitor.expect(409, 'POST', `/api/me/moves/${name}/call-off`, {});
-  await expect(order(name)).rejects.toThrow(/on its way/);
+  // On a busy machine it is here by now.
+  await expect(order(name)).rejects.toThrow(/on its way|with Tienda already/);
   const ended = await untilEnded(visitor, placed.id);
   expect(ended).toMatchObject({ status: 'done', total: placed.total });
   expect(await intentsOf(placed.id)).toMatchObject([{ status: 'captured', captured: placed.total }]);
