@@ -7,7 +7,9 @@ module.exports = {
   testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
   setupFiles: ['<rootDir>/test-setup.js'],
   setupFilesAfterEnv: ['<rootDir>/test/between.ts'],
-  transformIgnorePatterns: ['/node_modules/(?!react-native|@react-native|expo|@expo|@rneui|@shopify|fast-check|pure-rand)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!react-native|@react-native|expo|@expo|@rneui|@shopify|fast-check|pure-rand)',
+  ],
   moduleNameMapper: {
     '^@tienda/core/(.*)$': '<rootDir>/../core/src/$1',
     '^d3-([a-z-]+)$': '<rootDir>/../node_modules/d3-$1/dist/d3-$1.js',

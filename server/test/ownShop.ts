@@ -28,14 +28,15 @@ export class OwnShop {
 
   /** Starts a server, also where the one before was killed. @param settings other than the shop's */
   async start(settings: Record<string, string> = {}): Promise<void> {
-    const all = { DATABASE_URL: this.own?.url ?? '', ...this.settings, ...settings };
+    if (!this.own) throw new Error('The shop has no database yet');
+    const all = { DATABASE_URL: this.own.url, ...this.settings, ...settings };
     this.running = await ServerProcess.start(this.offset, all);
   }
 
-  /** The registries' clock, which all tests share, is today's again. */
+  /** Ends what was opened, also where not all of it was. The registries' clock, which all tests share, is today's again. */
   async close(): Promise<void> {
-    await this.server.end();
-    await this.database.end();
+    await this.running?.end();
+    await this.own?.client.end();
     await registriesToday();
   }
 }

@@ -70,6 +70,16 @@ test('what premium names cost that somebody holds is asked for many at once; whe
   expect([...untold.values()].every((one) => one instanceof RegistrySilent)).toBe(true);
 });
 
+test('what names cost is not asked any more once the asker has gone away', async () => {
+  const away = new AbortController();
+  const gateway = registry({ sessions: 1, namesPerCheck: 4 });
+  await gateway.premiumsOf(names(1));
+  await fault({ on: 'checkDomains', kind: 'delay', ms: 1000, times: 3 });
+  setTimeout(() => away.abort(), 100);
+  const untold = await gateway.premiumsOf(names(12), { id: 'maren', signal: away.signal });
+  expect([...untold.keys()]).toEqual(names(12).slice(4));
+});
+
 test('names are asked for in frames no larger than the registry allows', async () => {
   const { frames, all } = await check(registry({ namesPerCheck: 7 }), names(20));
   expect(frames.map(({ size }) => size).sort()).toEqual([6, 7, 7]);

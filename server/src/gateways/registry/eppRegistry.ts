@@ -127,11 +127,14 @@ export class EppRegistry implements RegistryGateway {
     return { ...domain, isSponsored: domain.sponsor === this.address.clientId };
   }
 
-  async premiumsOf(names: readonly string[]): Promise<ReadonlyMap<string, PremiumPrice | RegistrySilent>> {
+  async premiumsOf(
+    names: readonly string[],
+    asker?: Asker,
+  ): Promise<ReadonlyMap<string, PremiumPrice | RegistrySilent>> {
     const premiums = new Map<string, PremiumPrice | RegistrySilent>();
     await this.inFrames(names, async (frame) => {
       try {
-        for (const check of await this.checked(frame, ['renew', 'transfer']))
+        for (const check of await this.checked(frame, ['renew', 'transfer'], asker))
           if (isPremium(check.feeClass)) premiums.set(check.name, premiumOf(check));
       } catch (fault) {
         if (!(fault instanceof RegistrySilent)) throw fault;

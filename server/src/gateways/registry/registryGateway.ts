@@ -85,9 +85,9 @@ export interface RegistryGateway {
   info(name: string, authCode: string | undefined): Promise<RegistryDomain | 'wrongCode' | undefined>;
   /**
    * What it asks for names that somebody holds, in frames as large as it allows: of each that is premium, or that it did
-   * not answer for.
+   * not answer for. Names of a frame that was not sent any more, since its asker went away, were not answered for.
    */
-  premiumsOf(names: readonly string[]): Promise<ReadonlyMap<string, PremiumPrice | RegistrySilent>>;
+  premiumsOf(names: readonly string[], asker?: Asker): Promise<ReadonlyMap<string, PremiumPrice | RegistrySilent>>;
   /** Makes the contact, or finds it there from an earlier attempt. @returns why it is refused for good @throws RegistrySilent */
   needContact(contact: EppContact): Promise<string | undefined>;
   /** The addresses of a host; undefined where the registry does not know it. @throws RegistrySilent */

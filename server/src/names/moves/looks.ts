@@ -7,7 +7,7 @@ import type { MoveLook } from '@tienda/core/transfers/shownMove';
 import { inLanes } from '@tienda/core/work/inLanes';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import { keeperOf } from '../../gateways/registry/keeper';
-import type { Registries, RegistryDomain } from '../../gateways/registry/registryGateway';
+import type { Asker, Registries, RegistryDomain } from '../../gateways/registry/registryGateway';
 import type { Clock } from '../../platform/clock/clock';
 import type { Keyring } from '../../platform/secrets/keyring';
 import { extensionOfHeld } from '../held/extension';
@@ -60,24 +60,25 @@ export class MoveLooks {
    * Looks at names now. One that fails holds up no other.
    *
    * @param isHandedOver of those whose holder agreed to it: they are seen as they will be once they are paid for
-   * @param end those that have no turn by then are left
+   * @param asker for whom; once they have gone away nothing more is asked
    * @returns those that had their turn
    */
   async at<Move extends NameElsewhere>(
     moves: readonly Move[],
     isHandedOver: (move: Move) => boolean,
-    end = Infinity,
+    asker?: Asker,
   ): Promise<Looked<Move>[]> {
     const all = await inLanes(moves, lanes, async (move) =>
-      Date.now() < end ? [{ move, told: await this.ask(move).catch(asError) }] : [],
+      asker?.signal?.aborted ? [] : [{ move, told: await this.ask(move).catch(asError) }],
     );
     const told = all.flat();
     const premiums = await this.premiumsOf(
       told.flatMap(({ move, told: said }) => (isElsewhere(said) ? [move.name] : [])),
+      asker,
     );
     const today = isoDate(this.parts.clock.now());
     return told.map(({ move, told: said }) => {
-      const premium = isElsewhere(said) ? premiums.get(move.name) : undefined;
+      const premium = premiums.get(move.name);
       if (said instanceof Error) return { move, look: said };
       if (premium instanceof Error) return { move, look: premium };
       const extension = extensionOfHeld(move.name, this.parts.catalogue);
@@ -93,11 +94,14 @@ export class MoveLooks {
   }
 
   /** What their registries ask for those that are premium, each asked once for all of its names. */
-  private async premiumsOf(names: readonly string[]): Promise<ReadonlyMap<string, PremiumPrice | Error>> {
+  private async premiumsOf(
+    names: readonly string[],
+    asker: Asker | undefined,
+  ): Promise<ReadonlyMap<string, PremiumPrice | Error>> {
     const byRegistry = grouped(new Set(names), (name) => this.keeperOf(name));
     const premiums = await Promise.all(
       [...byRegistry].map(async ([registry, its]) => {
-        const asked = await registry.premiumsOf(its).catch(asError);
+        const asked = await registry.premiumsOf(its, asker).catch(asError);
         return asked instanceof Error ? its.map((name) => [name, asked] as const) : [...asked];
       }),
     );

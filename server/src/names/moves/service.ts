@@ -6,7 +6,7 @@ import { expiryAfterMove, passesByItself, type Movable, type MoveProblem } from 
 import type { MoveLook, MoveUnderWay, NotMovable, ShownMove } from '@tienda/core/transfers/shownMove';
 import { inLanes } from '@tienda/core/work/inLanes';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
-import { RegistrySilent } from '../../gateways/registry/registryGateway';
+import { RegistrySilent, type Asker } from '../../gateways/registry/registryGateway';
 import type { Clock } from '../../platform/clock/clock';
 import { badFields, notFound } from '../../platform/http/problem';
 import type { Outbox } from '../../platform/outbox/outbox';
@@ -77,7 +77,7 @@ export class Moves {
     await store.want(actor.account, [...wanted.values()], now, new Date(now.getTime() + patienceMs + apartMs));
     if (wanted.size > 0) {
       const kept = await store.among(actor.account, [...wanted.keys()]);
-      await this.lookInto(kept, Date.now() + patienceMs);
+      await this.lookInto(kept, { id: actor.account, signal: AbortSignal.timeout(patienceMs) });
     }
     return { moves: await this.list(actor), cannot };
   }
@@ -113,7 +113,7 @@ export class Moves {
   async lookAround(): Promise<void> {
     const { store, clock, outbox, publicUrl } = this.parts;
     const due = await store.due(clock.now(), most);
-    await this.lookInto(due, Infinity, async (move, look) => {
+    await this.lookInto(due, undefined, async (move, look) => {
       const isOver = isLook(look) && look.problems.length === 0 && (move.look?.problems.length ?? 0) > 0;
       if (!isOver) return;
       const key = `move ${move.accountId} ${move.name} can come ${isoDate(clock.now())}`;
@@ -193,18 +193,18 @@ export class Moves {
   /**
    * Looks at names now, and writes down together what was found. One that fails holds up no other, and is thrown then.
    *
-   * @param end those that have no turn by then are left to be looked at later, by themselves
+   * @param asker for whom; those that have no turn before they have gone away are looked at later, by themselves
    * @param seen called with each before it is written down: what dies in between is looked at again
    * @returns those that had their turn
    */
   private async lookInto<Move extends KeptMove>(
     moves: readonly Move[],
-    end = Infinity,
+    asker?: Asker,
     seen?: (move: Move, look: MoveLook | Error) => Promise<void>,
   ): Promise<Looked<Move>[]> {
     const { store, clock, looks } = this.parts;
     const at = clock.now();
-    const looked = await looks.at(moves, ({ purchase }) => purchase !== null, end);
+    const looked = await looks.at(moves, ({ purchase }) => purchase !== null, asker);
     const found: (Found & { readonly move: Move })[] = [];
     const faults: unknown[] = [];
     await inLanes(looked, lanes, async ({ move, look }) => {

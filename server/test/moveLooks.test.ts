@@ -1,0 +1,62 @@
+import type { PremiumPrice } from '@tienda/core/names/availability';
+import { CatalogueReader } from '../src/find/catalogue/catalogue';
+import { RegistrySilent, type RegistryDomain, type RegistryGateway } from '../src/gateways/registry/registryGateway';
+import { MoveLooks } from '../src/names/moves/looks';
+import { Keyring } from '../src/platform/secrets/keyring';
+
+const now = new Date('2026-11-26T12:00:00Z');
+const clock = { now: () => now };
+const domain: Partial<RegistryDomain> = {
+  statuses: ['ok'],
+  createdAt: '2020-05-01T00:00:00Z',
+  expiresAt: '2027-05-01T00:00:00Z',
+  nameservers: [],
+  isSponsored: false,
+};
+const price: PremiumPrice = { register: 24_000, renew: 24_000, transfer: 24_000 };
+
+/** Looks at names of one registry that answers as it is told. */
+function looksAt(registry: Partial<RegistryGateway>): MoveLooks {
+  const id = 'lanternhead';
+  const registries = new Map([[id, { id, info: () => Promise.resolve(domain), ...registry } as RegistryGateway]]);
+  return new MoveLooks({ catalogue: new CatalogueReader(clock), registries, clock, keys: new Keyring(['secret']) });
+}
+const move = (name: string) => ({ name, code: null });
+const never = () => false;
+
+test('what names cost is asked once for all of them, on behalf of whoever wants them', async () => {
+  const premiumsOf = jest.fn<Promise<ReadonlyMap<string, PremiumPrice>>, unknown[]>(() =>
+    Promise.resolve(new Map([['a.org', price]])),
+  );
+  const asker = { id: 'maren', signal: new AbortController().signal };
+  const looked = await looksAt({ premiumsOf }).at([move('a.org'), move('b.org')], never, asker);
+  expect(premiumsOf.mock.calls).toEqual([[['a.org', 'b.org'], asker]]);
+  expect(looked.map(({ look }) => 'premium' in look && look.premium)).toEqual([price, false]);
+});
+
+test('a registry that fails at one name, or does not say what another costs, holds up no third', async () => {
+  const silence = new RegistrySilent('What b.org costs was not said');
+  const looked = await looksAt({
+    info: ((name: string) =>
+      name === 'a.org' ? Promise.reject(new Error('broken')) : Promise.resolve(domain)) as RegistryGateway['info'],
+    premiumsOf: () => Promise.resolve(new Map([['b.org', silence]])),
+  }).at([move('a.org'), move('b.org'), move('c.org')], never);
+  expect(looked.map(({ look }) => (look instanceof Error ? look.message : look.problems))).toEqual([
+    'broken',
+    silence.message,
+    [{ code: 'codeNeeded' }],
+  ]);
+});
+
+test('once whoever wants them has gone away, nothing more is asked, and those that had no turn are left', async () => {
+  const away = new AbortController();
+  const info = jest.fn(() => {
+    away.abort();
+    return Promise.resolve(domain);
+  });
+  const names = Array.from({ length: 20 }, (_, i) => move(`n${i}.org`));
+  const looks = looksAt({ info: info as unknown as RegistryGateway['info'], premiumsOf: async () => new Map() });
+  const looked = await looks.at(names, never, { id: 'maren', signal: away.signal });
+  expect(looked.map(({ move: { name } }) => name)).toEqual(['n0.org']);
+  expect(info).toHaveBeenCalledTimes(1);
+});
