@@ -1,4 +1,4 @@
-import { orderNames, untilEnded } from '../../scripts/demo.mjs';
+import { orderNames, until, untilEnded } from '../../scripts/demo.mjs';
 import { openDatabase } from '../src/platform/db/database';
 import { fault, mailTo, ServerProcess, unique } from './serverProcess';
 
@@ -62,13 +62,33 @@ test('a registry that is silent is asked first when it answers again: the change
   );
   expect((await change({ locked: true })).body).toMatchObject({ locked: false, changing: true });
   await fault(visitor, 'lanternhead');
-  for (let tries = 0; tries < 300; tries += 1) {
-    const held = await visitor.expect(200, 'GET', `/api/me/names/${name}`);
-    if (held.locked && !held.changing) break;
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
+  const held = () => visitor.expect(200, 'GET', `/api/me/names/${name}`);
+  await until(held, ({ locked, changing }) => locked && !changing);
   expect(await statuses()).toContain('client transfer prohibited');
   expect((await log()).filter((line: string) => line === 'owner locked')).toHaveLength(1);
+});
+
+test('whoever looks at the moment its registry answers sees a change under way or done, never neither', async () => {
+  const { visitor, change, name } = await holder();
+  for (let round = 0; round < 20; round += 1) {
+    const locked = round % 2 === 0;
+    let isDone = false;
+    const look = async () => {
+      const seen: string[] = [];
+      while (!isDone) {
+        const held = await visitor.expect(200, 'GET', `/api/me/names/${name}`);
+        seen.push(held.changing ? 'under way' : held.locked === locked ? 'done' : 'as before');
+      }
+      return seen;
+    };
+    const looks = Array.from({ length: 6 }, look);
+    await change({ locked });
+    isDone = true;
+    for (const seen of await Promise.all(looks)) {
+      const began = seen.findIndex((one) => one !== 'as before');
+      expect(began < 0 ? [] : seen.slice(began)).not.toContain('as before');
+    }
+  }
 });
 
 test('the auth code is shown for the password, a new one each time, told by mail and in the log', async () => {

@@ -4,6 +4,7 @@ import {
   callOffFromElsewhere,
   orderNames,
   putElsewhere,
+  until,
   untilEnded,
   type Visitor,
 } from '../../scripts/demo.mjs';
@@ -47,14 +48,7 @@ async function leftOf(name: string, by: Visitor = visitor) {
   const { left } = await away(by);
   return left.find((one: { name: string }) => one.name === name);
 }
-async function eventually<Found>(look: () => Promise<Found>): Promise<Found> {
-  for (let i = 0; i < 150; i += 1) {
-    const found = await look();
-    if (found) return found;
-    await pause(100);
-  }
-  return look();
-}
+const eventually = <Found>(look: () => Promise<Found>): Promise<Found> => until(look, Boolean);
 
 /** Another registrar asks for it, and its holder has been asked. */
 async function wanted(name: string, registrar?: string): Promise<void> {
@@ -98,6 +92,8 @@ test('the holder keeps it: whoever asked is told no, and can ask again', async (
   expect((await mailTo(visitor, email, new RegExp(`${name}: another registrar asks`))).text).toMatch(
     /If you say nothing, it goes then/,
   );
+  // That waits for its holder, and for no registry.
+  expect(await visitor.expect(200, 'GET', '/api/me/name-counts')).toMatchObject({ changing: 0 });
   const { visitor: other } = await shop.server.member();
   await answer(404, name, true, other);
   expect(await away(other)).toEqual({ asked: [], left: [] });

@@ -1,4 +1,4 @@
-import { marenContact, orderNames, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { marenContact, orderNames, readyToOrder, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { buyer, fault, intentsOf, mailTo, ServerProcess, unique, untilOrder } from './serverProcess';
 
 let server: ServerProcess;
@@ -51,9 +51,11 @@ test('privacy that costs nothing is switched at the registry, seen by the public
   await fault(visitor, extension.registry, { on: 'updateDomain', kind: 'dropAfter', times: 1 });
   const { asked } = await visitor.expect(200, 'POST', '/api/me/name-changes', { names: [name], privacy: true });
   expect(asked).toEqual([name]);
-  for (let tries = 0; (await shown(visitor, name)).changing && tries < 100; tries += 1)
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  expect((await shown(visitor, name)).privacy).toBe(true);
+  const settled = await until(
+    () => shown(visitor, name),
+    ({ changing }) => !changing,
+  );
+  expect(settled.privacy).toBe(true);
   expect(await publicHolder(visitor, name)).not.toContain('Maren Solvik');
   const log = await visitor.expect(200, 'GET', `/api/me/names/${name}/log`);
   expect(log.slice(0, 2)).toMatchObject([

@@ -143,14 +143,12 @@ export async function openNames(
   const shared = { ...platform, ...gateways, ...people, ...find, ...money };
   const orders = await openOrders({ ...shared, groups, holders, holderChanges: ends, names: held, moves });
   const { givingBack, asking } = orders;
-  const isChanging = (id: string, name: string) => orders.operations.isChanging(id, name);
   const keys = codeKeys;
   const holderChanges = new HolderChanges({ ...handing, database, ends, contacts, asking, catalogue, keys, publicUrl });
   const views = new NameViews(
     catalogue,
     contacts,
     clock,
-    isChanging,
     (name) => givingBack.offer(name),
     (name) => holderChanges.ofName(name),
   );
@@ -209,7 +207,6 @@ export async function openNames(
     zones,
     names: held,
     asking,
-    isChanging,
     dns,
     resolver,
     nameServers: config.dns.nameServers,
@@ -298,7 +295,7 @@ export async function openNames(
       ...manyZoneRoutes(pointing, many),
       ...signingRoutes(signings, pointing),
       ...mailForwardRoutes(mailForwards, mailTrials),
-      ...lookRoutes(new RegistryLooks(registries, catalogue, attention), held, isChanging),
+      ...lookRoutes(new RegistryLooks(registries, catalogue, attention), held),
       ...calendarRoutes({ accounts, names: held, catalogue, clock, keys: codeKeys, publicUrl }),
       ...givingBackRoutes(givingBack, held, asking, idempotency),
       ...groupRoutes(groups, contacts),

@@ -15,7 +15,7 @@ import { Problem } from '../../platform/http/problem';
 import { uuidFrom } from '../../platform/http/uuid';
 import type { Outbox } from '../../platform/outbox/outbox';
 import { extensionOfHeld } from '../held/extension';
-import type { HeldName, NameStore } from '../held/store';
+import type { HeldName, HeldNow, NameStore } from '../held/store';
 import type { Asking } from '../operations/asking';
 import { contactHandle } from '../operations/identity';
 import type { OperationStore, TakenOperation } from '../operations/store';
@@ -66,10 +66,9 @@ export class GivingBack {
   }
 
   /** @throws Problem 409 where it cannot be given back, or its registry refuses */
-  async ask({ who }: Actor, held: HeldName, asking: Asking): Promise<GivenBack> {
+  async ask({ who }: Actor, held: HeldNow, asking: Asking): Promise<GivenBack> {
     // Whatever waits for its registry comes first: it may be the same, or change whom the registry knows as its holder.
-    const isChanging = await this.parts.operations.isChanging(held.accountId, held.name);
-    const offer = isChanging ? undefined : await this.offer(held);
+    const offer = held.isChanging ? undefined : await this.offer(held);
     if (!offer)
       throw new Problem(
         409,

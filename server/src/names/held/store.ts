@@ -16,6 +16,7 @@ import { availability, heldName, nameGroup, nameLog } from '../../platform/db/sc
 import { nameChanges } from '../../find/zones/changes';
 import { log, logged } from '../log/store';
 import { zoneBack, zoneGone, zoneLeft, zonesBegun } from '../zones/store';
+import { isChanging } from './changing';
 
 /** A name that an account holds, as it is kept. */
 export interface HeldName {
@@ -47,6 +48,14 @@ export interface HeldName {
   readonly nextStageOn: IsoDate;
   readonly care: RenewalCare;
   readonly careOn: IsoDate | null;
+}
+
+/**
+ * A name at one moment. Both are read in one statement: what a registry answers meanwhile is in both of them or in none.
+ */
+export interface HeldNow extends HeldName {
+  /** Something that was asked for of it has not been answered. */
+  readonly isChanging: boolean;
 }
 
 /** What a name begins with. */
@@ -160,26 +169,25 @@ export class NameStore {
       .where(and(isOf(holding), sql`${heldName.name} = any(${sql.param([...names])})`));
   }
 
-  async find(
-    holding: Holding,
-    name: string,
-    within: Database | Transaction = this.database,
-  ): Promise<HeldName | undefined> {
-    const [found] = await this.among(holding, [name], within);
-    return found;
+  find(holding: Holding, name: string): Promise<HeldNow | undefined> {
+    return this.now(and(isOf(holding), eq(heldName.name, name)));
   }
 
   /** Whoever holds a name now. */
-  async holding(name: string): Promise<HeldName | undefined> {
+  holding(name: string): Promise<HeldNow | undefined> {
+    return this.now(and(eq(heldName.name, name), current));
+  }
+
+  private async now(isIt: SQL | undefined): Promise<HeldNow | undefined> {
     const [found] = await this.database
-      .select(columns)
+      .select({ ...columns, isChanging })
       .from(heldName)
-      .where(and(eq(heldName.name, name), current));
+      .where(isIt);
     return found;
   }
 
   /** @throws Problem 404 where the account does not hold the name, or whoever asks does not reach it */
-  async need(holding: Holding, name: string): Promise<HeldName> {
+  async need(holding: Holding, name: string): Promise<HeldNow> {
     const held = await this.find(holding, name);
     if (!held) throw notFound('name among yours');
     return held;

@@ -17,7 +17,7 @@ import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import { rateOf } from '../../find/catalogue/rates';
 import type { ContactStore } from '../../people/contacts/store';
 import type { Clock } from '../../platform/clock/clock';
-import type { HeldName } from './store';
+import type { HeldName, HeldNow } from './store';
 
 /** Held names as their holders see them: with the next renewal at today's prices, and the dates after the expiry. */
 export class NameViews {
@@ -25,8 +25,6 @@ export class NameViews {
     private readonly catalogue: CatalogueReader,
     private readonly contacts: Pick<ContactStore, 'find'>,
     private readonly clock: Clock,
-    /** True while the registry of a name has not answered a change that was asked for. */
-    private readonly isChanging: (accountId: string, name: string) => Promise<boolean>,
     /** Whether it can be given back, and what goes back then. */
     private readonly givingBack: (held: HeldName) => Promise<ShownName['givingBack']>,
     /** The change of holder that is under way. */
@@ -34,11 +32,10 @@ export class NameViews {
   ) {}
 
   /** With who holds it, whether it is being changed, and whether it can be given back. */
-  async alone(held: HeldName, currency: Currency): Promise<ShownName> {
-    const { accountId, contactId, name } = held;
-    const [holder, changing, givingBack, holderChange] = await Promise.all([
+  async alone(held: HeldNow, currency: Currency): Promise<ShownName> {
+    const { accountId, contactId, isChanging: changing } = held;
+    const [holder, givingBack, holderChange] = await Promise.all([
       this.contacts.find(accountId, contactId),
-      this.isChanging(accountId, name),
       this.givingBack(held),
       this.holderChange(held),
     ]);

@@ -5,6 +5,7 @@ import { addDays, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Database } from '../../platform/db/database';
 import { contact, heldName, holderCheck, operation } from '../../platform/db/schema';
 import { switches, type NamePlace, type NameSort, type NamesWanted } from './pages';
+import { isChange } from '../held/changing';
 import { heldColumns, isOf, type HeldName } from '../held/store';
 import type { RenewableName } from './ahead';
 
@@ -123,8 +124,7 @@ export class NameLists {
         count(*) filter (where not locked)::int as "unlocked",
         count(*) filter (where points_to = 'nothing')::int as "undelegated",
         count(*) filter (where suspended)::int as "suspended",
-        (select count(*)::int from ${operation} where account_id = ${accountId} and order_id is null
-          and next_at is not null) as "changing"
+        (select count(*)::int from ${operation} where account_id = ${accountId} and ${isChange}) as "changing"
       from ${heldName} where ${isOf(holding)}`);
     const [row] = result.rows;
     if (!row) throw new Error('Names are counted in one row');

@@ -8,7 +8,7 @@ import type { Attention } from '../../platform/attention/attention';
 import { Problem } from '../../platform/http/problem';
 import { hostsOf } from '../operations/hosts';
 import { contactHandle } from '../operations/identity';
-import type { HeldName } from '../held/store';
+import type { HeldName, HeldNow } from '../held/store';
 
 /** Lays what is kept of names beside what their registries have: a difference is shown, and somebody looks at it. */
 export class RegistryLooks {
@@ -18,11 +18,8 @@ export class RegistryLooks {
     private readonly attention: Attention,
   ) {}
 
-  /**
-   * @param isChanging something that was asked for has not been answered: it may well differ
-   * @throws Problem 503 where the registry does not answer
-   */
-  async look(held: HeldName, isChanging: boolean): Promise<RegistryLook> {
+  /** @throws Problem 503 where the registry does not answer */
+  async look(held: HeldNow): Promise<RegistryLook> {
     const { registry, unicode } = keeperOf(held.name, this.catalogue.current(), this.registries);
     const there = await lookedUp(registry, held).catch((fault: unknown) => {
       if (!(fault instanceof RegistrySilent)) throw fault;
@@ -30,7 +27,8 @@ export class RegistryLooks {
       throw new Problem(503, 'registry-silent', 'The registry did not answer', detail);
     });
     const differences = differencesOf({ ...held, delegation: held.delegation ?? startingDelegation }, there);
-    if (differences.length > 0 && !isChanging)
+    // What has not been answered may well differ.
+    if (differences.length > 0 && !held.isChanging)
       await this.attention.raise(
         `name ${held.id} differs`,
         `${held.name} is not at its registry what it is here: ${differences.map(({ what }) => what).join(', ')}`,

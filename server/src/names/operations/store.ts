@@ -1,16 +1,4 @@
-import {
-  and,
-  asc,
-  eq,
-  getTableColumns,
-  inArray,
-  isNotNull,
-  isNull,
-  ne,
-  sql,
-  type SQL,
-  type SQLWrapper,
-} from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, inArray, isNotNull, sql, type SQL, type SQLWrapper } from 'drizzle-orm';
 import { isEnded, nextOperation, type OperationEvent } from '@tienda/core/operations/operations';
 import type { EppTransfer } from '@tienda/core/epp/objects';
 import type { TransferOutRequest } from '@tienda/core/operations/transferOut';
@@ -181,18 +169,6 @@ export class OperationStore {
         nextAt: now,
       })),
     );
-  }
-
-  /** True while something that was asked for without an order is not done. */
-  async isChanging(accountId: string, name: string): Promise<boolean> {
-    const open = and(
-      eq(operation.accountId, accountId),
-      eq(operation.name, name),
-      ne(operation.kind, 'transferOut'),
-      isNull(operation.orderId),
-      isNotNull(operation.nextAt),
-    );
-    return (await this.database.$count(operation, open)) > 0;
   }
 
   async find(id: string): Promise<KeptOperation | undefined> {

@@ -9,7 +9,7 @@ import type { DnsAddress, DnsClient } from '../../gateways/dns/dnsClient';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, Transaction } from '../../platform/db/database';
 import { Problem } from '../../platform/http/problem';
-import type { HeldName, NameStore } from '../held/store';
+import type { HeldName, HeldNow, NameStore } from '../held/store';
 import type { Asked, Asking } from '../operations/asking';
 import type { ZoneStore } from '../zones/store';
 import type { SigningStore } from './store';
@@ -21,7 +21,6 @@ export interface SigningParts {
   readonly names: Pick<NameStore, 'need' | 'holding'>;
   readonly asking: Pick<Asking, 'ofMany' | 'wakeLanesOf'>;
   /** Whether something of a name is asked of its registry just now. */
-  readonly isChanging: (account: string, name: string) => Promise<boolean>;
   readonly dns: Pick<DnsClient, 'ask'>;
   readonly nameServers: readonly DnsAddress[];
   readonly resolver: DnsAddress;
@@ -66,8 +65,8 @@ export class Signings {
   }
 
   /** Where another process goes on with it, this one leaves it alone. */
-  private async step(held: HeldName, signing: Signing): Promise<unknown> {
-    const { name, accountId } = held;
+  private async step(held: HeldNow, signing: Signing): Promise<unknown> {
+    const { name } = held;
     const at = this.parts.clock.now().toISOString();
     const delegation = held.delegation ?? startingDelegation;
     const go = (event: SigningEvent) => this.move(held, signing, event, { type: 'clock' });
@@ -81,7 +80,7 @@ export class Signings {
       const isSo =
         wanted.length === delegation.ds.length && wanted.every((one) => delegation.ds.some((ds) => isSameDs(ds, one)));
       if (isSo) return go({ type: 'vouched', at });
-      if (!(await this.parts.isChanging(accountId, name))) return go({ type: 'refused' });
+      if (!held.isChanging) return go({ type: 'refused' });
     }
     return undefined;
   }
