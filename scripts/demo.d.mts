@@ -66,4 +66,9 @@ export function orderNames(
   // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the order as the server shows it
 ): Promise<any>;
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the order as the server shows it
-export function untilEnded(visitor: Visitor, orderId: string, timeoutMs?: number): Promise<any>;
+export function untilEnded(visitor: Visitor, orderId: string, patienceMs?: number): Promise<any>;
+export function until<Answer>(
+  ask: () => Promise<Answer>,
+  isSo: (answer: Answer) => unknown,
+  patienceMs?: number,
+): Promise<Answer>;

@@ -1,4 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises';
+import { inspect } from 'node:util';
 
 /** The people of the demo. Their passwords open made-up accounts on this machine only. */
 export const demoSignIns = [
@@ -254,14 +255,23 @@ export async function readyToOrder(visitor, wanted, { card, use = null, payment,
 }
 
 /** The order once nothing more will happen to it. */
-export async function untilEnded(visitor, orderId, timeoutMs = 90_000) {
-  const end = Date.now() + timeoutMs;
-  for (;;) {
-    const order = await visitor.expect(200, 'GET', `/api/me/orders/${orderId}`);
-    if (order.ended) return order;
-    if (Date.now() > end) throw new Error(`The order has not ended: ${JSON.stringify(order.events)}`);
+export async function untilEnded(visitor, orderId, patienceMs) {
+  const order = () => visitor.expect(200, 'GET', `/api/me/orders/${orderId}`);
+  return until(order, ({ ended }) => ended, patienceMs);
+}
+
+/**
+ * Asks until it is as wanted.
+ *
+ * @throws Error with the last answer, where it does not come about
+ */
+export async function until(ask, isSo, patienceMs = 90_000) {
+  let answer = await ask();
+  for (const end = Date.now() + patienceMs; !isSo(answer); answer = await ask()) {
+    if (Date.now() > end) throw new Error(`It did not come about; at last it was ${inspect(answer, { depth: 4 })}`);
     await pause(100);
   }
+  return answer;
 }
 
 /** A visitor without a browser: keeps the cookie, sends the session's token. */

@@ -1,5 +1,4 @@
-import { setTimeout as pause } from 'node:timers/promises';
-import { orderNames, readyToOrder, tokenFor, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { orderNames, readyToOrder, tokenFor, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { ownShop } from './ownShop';
 import { buyer, fault, intentsOf, mailTo, unique, untilOrder } from './serverProcess';
 
@@ -22,7 +21,10 @@ async function untilSilent(id: string): Promise<void> {
   const asked = `select 1 from customer_order where id = $1 and silent_since is not null
     union all select 1 from operation where order_id = $1 and deadline is not null
     union all select 1 from top_up where id = $1 and silent_since is not null`;
-  while ((await shop.database.query(asked, [id])).rowCount === 0) await pause(50);
+  await until(
+    () => shop.database.query(asked, [id]),
+    ({ rowCount }) => rowCount !== 0,
+  );
 }
 
 /** What the provider took for an order in the end, with nothing left open. */
@@ -125,10 +127,10 @@ test('money held for a balance that is not answered for is shown to someone, and
   await untilSilent(id);
   await advance(visitor, 4);
   const raised = () => shop.database.query('select 1 from attention where key = $1', [`top-up ${id}`]);
-  while ((await raised()).rowCount === 0) await pause(50);
+  await until(raised, ({ rowCount }) => rowCount !== 0);
   await fault(visitor, 'payments');
   const balance = async () => (await visitor.expect(200, 'GET', '/api/me/balance')).balances[0]?.amount;
-  while ((await balance()) !== 2000) await pause(50);
+  await until(balance, (amount) => amount === 2000);
 });
 
 test.each([2308, 2104, 2201])('a contact refused with %i ends its name with the registry’s reason', async (code) => {

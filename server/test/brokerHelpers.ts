@@ -1,6 +1,6 @@
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
-import { putElsewhere, type Visitor } from '../../scripts/demo.mjs';
-import { unique, until } from './serverProcess';
+import { putElsewhere, until, type Visitor } from '../../scripts/demo.mjs';
+import { unique } from './serverProcess';
 
 const outside = Number(process.env['TIENDA_REGISTRY_PORT']);
 

@@ -1,4 +1,4 @@
-import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { orderNames, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { ownShop } from './ownShop';
 import { intentsOf, mailTo, unique, untilOrder } from './serverProcess';
 
@@ -11,12 +11,8 @@ const advance = (visitor: Visitor, advanceDays: number) =>
 const tokenIn = (text: string) => /confirm\?token=([\w-]+)/.exec(text)?.[1] ?? '';
 
 async function untilSuspended(visitor: Visitor, name: string, isSo: boolean): Promise<void> {
-  for (let attempt = 0; attempt < 400; attempt += 1) {
-    const held = await visitor.expect(200, 'GET', `/api/me/names/${name}`);
-    if (held.suspended === isSo) return;
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-  throw new Error(`${name} did not become ${isSo ? 'suspended' : 'free'}`);
+  const held = () => visitor.expect(200, 'GET', `/api/me/names/${name}`);
+  await until(held, ({ suspended }) => suspended === isSo);
 }
 const statusesOf = async (visitor: Visitor, name: string): Promise<string[]> => {
   const { body } = await visitor.send('GET', `/api/lookup/${name}`);

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
-import { orderNames, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { orderNames, readyToOrder, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { restartPostgres } from '../../scripts/postgres.mjs';
 import { EppRegistry } from '../src/gateways/registry/eppRegistry';
 import { buyer, fault, intentsOf, ServerProcess, unique, untilOrder } from './serverProcess';
@@ -77,11 +77,8 @@ describe('a registry', () => {
     await pause(1500);
     greedy.close();
     // A registry that was silent is left alone for a moment, and the buyer is asked to try again.
-    let placed = await sent;
-    while (placed.status === 503) {
-      await pause(250);
-      placed = await send();
-    }
+    const first = await sent;
+    const placed = first.status === 503 ? await until(send, ({ status }) => status !== 503) : first;
     await expectOnce(await untilEnded(visitor, placed.body.id));
   });
 

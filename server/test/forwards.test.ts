@@ -1,6 +1,5 @@
 import type { ChildProcess } from 'node:child_process';
-import { setTimeout as pause } from 'node:timers/promises';
-import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { orderNames, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { endProgram, ServerProcess, startedProgram, unique } from './serverProcess';
 import { visit, type Answer } from './visit';
 
@@ -138,8 +137,8 @@ test('a certificate is fetched by itself, proven over HTTP, and the visit over H
   const zone = () => visitor.expect(200, 'GET', `/api/me/names/${name}/zone`);
   // Nobody can prove all that an asterisk stands for.
   expect((await zone()).certificates).toEqual([{ host: name }]);
-  for (let i = 0; i < 400 && !(await zone()).certificates[0].goodUntil; i += 1) await pause(100);
-  const [{ goodUntil }] = (await zone()).certificates;
+  const { certificates } = await until(zone, (now) => now.certificates[0].goodUntil);
+  const [{ goodUntil }] = certificates;
   expect(Date.parse(goodUntil)).toBeGreaterThan(Date.now());
   const visits = await visitor.expect(200, 'GET', `/api/me/names/${name}/zone/visits/@`);
   expect(visits).toMatchObject([
@@ -174,6 +173,5 @@ test('who asks for no name, or for one that is none, is told so', async () => {
 
 /** Waits until the forwarder has heard of a change. */
 async function arrives(look: () => Promise<Answer>, status: number): Promise<void> {
-  for (let i = 0; i < 100 && (await look()).status !== status; i += 1) await pause(20);
-  expect((await look()).status).toBe(status);
+  await until(look, (answer) => answer.status === status);
 }

@@ -1,8 +1,8 @@
 import { addDays } from '@tienda/core/time/isoDate';
-import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { orderNames, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { moveTo, today } from './renewalHelpers';
 import { ownShop } from './ownShop';
-import { fault, intentsOf, mailTo, unique, until } from './serverProcess';
+import { fault, intentsOf, mailTo, unique } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
 

@@ -1,5 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import { orderNames, signUp, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { orderNames, signUp, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { ownShop } from './ownShop';
 import { fault, mailTo, unique } from './serverProcess';
 
@@ -35,10 +35,11 @@ async function offeredFirst(names: readonly string[]): Promise<string> {
   const { given } = await offer(201, names);
   return given.find((one: { names: { name: string }[] }) => one.names.some(({ name }) => name === names[0])).id;
 }
-const settled = async (by: Visitor, name: string) => {
-  for (let i = 0; i < 100 && (await by.expect(200, 'GET', `/api/me/names/${name}`)).changing; i += 1) await pause(100);
-  return by.expect(200, 'GET', `/api/me/names/${name}`);
-};
+const settled = (by: Visitor, name: string) =>
+  until(
+    () => by.expect(200, 'GET', `/api/me/names/${name}`),
+    ({ changing }) => !changing,
+  );
 
 test('names go to another account with their terms, records and holder; nothing is charged, and the registry agrees', async () => {
   const [name = '', other = ''] = await held(2);
@@ -104,8 +105,10 @@ test('what is offered stays with whoever offered it until it is taken: declined,
   await pause(1500);
   expect(await stateOf(late)).toBe('offered');
   await giver.expect(200, 'POST', '/api/demo/clock', { advanceDays: 1 });
-  for (let i = 0; i < 100 && (await stateOf(late)) === 'offered'; i += 1) await pause(100);
-  expect(await stateOf(late)).toBe('expired');
+  await until(
+    () => stateOf(late),
+    (at) => at === 'expired',
+  );
   await taker.expect(409, 'POST', `${path}/${late}/take`, {});
   for (const name of names) await giver.expect(200, 'GET', `/api/me/names/${name}`);
   // After each of them it can be offered again, and is taken.

@@ -1,7 +1,7 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { leaveFor, mayDo, type Deed, type Reach } from '@tienda/core/accounts/actor';
 import { helperScopes, type HelperScope } from '@tienda/core/accounts/helper';
-import { readyToOrder, untilEnded, type Visitor, type WantedName } from '../../scripts/demo.mjs';
+import { readyToOrder, until, untilEnded, type Visitor, type WantedName } from '../../scripts/demo.mjs';
 import { ownShop } from './ownShop';
 import { mailTo, unique } from './serverProcess';
 
@@ -108,7 +108,7 @@ test('an invitation is declined, or runs out after fourteen days; nobody else ca
   await owner.expect(409, 'POST', path, { ...wishFor(['dns']), email: helperMail, password });
   await owner.expect(200, 'POST', '/api/demo/clock', { advanceDays: 15 });
   const open = async () => (await owner.expect(200, 'GET', path)).mine.some((one: { id: string }) => one.id === late);
-  for (let i = 0; i < 100 && (await open()); i += 1) await pause(100);
+  await until(open, (isOpen) => !isOpen);
   await helper.expect(409, 'POST', `${path}/${late}/accept`, {});
   expect((await mailTo(owner, ownerMail, /has not answered your invitation/)).subject).toContain(helperMail);
 });

@@ -1,6 +1,6 @@
-import { marenContact, orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { marenContact, orderNames, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { ownShop } from './ownShop';
-import { fault, mailTo, unique, until } from './serverProcess';
+import { fault, mailTo, unique } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
 

@@ -3,8 +3,8 @@ import { eppContact } from '@tienda/core/contacts/eppContact';
 import type { RdapDomain } from '@tienda/core/rdap/domainObject';
 import { heldBackTexts, publicCard } from '@tienda/core/rdap/publicHolder';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
-import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
-import { ServerProcess, unique, until } from './serverProcess';
+import { orderNames, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
 

@@ -5,13 +5,14 @@ import {
   orderNames,
   putElsewhere,
   readyToOrder,
+  until,
   untilEnded,
   type Visitor,
   type VisitorAnswer,
 } from '../../scripts/demo.mjs';
 import { agreed, elsewhere, saleOf } from './brokerHelpers';
 import { ownShop } from './ownShop';
-import { intentsOf, unique, until } from './serverProcess';
+import { intentsOf, unique } from './serverProcess';
 
 /** How many runs; `npm run chaos` makes many more. */
 const runs = Math.max(1, Math.floor(Number(process.env['TIENDA_CHAOS_RUNS'] ?? 10) / 5) - 1);
@@ -31,11 +32,12 @@ async function answered(
   ends: (answer: VisitorAnswer) => boolean,
   ...sent: Parameters<Visitor['send']>
 ): Promise<VisitorAnswer> {
-  for (const end = Date.now() + 120_000; Date.now() < end; await pause(150)) {
-    const answer = await visitor.send(...sent).catch(() => undefined);
-    if (answer && ends(answer)) return answer;
-  }
-  throw new Error(`${sent[0]} ${sent[1]} was never answered as it should be`);
+  const answer = await until(
+    () => visitor.send(...sent).catch(() => undefined),
+    (told) => told !== undefined && ends(told),
+    120_000,
+  );
+  return answer as VisitorAnswer;
 }
 
 /** The registrar that the registry tells everybody of. */
@@ -89,8 +91,10 @@ test(
       const ended = await untilEnded(visitor, body.id);
       expect(ended.status).toBe('done');
       expect(await intentsOf(body.id)).toMatchObject([{ status: 'captured', captured: ended.total }]);
-      for (const end = Date.now() + 30_000; Date.now() < end; await pause(200))
-        if ((await visitor.expect(200, 'GET', '/api/me/moves-away')).asked.length === 0) break;
+      await until(
+        () => visitor.expect(200, 'GET', '/api/me/moves-away'),
+        ({ asked }) => asked.length === 0,
+      );
       const names = await visitor.expect(200, 'GET', '/api/me/names');
       expect(names.map(({ name }: { name: string }) => name).sort()).toEqual([bought, coming, kept]);
       // What a server died with on its way out has its turn after a minute.

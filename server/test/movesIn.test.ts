@@ -1,14 +1,15 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import {
+  type NameElsewhere,
   orderNames,
   putElsewhere,
   readyToOrder,
+  until,
   untilEnded,
-  type NameElsewhere,
   type Visitor,
 } from '../../scripts/demo.mjs';
 import { ownShop } from './ownShop';
-import { fault, intentsOf, mailTo, unique, until, untilOrder } from './serverProcess';
+import { fault, intentsOf, mailTo, unique, untilOrder } from './serverProcess';
 
 /**
  * Names that come here from other registrars, which are told by their registries and decide as they do; in a shop with a
@@ -117,8 +118,10 @@ test('what passes by itself is looked at again: unlocked where it is, it can com
   expect((await moveOf(name)).looksAgainAt).toBeTruthy();
   await elsewhere({ name });
   await visitor.expect(200, 'POST', '/api/demo/clock', { advanceDays: 1 });
-  for (let i = 0; i < 100 && (await moveOf(name)).look.problems.length > 0; i += 1) await pause(100);
-  expect((await moveOf(name)).look.problems).toEqual([]);
+  await until(
+    () => moveOf(name),
+    ({ look }) => look.problems.length === 0,
+  );
   expect((await mailTo(visitor, email, new RegExp(name))).subject).toBe(`${name} can move here now`);
 });
 
@@ -143,8 +146,10 @@ test('a name comes here once the other side lets it go: paid, its nameservers as
   expect(await intentsOf(placed.id)).toMatchObject([{ status: 'captured', captured: ended.total }]);
   expect(await moveOf(name)).toBeUndefined();
   const path = `/api/me/names/${name}`;
-  for (let i = 0; i < 100 && !(await visitor.expect(200, 'GET', path)).locked; i += 1) await pause(100);
-  const held = await visitor.expect(200, 'GET', path);
+  const held = await until(
+    () => visitor.expect(200, 'GET', path),
+    ({ locked }) => locked,
+  );
   const [year, expiry] = [new Date(Date.now() + 200 * 86_400_000).getUTCFullYear() + 1, held.expiresOn];
   expect(expiry.slice(0, 4)).toBe(String(year));
   expect(held).toMatchObject({

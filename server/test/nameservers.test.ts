@@ -1,5 +1,5 @@
 import { Resolver } from 'node:dns/promises';
-import { orderNames, untilEnded } from '../../scripts/demo.mjs';
+import { orderNames, until, untilEnded } from '../../scripts/demo.mjs';
 import { fault, ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
@@ -36,14 +36,11 @@ async function holder(count = 1) {
     (await visitor.expect(200, 'GET', `/api/me/names/${name}/log`))
       .map(({ what }: { what: { type: string } }) => what)
       .filter(({ type }: { type: string }) => type === 'delegated');
-  const settled = async (of = name) => {
-    for (let tries = 0; tries < 300; tries += 1) {
-      const now = await held(of);
-      if (!now.changing) return now;
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    }
-    throw new Error(`${of} is changing for ever`);
-  };
+  const settled = (of = name) =>
+    until(
+      () => held(of),
+      ({ changing }) => !changing,
+    );
   return { visitor, name, names, change, held, look, log, settled };
 }
 

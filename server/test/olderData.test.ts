@@ -1,11 +1,10 @@
 import { cpSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { setTimeout as pause } from 'node:timers/promises';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
-import { orderNames, untilEnded, Visitor } from '../../scripts/demo.mjs';
+import { orderNames, until, untilEnded, Visitor } from '../../scripts/demo.mjs';
 import { buyer, intentsOf, ownDatabase, ServerProcess, untilOrder } from './serverProcess';
 
 const root = path.resolve(__dirname, '../..');
@@ -166,8 +165,7 @@ test('what was held is held once, and goes on: it is renewed like any other', as
 test('nothing is left that nobody looks after', async () => {
   const open = async () =>
     (await database.query('select number from customer_order where not ended order by number')).rows;
-  for (let i = 0; i < 100 && (await open()).length > 0; i += 1) await pause(100);
-  expect(await open()).toEqual([]);
+  await until(open, (orders) => orders.length === 0);
   expect((await database.query('select 1 from attention')).rowCount).toBe(0);
   const { rows } = await database.query('select 1 from information_schema.schemata where schema_name = $1', ['queue']);
   expect(rows).toEqual([]);

@@ -3,7 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { promisify } from 'node:util';
-import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { orderNames, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { crashPostgres, restartPostgres } from '../../scripts/postgres.mjs';
 import { arrived, send, startedPostbox } from './postboxHelpers';
 import { endProgram, ServerProcess, startedProgram, unique } from './serverProcess';
@@ -49,10 +49,11 @@ const nowAnswered = async (name: string): Promise<string[]> =>
   Promise.all(nameServers.map((port) => answer(port, name)));
 
 /** Waits until each of them answers so. */
-async function answered(name: string, wanted: readonly string[]): Promise<void> {
-  for (let i = 0; i < 100 && String(await nowAnswered(name)) !== String(wanted); i += 1) await pause(100);
-  expect(await nowAnswered(name)).toEqual(wanted);
-}
+const answered = (name: string, wanted: readonly string[]) =>
+  until(
+    () => nowAnswered(name),
+    (now) => String(now) === String(wanted),
+  );
 
 async function held(): Promise<string> {
   const name = `${unique('berth')}.org`;
@@ -72,10 +73,11 @@ async function sentTo(host: string): Promise<string> {
   return [status, headers.location].join(' ').trim();
 }
 
-async function eventuallySentTo(host: string, wanted: string): Promise<void> {
-  for (let i = 0; i < 50 && (await sentTo(host)) !== wanted; i += 1) await pause(100);
-  expect(await sentTo(host)).toBe(wanted);
-}
+const eventuallySentTo = (host: string, wanted: string) =>
+  until(
+    () => sentTo(host),
+    (now) => now === wanted,
+  );
 
 /** The process of the world's first or second name server. */
 function nameServerProcess(place: 1 | 2): number {
@@ -101,8 +103,7 @@ test('of two name servers one is silent, then killed: names go on being found, a
   try {
     expect(await nowAnswered(name)).toEqual(['silent', 'first']);
     const resolved = async () => answer(resolverPort, name);
-    for (let i = 0; i < 20 && (await resolved()) !== 'first'; i += 1) await pause(100);
-    expect(await resolved()).toBe('first');
+    await until(resolved, (now) => now === 'first');
     await put(name, version, text('second'));
     await answered(name, ['silent', 'second']);
   } finally {

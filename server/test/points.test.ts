@@ -6,7 +6,7 @@ import { setTimeout as pause } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import type { ZoneSight } from '@tienda/core/dns/sight';
 import pg from 'pg';
-import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { orderNames, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { ServerProcess, unique } from './serverProcess';
 
 /** What name servers answer, with `dig` and `named-checkzone` as judges. */
@@ -31,10 +31,7 @@ afterAll(async () => {
 });
 
 /** Waits until it is so, as long as a resolver keeps an answer at the most here. */
-async function eventually(isSo: () => Promise<boolean>): Promise<void> {
-  for (let i = 0; i < 200 && !(await isSo()); i += 1) await pause(500);
-  expect(await isSo()).toBe(true);
-}
+const eventually = (isSo: () => Promise<boolean>) => until(isSo, Boolean, 100_000);
 
 /** The answers of one of the name servers, a line each. */
 async function dig(question: string, port = ports[0]): Promise<string[]> {
@@ -74,8 +71,7 @@ test('a name is answered for from the moment it is registered, by both name serv
   }
   expect(await zoneOf(name)).toMatchObject({ name, version: 0, records: [], isAsked: true });
   await visitor.expect(200, 'POST', `/api/me/names/${name}/give-back`, {}, { 'Idempotency-Key': unique('key') });
-  for (let i = 0; i < 100 && (await status(`${name} NS`)) !== 'REFUSED'; i += 1) await pause(100);
-  expect(await status(`${name} NS`)).toBe('REFUSED');
+  await eventually(async () => (await status(`${name} NS`)) === 'REFUSED');
 });
 
 test('what is saved is answered as it was typed, sub-names are handed on, and what goes is gone', async () => {

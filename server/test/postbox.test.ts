@@ -4,7 +4,7 @@ import { connect } from 'node:net';
 import { setTimeout as pause } from 'node:timers/promises';
 import { authenticate } from 'mailauth';
 import nodemailer from 'nodemailer';
-import { askFromElsewhere, orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { askFromElsewhere, orderNames, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { arrived, send, startedPostbox, type Written } from './postboxHelpers';
 import { endProgram, fault, mailTo, ServerProcess, startedProgram, unique } from './serverProcess';
 
@@ -216,7 +216,7 @@ test('mail to a name that has moved away goes on for as long as its zone does', 
   const { authCode } = await visitor.expect(200, 'POST', `${path}/auth-code`, { password });
   expect(await askFromElsewhere(gone, authCode)).toBe(1001);
   const answer = () => visitor.send('POST', `/api/me/moves-away/${gone}`, { agreed: true });
-  for (let i = 0; i < 200 && (await answer()).status !== 200; i += 1) await pause(100);
+  await until(answer, ({ status }) => status === 200);
   await visitor.expect(404, 'GET', path);
   const { id } = await send({ to: `orders@${gone}` });
   await arrived(email, id);

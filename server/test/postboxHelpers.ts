@@ -1,6 +1,6 @@
 import type { ChildProcess } from 'node:child_process';
-import { setTimeout as pause } from 'node:timers/promises';
 import nodemailer from 'nodemailer';
+import { until } from '../../scripts/demo.mjs';
 import { startedProgram, unique } from './serverProcess';
 
 /** Where mail to names comes in, and what is in the mailboxes of others. */
@@ -50,11 +50,10 @@ interface Kept {
 
 /** What is in a mailbox, once a mail is among it. */
 export async function arrived(to: string, id: string): Promise<Kept & { readonly source: string }> {
-  for (let attempt = 0; attempt < 300; attempt += 1) {
+  const search = async () => {
     const kept = (await (await fetch(`${mailboxes}/messages?source&to=${encodeURIComponent(to)}`)).json()) as Kept[];
-    const found = kept.find((one) => one.messageId.includes(id) || one.source?.includes(id));
-    if (found) return { ...found, source: found.source ?? '' };
-    await pause(100);
-  }
-  throw new Error(`${id} did not come to ${to}`);
+    return kept.find((one) => one.messageId.includes(id) || one.source?.includes(id));
+  };
+  const found = await until(search, (one) => one !== undefined);
+  return { ...(found as Kept), source: found?.source ?? '' };
 }

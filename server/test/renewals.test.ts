@@ -1,6 +1,6 @@
-import { orderNames, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { orderNames, readyToOrder, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { ownShop } from './ownShop';
-import { fault, intentsOf, mailTo, unique, untilOrder, until } from './serverProcess';
+import { fault, intentsOf, mailTo, unique, untilOrder } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
 

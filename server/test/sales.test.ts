@@ -1,8 +1,16 @@
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
-import { orderNames, putElsewhere, readyToOrder, sellerDoes, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import {
+  orderNames,
+  putElsewhere,
+  readyToOrder,
+  sellerDoes,
+  until,
+  untilEnded,
+  type Visitor,
+} from '../../scripts/demo.mjs';
 import { agreed, elsewhere, saleOf } from './brokerHelpers';
 import { ownShop } from './ownShop';
-import { intentsOf, mailTo, unique, until, untilOrder } from './serverProcess';
+import { intentsOf, mailTo, unique, untilOrder } from './serverProcess';
 
 /**
  * Names that are bought of their holders: agreed, paid for, handed over, moved here, and the holder paid; in a shop with a

@@ -1,5 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import type { Visitor } from '../../scripts/demo.mjs';
+import { until, type Visitor } from '../../scripts/demo.mjs';
 import { eventsOf, fault, ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
@@ -94,11 +94,11 @@ test('fifty searches at once are all answered over the few sessions there are', 
 });
 
 test('a hint for every name comes before any registry is asked, and is never the last word', async () => {
-  let events = await search('river');
-  for (let i = 0; i < 120 && events.some(({ type, status }) => type === 'hint' && status === 'unknown'); i += 1) {
-    await pause(500);
-    events = await search('river');
-  }
+  const isUnknown = ({ type, status }: Record<string, unknown>) => type === 'hint' && status === 'unknown';
+  const events = await until(
+    () => search('river'),
+    (told) => !told.some(isUnknown),
+  );
   const hints = events.filter(({ type }) => type === 'hint');
   const lastHint = events.findLastIndex(({ type }) => type === 'hint');
   expect(events.findIndex(({ source }) => source === 'lanternhead')).toBeGreaterThan(lastHint);

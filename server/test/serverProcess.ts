@@ -3,7 +3,7 @@ import { once } from 'node:events';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
-import { signUp, Visitor } from '../../scripts/demo.mjs';
+import { signUp, until, Visitor } from '../../scripts/demo.mjs';
 import { heldToContract } from './contract';
 
 const root = path.resolve(__dirname, '../..');
@@ -171,32 +171,18 @@ export async function buyer(
   return (await fetch(`${paymentsUrl}/${page}`, { method: 'POST', redirect: 'manual' })).status;
 }
 
-/** The latest mail to an address whose subject matches, waited for. */
-export async function mailTo(
-  visitor: Visitor,
-  email: string,
-  subject: RegExp,
-): Promise<{ subject: string; text: string; attachments: { filename: string; size: number }[] }> {
-  for (let attempt = 0; attempt < 400; attempt += 1) {
-    const mails = await visitor.expect(200, 'GET', `/api/demo/inbox?to=${encodeURIComponent(email)}`);
-    const found = mails.find((mail: { subject: string }) => subject.test(mail.subject));
-    if (found) return found;
-    await pause(100);
-  }
-  throw new Error(`No mail ${subject} came for ${email}`);
+interface ReceivedMail {
+  readonly subject: string;
+  readonly text: string;
+  readonly attachments: { filename: string; size: number }[];
 }
 
-/** Asks until it is as wanted. @param patienceMs longer than what a dead server had taken along stays taken */
-export async function until<Answer>(
-  ask: () => Promise<Answer>,
-  isSo: (answer: Answer) => boolean,
-  patienceMs = 90_000,
-): Promise<Answer> {
-  for (const end = Date.now() + patienceMs; Date.now() < end; await pause(100)) {
-    const answer = await ask();
-    if (isSo(answer)) return answer;
-  }
-  throw new Error('It did not come about');
+/** The latest mail to an address whose subject matches, waited for. */
+export async function mailTo(visitor: Visitor, email: string, subject: RegExp): Promise<ReceivedMail> {
+  const inbox = (): Promise<ReceivedMail[]> =>
+    visitor.expect(200, 'GET', `/api/demo/inbox?to=${encodeURIComponent(email)}`);
+  const isIt = (mail: ReceivedMail) => subject.test(mail.subject);
+  return (await until(inbox, (mails) => mails.some(isIt))).find(isIt) as ReceivedMail;
 }
 
 /** The order once it is as wanted. */

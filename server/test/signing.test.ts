@@ -3,10 +3,9 @@ import { createECDH } from 'node:crypto';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { setTimeout as pause } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import pg from 'pg';
-import { orderNames, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { orderNames, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { ServerProcess, unique } from './serverProcess';
 
 /** Zones signed and vouched for at their registry; `dig` and `delv` judge, from the root's key on. */
@@ -41,10 +40,11 @@ const wish = (status: number, name: string, wanted: string) =>
 const signing = async (name: string) => (await visitor.expect(200, 'GET', `/api/me/names/${name}/zone`)).signing;
 
 /** Waits until a zone has come to a state. */
-async function until(name: string, at: string | undefined): Promise<void> {
-  for (let i = 0; i < 200 && (await signing(name))?.at !== at; i += 1) await pause(100);
-  expect((await signing(name))?.at).toBe(at);
-}
+const untilAt = (name: string, at: string | undefined) =>
+  until(
+    () => signing(name),
+    (now) => now?.at === at,
+  );
 
 /** What is waited for is over. */
 async function timePasses(name: string): Promise<void> {
@@ -88,7 +88,7 @@ test('a name is signed, vouched for, its key rolled over and all of it taken bac
   expect((await dig('127.0.0.1', '+dnssec', name, 'A')).some((line) => line.startsWith('A 13 2 60'))).toBe(true);
   await wish(409, name, 'newKey');
   await timePasses(name);
-  await until(name, 'on');
+  await untilAt(name, 'on');
   expect(await tags(name)).toEqual({ served: [String(first.keyTag)], vouched: [String(first.keyTag)] });
   expect(await proven(0, name, 'A')).toContain('; fully validated');
   expect(await proven(0, `nothing.${name}`, 'A')).toMatch(/negative response, fully validated/);
@@ -98,20 +98,20 @@ test('a name is signed, vouched for, its key rolled over and all of it taken bac
   const both = [String(first.keyTag), String(second.keyTag)].sort();
   expect(await tags(name)).toEqual({ served: both, vouched: [String(first.keyTag)] });
   await timePasses(name);
-  await until(name, 'fading');
+  await untilAt(name, 'fading');
   expect(await tags(name)).toEqual({ served: both, vouched: [String(second.keyTag)] });
   expect(await proven(0, name, 'A')).toContain('; fully validated');
   expect(Date.parse((await signing(name)).until) - Date.now()).toBeGreaterThan(3500_000);
   await timePasses(name);
-  await until(name, 'on');
+  await untilAt(name, 'on');
   expect(await tags(name)).toEqual({ served: [String(second.keyTag)], vouched: [String(second.keyTag)] });
   expect(await proven(1, name, 'A')).toContain('; fully validated');
 
   await wish(200, name, 'off');
-  await until(name, 'fading');
+  await untilAt(name, 'fading');
   expect(await tags(name)).toEqual({ served: [String(second.keyTag)], vouched: [] });
   await timePasses(name);
-  await until(name, undefined);
+  await untilAt(name, undefined);
   expect(await tags(name)).toEqual({ served: [], vouched: [] });
   expect(await proven(2, name, 'A')).toContain('; unsigned answer');
 });
@@ -126,7 +126,7 @@ test('a forward and an ALIAS are signed like any address, for one name and for a
   await visitor.expect(200, 'PUT', `/api/me/names/${name}/zone`, { version: 1, records });
   await wish(200, name, 'on');
   await timePasses(name);
-  await until(name, 'on');
+  await untilAt(name, 'on');
   // A resolver that nobody asked about it before it was vouched for.
   for (const host of [name, `one.stall.${name}`]) expect(await proven(1, host, 'A')).toContain('; fully validated');
 });
@@ -139,7 +139,7 @@ test('what is signed here is not taken to others before that is switched off; sw
   expect(await tags(name)).toEqual({ served: [], vouched: [] });
   await wish(200, name, 'on');
   await timePasses(name);
-  await until(name, 'on');
+  await untilAt(name, 'on');
   const delegation = { nameservers: ['ns1.quayhost.example', 'ns2.quayhost.example'] };
   const refused = await visitor.expect(409, 'PATCH', `/api/me/names/${name}`, { delegation });
   expect(refused.detail).toContain('is signed by Tienda');
@@ -162,6 +162,6 @@ test('what was not signed in time for another move is told so, and others sign n
   await visitor.expect(200, 'PATCH', `/api/me/names/${name}`, { delegation });
   await timePasses(name);
   // Nobody asks here any more: nothing is signed, and no registry vouches for it.
-  await until(name, undefined);
+  await untilAt(name, undefined);
   expect((await wish(409, name, 'on')).type).toContain('signing-elsewhere');
 });

@@ -1,5 +1,6 @@
 import { addYears, comingAnniversary, isoDate } from '@tienda/core/time/isoDate';
 import { registrationData } from '@tienda/core/rdap/registrationData';
+import { until } from '../../scripts/demo.mjs';
 
 const registryPort = Number(process.env['TIENDA_REGISTRY_PORT']);
 const rdapUrl = `http://127.0.0.1:${process.env['TIENDA_RDAP_PORT'] ?? registryPort + 10}`;
@@ -114,11 +115,10 @@ describe('the broker', () => {
     const offer = { name: 'boatyard.com', amount: 900_000, message: 'For our yard' };
     expect((await call('PUT', '', offer)).body).toEqual({ state: 'sent' });
     expect((await call('PUT', '', offer)).body).toEqual({ state: 'sent' });
-    let answer = await call('GET');
-    for (let i = 0; i < 60 && answer.body?.state === 'sent'; i += 1) {
-      await new Promise((resolve) => setTimeout(resolve, 250));
-      answer = await call('GET');
-    }
+    const answer = await until(
+      () => call('GET'),
+      ({ body }) => body?.state !== 'sent',
+    );
     expect(answer.body).toEqual({ state: 'accepted' });
     expect((await call('DELETE')).status).toBe(204);
     expect((await call('GET')).status).toBe(404);
@@ -127,12 +127,11 @@ describe('the broker', () => {
 
   test('what is accepted is sold once: handed over after a while, paid what was agreed, and not called off after that', async () => {
     await call('PUT', '', { name: 'ladder.com', amount: 900_000, message: '' });
-    let sale = await call('PUT', '/sale', {});
-    expect(sale.body).toEqual({ state: 'awaited' });
-    for (let i = 0; i < 60 && sale.body?.state === 'awaited'; i += 1) {
-      await new Promise((resolve) => setTimeout(resolve, 250));
-      sale = await call('PUT', '/sale', {});
-    }
+    expect((await call('PUT', '/sale', {})).body).toEqual({ state: 'awaited' });
+    const sale = await until(
+      () => call('PUT', '/sale', {}),
+      ({ body }) => body?.state !== 'awaited',
+    );
     expect(sale.body).toMatchObject({ state: 'delivered', authCode: expect.stringMatching(/^Sold-/) });
     expect((await call('PUT', '/sale', {})).body).toEqual(sale.body);
     expect((await call('PUT', '/payment', { amount: 1 })).status).toBe(409);

@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { setTimeout as pause } from 'node:timers/promises';
 import { readAnswer } from '@tienda/core/epp/readResponse';
+import { until } from '../../scripts/demo.mjs';
 import { connect } from '../src/db/database';
 import { registrySetting } from '../src/db/schema';
 import { registries as known } from '../src/registry/registries';
@@ -61,22 +61,14 @@ const answers = (port: number, path: string) =>
 const registries = () => answers(ports.registry + 10, '/help');
 const payments = () => answers(ports.payments, '/');
 
-async function until(isSo: () => Promise<boolean>): Promise<void> {
-  for (let attempt = 0; attempt < 200; attempt += 1) {
-    if (await isSo()) return;
-    await pause(50);
-  }
-  throw new Error('It never came to be');
-}
-
 test('a stand-in that dies takes no other with it, and is started again', async () => {
   expect([...pids.keys()].sort()).toEqual(['broker', 'mail', 'payments', 'registrars', 'registries', 'sites']);
   expect(new Set(pids.values()).size).toBe(6);
   const first = pids.get('payments') ?? 0;
   process.kill(first, 'SIGKILL');
-  await until(async () => !(await payments()));
+  await until(async () => !(await payments()), Boolean);
   expect(await registries()).toBe(true);
-  await until(payments);
+  await until(payments, Boolean);
   expect(pids.get('payments')).not.toBe(first);
 });
 
@@ -100,8 +92,8 @@ test('registries that are started again go on with the clock, the prices and the
   ] as const)
     expect((await control(path, body)).status).toBe(204);
   process.kill(pids.get('registries') ?? 0, 'SIGKILL');
-  await until(async () => !(await registries()));
-  await until(registries);
+  await until(async () => !(await registries()), Boolean);
+  await until(registries, Boolean);
   const client = await RawClient.open(0, ports.registry);
   const greeting = readAnswer(await client.raw('<epp xmlns="urn:ietf:params:xml:ns:epp-1.0"><hello/></epp>'));
   client.end();
@@ -124,5 +116,5 @@ test('nothing stays behind when the one that started them is killed', async () =
   const all = [registries, payments, () => answers(ports.smtp + 1, '/'), () => answers(ports.registry + 40, '/')];
   expect(await Promise.all(all.map((each) => each()))).toEqual([true, true, true, true]);
   world.kill('SIGKILL');
-  await until(async () => (await Promise.all(all.map((each) => each()))).every((isThere) => !isThere));
+  await until(async () => (await Promise.all(all.map((each) => each()))).every((isThere) => !isThere), Boolean);
 });

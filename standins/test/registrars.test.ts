@@ -1,5 +1,6 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import type { EppTransfer } from '@tienda/core/epp/objects';
+import { until } from '../../scripts/demo.mjs';
 import { login, RawClient } from './rawClient';
 
 /** The other registrars, as a registrar meets them that asks for their names: through a registry alone. */
@@ -47,8 +48,11 @@ async function transferOf(name: string): Promise<EppTransfer> {
 }
 
 async function decided(name: string): Promise<string> {
-  for (let attempt = 0; attempt < 100 && (await transferOf(name)).status === 'pending'; attempt += 1) await pause(100);
-  return (await transferOf(name)).status;
+  const { status } = await until(
+    () => transferOf(name),
+    (transfer) => transfer.status !== 'pending',
+  );
+  return status;
 }
 
 test('one agrees and one refuses, by themselves or as they are told', async () => {

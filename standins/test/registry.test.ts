@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { readAnswer } from '@tienda/core/epp/readResponse';
 import type { EppResponse } from '@tienda/core/epp/response';
 import { writeCommand } from '@tienda/core/epp/writeCommand';
+import { until } from '../../scripts/demo.mjs';
 import { contact, feesOf, login, RawClient } from './rawClient';
 
 let client: RawClient;
@@ -215,13 +216,11 @@ test('what strangers hold is taken, and cannot be registered', async () => {
 });
 
 /** Waits for the oldest message of the queue. */
-async function message(of: RawClient): Promise<EppResponse> {
-  for (let attempt = 0; attempt < 100; attempt += 1) {
-    const answer = await of.send({ type: 'poll' });
-    if (answer.code === 1301) return answer;
-    await new Promise((resolve) => setTimeout(resolve, 400));
-  }
-  throw new Error('No message came');
+function message(of: RawClient): Promise<EppResponse> {
+  return until(
+    () => of.send({ type: 'poll' }),
+    ({ code }) => code === 1301,
+  );
 }
 
 test('a registry that looks at names first says so, decides, and keeps the message until it is taken', async () => {
