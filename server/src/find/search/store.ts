@@ -1,9 +1,10 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import { and, gt, sql } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import type { Database } from '../../platform/db/database';
 import { availability } from '../../platform/db/schema';
+import { together } from '../../platform/db/together';
 
 /** A registry's answer as it was kept. */
 export interface KeptAnswer extends RegistryAnswer {
@@ -20,6 +21,13 @@ export class AvailabilityStore {
   private readonly unwritten = new Map<string, KeptAnswer>();
   private keeping: Promise<void> | undefined;
   private readonly writing = new Set<Promise<void>>();
+  /** The rows of names by name, which those who ask at one moment read in one statement. */
+  private readonly rows = together(async (asked: readonly (readonly string[])[]) => {
+    const names = sql.param([...new Set(asked.flat())]);
+    const rows = await this.database.select().from(availability).where(sql`${availability.name} = any(${names})`);
+    const byName = new Map(rows.map((row) => [row.name, row]));
+    return asked.map(() => byName);
+  });
 
   constructor(
     private readonly database: Database,
@@ -95,13 +103,12 @@ export class AvailabilityStore {
     if (names.length === 0) return new Map();
     // Looked at before the rows are read: what is written meanwhile is in one of the two.
     const unwritten = new Map(this.unwritten);
-    const rows = await this.database
-      .select()
-      .from(availability)
-      .where(and(sql`${availability.name} = any(${sql.param(names)})`, gt(availability.checkedAt, since)));
+    const rows = await this.rows(names);
     const kept = new Map<string, KeptAnswer>();
-    for (const { name, status, premiumRegister: register, premiumRenew: renew, checkedAt } of rows) {
-      if (status === 'invalid' || status === 'unsupported') continue;
+    for (const name of names) {
+      const row = rows.get(name);
+      if (!row || row.checkedAt <= since || row.status === 'invalid' || row.status === 'unsupported') continue;
+      const { status, premiumRegister: register, premiumRenew: renew, checkedAt } = row;
       const premium = register !== null && renew !== null ? { premium: { register, renew } } : {};
       kept.set(name, { status, ...premium, checkedAt });
     }

@@ -44,11 +44,12 @@ export interface QuotedAgain {
   readonly movable: ReadonlyMap<string, Movable>;
 }
 
-/** What is known of the names of a quote. */
+/** What is known here of the names of a quote, and of whoever asks for it. */
 interface Known {
-  readonly answers: ReadonlyMap<string, RegistryAnswer>;
   readonly held: readonly RenewableName[];
   readonly movable: ReadonlyMap<string, Movable> | undefined;
+  readonly isNew: boolean;
+  readonly codeUses: Map<string, CodeUses>;
 }
 
 export class QuoteService {
@@ -64,16 +65,19 @@ export class QuoteService {
 
   /** The binding quote: computed from what the registries say, and kept. */
   async bind(request: QuoteRequest, holding: Holding | undefined): Promise<BindingQuote> {
-    const answers = await this.search.answers(registrations(request), answersForMs);
-    const result = await this.compute(request, holding, { answers, ...(await this.known(request, holding)) });
+    const [answers, known] = await Promise.all([
+      this.search.answers(registrations(request), answersForMs),
+      this.known(request, holding),
+    ]);
+    const result = this.compute(request, answers, known);
     const validUntil = new Date(this.clock.now().getTime() + validForMs);
-    const id = await this.store.keep(request, agreedQuote(result), validUntil);
+    const id = await this.store.keep({ request, quote: agreedQuote(result), validUntil });
     return { id, validUntil: validUntil.toISOString(), ...result };
   }
 
   /** What renewals of names that an account holds cost, as a quote that binds nobody; no registry is asked. */
   async ofRenewals(request: QuoteRequest, holding: Holding): Promise<Quote> {
-    return this.compute(request, holding, { answers: new Map(), ...(await this.known(request, holding)) });
+    return this.compute(request, new Map(), await this.known(request, holding));
   }
 
   /**
@@ -86,25 +90,25 @@ export class QuoteService {
     { request, quote: before }: Pick<StoredQuote, 'request' | 'quote'>,
     holding: Holding,
   ): Promise<QuotedAgain> {
-    const answers = await this.search.answers(registrations(request), 0);
-    const locked = { ...rates, [request.currency]: before.rate };
-    const { held, movable } = await this.known(request, holding);
-    const today = await this.compute(request, holding, { answers, held, movable }, locked);
+    const [answers, known] = await Promise.all([
+      this.search.answers(registrations(request), 0),
+      this.known(request, holding),
+    ]);
+    const { held, movable } = known;
+    const today = this.compute(request, answers, known, { ...rates, [request.currency]: before.rate });
     const changes = quoteChanges(before, today);
     if (changes.length > 0 || today.problems.length > 0) await this.search.settled();
     const allAnswers = new Map([...answers, ...premiumAnswers(held, movable ?? new Map())]);
     return { today, changes, answers: allAnswers, held, movable: movable ?? new Map() };
   }
 
-  private async compute(
+  private compute(
     request: QuoteRequest,
-    holding: Holding | undefined,
-    { answers, held, movable }: Known,
+    answers: ReadonlyMap<string, RegistryAnswer>,
+    { held, movable, isNew, codeUses }: Known,
     ratesUsed = rates,
-  ): Promise<Quote> {
+  ): Quote {
     const catalogue = this.catalogue.current();
-    const accountId = holding?.account;
-    const [isNew, codeUses] = await Promise.all([this.isNew(request, accountId), this.usesOf(request, accountId)]);
     return quote(
       { ...request, items: asHeld(request.items, held, catalogue), customer: { ...request.customer, isNew } },
       {
@@ -123,12 +127,15 @@ export class QuoteService {
     );
   }
 
-  private async known(request: QuoteRequest, holding: Holding | undefined): Promise<Omit<Known, 'answers'>> {
-    const [held, movable] = await Promise.all([
+  private async known(request: QuoteRequest, holding: Holding | undefined): Promise<Known> {
+    const account = holding?.account;
+    const [held, movable, isNew, codeUses] = await Promise.all([
       this.held(request, holding),
-      this.movable(request, holding?.account, this.catalogue.current()),
+      this.movable(request, account, this.catalogue.current()),
+      this.isNew(request, account),
+      this.usesOf(request, account),
     ]);
-    return { held, movable };
+    return { held, movable, isNew, codeUses };
   }
 
   /** The names to renew or to restore that the account holds. */

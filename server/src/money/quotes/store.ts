@@ -1,22 +1,25 @@
-import { eq } from 'drizzle-orm';
-import type { AgreedQuote } from '@tienda/core/pricing/quoteChanges';
-import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
+import { randomUUID } from 'node:crypto';
+import { eq, sql } from 'drizzle-orm';
 import type { Database } from '../../platform/db/database';
 import { storedQuote } from '../../platform/db/schema';
+import { together } from '../../platform/db/together';
 
 export type StoredQuote = typeof storedQuote.$inferSelect;
 
 export class QuoteStore {
-  constructor(private readonly database: Database) {}
+  /** Keeps it; quotes of one moment share a statement. */
+  readonly keep = together(async (quotes: readonly Omit<StoredQuote, 'id'>[]): Promise<string[]> => {
+    const rows = quotes.map((one): StoredQuote => ({ id: randomUUID(), ...one }));
+    await this.database.execute(sql`
+      insert into ${storedQuote} (id, request, quote, valid_until)
+      select id, request, quote, "validUntil"
+      from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
+        as kept (id uuid, request jsonb, quote jsonb, "validUntil" timestamptz)
+    `);
+    return rows.map(({ id }) => id);
+  });
 
-  async keep(request: QuoteRequest, quote: AgreedQuote, validUntil: Date): Promise<string> {
-    const [kept] = await this.database
-      .insert(storedQuote)
-      .values({ request, quote, validUntil })
-      .returning({ id: storedQuote.id });
-    if (!kept) throw new Error('The quote was not kept');
-    return kept.id;
-  }
+  constructor(private readonly database: Database) {}
 
   async find(id: string): Promise<StoredQuote | undefined> {
     const [found] = await this.database.select().from(storedQuote).where(eq(storedQuote.id, id));

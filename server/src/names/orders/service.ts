@@ -83,12 +83,14 @@ export class OrderService {
   async place(actor: Actor, sent: SentOnce, wanted: WantedOrder): Promise<ShownOrder> {
     const { account: accountId, who, reach } = actor;
     const id = uuidFrom(`order ${accountId} ${sent.key}`);
-    const earlier = await this.parts.orders.earlier(id, wanted.quoteId, accountId);
+    const [earlier, stored, kept] = await Promise.all([
+      this.parts.orders.earlier(id, wanted.quoteId, accountId),
+      this.parts.quoteStore.find(wanted.quoteId),
+      // What falls due by itself is billed also where all contacts were forgotten since.
+      this.parts.contacts.ofAccount(accountId, who.type === 'clock'),
+    ]);
     if (earlier) return this.again(earlier, id, sent);
-    const stored = await this.parts.quoteStore.find(wanted.quoteId);
     if (!stored) throw badField('/quoteId', 'unknownQuote', 'This quote is not known: open the review again.');
-    // What falls due by itself is billed also where all contacts were forgotten since.
-    const kept = await this.parts.contacts.ofAccount(accountId, who.type === 'clock');
     const contact = kept.find((one) => one.id === wanted.contactId);
     if (!contact) throw badField('/contactId', 'unknownContact', 'This contact is not among yours: choose another.');
     this.expectSameCustomer(stored, contact);
