@@ -64,7 +64,6 @@ async function buildPrograms() {
     external: beside,
     banner: { js: withRequire },
     minifyWhitespace: true,
-    keepNames: true,
     sourcemap: true,
     sourcesContent: false,
     tsconfig: 'tsconfig.base.json',
