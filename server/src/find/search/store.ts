@@ -24,7 +24,10 @@ export class AvailabilityStore {
   /** The rows of names by name, which those who ask at one moment read in one statement. */
   private readonly rows = together(async (asked: readonly (readonly string[])[]) => {
     const names = sql.param([...new Set(asked.flat())]);
-    const rows = await this.database.select().from(availability).where(sql`${availability.name} = any(${names})`);
+    const rows = await this.database
+      .select()
+      .from(availability)
+      .where(sql`${availability.name} = any(${names})`);
     const byName = new Map(rows.map((row) => [row.name, row]));
     return asked.map(() => byName);
   });

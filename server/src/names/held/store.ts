@@ -12,11 +12,10 @@ import { addDays, isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import { servedUntil } from '@tienda/core/transfers/moveAway';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { notFound } from '../../platform/http/problem';
-import { availability, heldName, nameGroup, nameLog } from '../../platform/db/schema';
+import { availability, heldName, nameGroup, nameLog, operation } from '../../platform/db/schema';
 import { nameChanges } from '../../find/zones/changes';
 import { log, logged } from '../log/store';
 import { zoneBack, zoneGone, zoneLeft, zonesBegun } from '../zones/store';
-import { isChanging } from './changing';
 
 /** A name that an account holds, as it is kept. */
 export interface HeldName {
@@ -51,12 +50,10 @@ export interface HeldName {
 }
 
 /**
- * A name at one moment. Both are read in one statement: what a registry answers meanwhile is in both of them or in none.
+ * A name at one moment, and whether something that was asked for of it has not been answered. Both are read in one
+ * statement: what a registry answers meanwhile is in both of them or in none.
  */
-export interface HeldNow extends HeldName {
-  /** Something that was asked for of it has not been answered. */
-  readonly isChanging: boolean;
-}
+export type HeldNow = HeldName & { readonly isChanging: boolean };
 
 /** What a name begins with. */
 export type NewlyHeld = Omit<
@@ -73,6 +70,13 @@ const { leftAt: _leftAt, unpaid: _unpaid, pointsTo: _pointsTo, ...columns } = ge
 
 /** All that is read of a name. */
 export const heldColumns = columns;
+
+/** Operations whose registry has not answered yet, asked for without an order: what changes names that are held. */
+export const isChange = sql`(order_id is null and next_at is not null and kind <> 'transferOut')`;
+
+/** Whether there is one of a name that is read. */
+const isChanging = sql<boolean>`exists (
+  select from ${operation} o where o.account_id = ${heldName}.account_id and o.name = ${heldName}.name and ${isChange})`;
 
 /** The first day on which something falls due about a renewal. */
 function careFrom(expiresOn: IsoDate): IsoDate {

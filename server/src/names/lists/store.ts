@@ -5,8 +5,7 @@ import { addDays, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Database } from '../../platform/db/database';
 import { contact, heldName, holderCheck, operation } from '../../platform/db/schema';
 import { switches, type NamePlace, type NameSort, type NamesWanted } from './pages';
-import { isChange } from '../held/changing';
-import { heldColumns, isOf, type HeldName } from '../held/store';
+import { heldColumns, isChange, isOf, type HeldName } from '../held/store';
 import type { RenewableName } from './ahead';
 
 const sortColumns: Readonly<Record<NameSort, string>> = { ends: 'expires_on', name: 'name', since: 'registered_on' };
