@@ -93,10 +93,9 @@ export class Moves {
   }
 
   async list({ account }: Actor): Promise<ShownMove[]> {
-    const [kept, underWay] = await Promise.all([
-      this.parts.store.ofAccount(account),
-      this.parts.store.underWay(account),
-    ]);
+    // In this order: one that comes here between the two is not told as wanted still.
+    const underWay = await this.parts.store.underWay(account);
+    const kept = await this.parts.store.ofAccount(account);
     return kept.map((move) => shown(move, underWay.get(move.name)));
   }
 

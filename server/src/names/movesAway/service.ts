@@ -42,10 +42,9 @@ export class MovingAway {
     const { store, names, clock } = this.parts;
     const { account, reach } = actor;
     const since = new Date(clock.now().getTime() - toldDays * dayMs);
-    const [all, left] = await Promise.all([
-      store.asked(account),
-      reach === 'all' ? store.leftSince(account, since) : Promise.resolve([]),
-    ]);
+    // In this order: one that leaves between the two is told as both, and looked at again, instead of as neither.
+    const all = await store.asked(account);
+    const left = reach === 'all' ? await store.leftSince(account, since) : [];
     const reached = new Set(
       (
         await names.among(
