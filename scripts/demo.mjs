@@ -263,6 +263,7 @@ export async function untilEnded(visitor, orderId, patienceMs) {
 /**
  * Asks until it is as wanted.
  *
+ * @param patienceMs longer than a busy machine takes; less where being quick is what is promised
  * @throws Error with the last answer, where it does not come about
  */
 export async function until(ask, isSo, patienceMs = 90_000) {

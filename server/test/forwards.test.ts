@@ -137,7 +137,7 @@ test('a certificate is fetched by itself, proven over HTTP, and the visit over H
   const zone = () => visitor.expect(200, 'GET', `/api/me/names/${name}/zone`);
   // Nobody can prove all that an asterisk stands for.
   expect((await zone()).certificates).toEqual([{ host: name }]);
-  const { certificates } = await until(zone, (now) => now.certificates[0].goodUntil);
+  const { certificates } = await until(zone, (now) => now.certificates[0].goodUntil, 48_000);
   const [{ goodUntil }] = certificates;
   expect(Date.parse(goodUntil)).toBeGreaterThan(Date.now());
   const visits = await visitor.expect(200, 'GET', `/api/me/names/${name}/zone/visits/@`);
@@ -171,7 +171,7 @@ test('who asks for no name, or for one that is none, is told so', async () => {
     expect([400, 404]).toContain((await visit(host)).status);
 });
 
-/** Waits until the forwarder has heard of a change. */
+/** Waits until the forwarder has heard of a change, which is at once. */
 async function arrives(look: () => Promise<Answer>, status: number): Promise<void> {
-  await until(look, (answer) => answer.status === status);
+  await until(look, (answer) => answer.status === status, 3000);
 }

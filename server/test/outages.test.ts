@@ -77,6 +77,7 @@ const eventuallySentTo = (host: string, wanted: string) =>
   until(
     () => sentTo(host),
     (now) => now === wanted,
+    6000,
   );
 
 /** The process of the world's first or second name server. */
@@ -103,7 +104,7 @@ test('of two name servers one is silent, then killed: names go on being found, a
   try {
     expect(await nowAnswered(name)).toEqual(['silent', 'first']);
     const resolved = async () => answer(resolverPort, name);
-    await until(resolved, (now) => now === 'first');
+    await until(resolved, (now) => now === 'first', 10_000);
     await put(name, version, text('second'));
     await answered(name, ['silent', 'second']);
   } finally {

@@ -71,7 +71,11 @@ test('a name is answered for from the moment it is registered, by both name serv
   }
   expect(await zoneOf(name)).toMatchObject({ name, version: 0, records: [], isAsked: true });
   await visitor.expect(200, 'POST', `/api/me/names/${name}/give-back`, {}, { 'Idempotency-Key': unique('key') });
-  await eventually(async () => (await status(`${name} NS`)) === 'REFUSED');
+  await until(
+    () => status(`${name} NS`),
+    (now) => now === 'REFUSED',
+    13_000,
+  );
 });
 
 test('what is saved is answered as it was typed, sub-names are handed on, and what goes is gone', async () => {

@@ -44,6 +44,7 @@ const untilAt = (name: string, at: string | undefined) =>
   until(
     () => signing(name),
     (now) => now?.at === at,
+    24_000,
   );
 
 /** What is waited for is over. */

@@ -20,7 +20,6 @@ export interface SigningParts {
   readonly zones: Pick<ZoneStore, 'find'>;
   readonly names: Pick<NameStore, 'need' | 'holding'>;
   readonly asking: Pick<Asking, 'ofMany' | 'wakeLanesOf'>;
-  /** Whether something of a name is asked of its registry just now. */
   readonly dns: Pick<DnsClient, 'ask'>;
   readonly nameServers: readonly DnsAddress[];
   readonly resolver: DnsAddress;
