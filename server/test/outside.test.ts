@@ -138,4 +138,32 @@ describe('the sweeper', () => {
     for (const sweeper of sweepers) await sweeper.stop();
     expect(most).toBe(1);
   });
+
+  test('asks for the turns of a round at once and gives back together what ended soon; what takes longer is left in peace', async () => {
+    const said: string[] = [];
+    const turns = {
+      take: (keys: readonly string[]) => {
+        said.push(`take ${keys.join(', ')}`);
+        return Promise.resolve(new Set(keys.filter((key) => key !== 'chore of another process')));
+      },
+      during: <Result>(_holder: string, action: () => Promise<Result>) => action(),
+      giveBack: (keys: readonly string[]) => Promise.resolve(void said.push(`give back ${keys.join(', ')}`)),
+    };
+    const done: string[] = [];
+    const chore = (name: string, ms: number) => ({ name, run: () => pause(ms).then(() => done.push(name)) });
+    const chores = [chore('one', 0), chore('two', 5), chore('slow', 400), chore('of another process', 0)];
+    const sweeper = new Sweeper(turns, chores, 250, silent);
+    sweeper.start();
+    await pause(300);
+    await sweeper.stop();
+    const idle = 'take chore one, chore two';
+    expect(said).toEqual([
+      `${idle}, chore slow, chore of another process`,
+      'give back chore one, chore two',
+      `${idle}, chore of another process`,
+      'give back chore one, chore two',
+      'give back chore slow',
+    ]);
+    expect(done).toEqual(['one', 'two', 'one', 'two', 'slow']);
+  });
 });

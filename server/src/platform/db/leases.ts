@@ -29,20 +29,37 @@ export class Leases {
   /** Runs an action while no other process runs one under the same key; `undefined` at once where another does. */
   async exclusively<Result>(key: string, action: () => Promise<Result>): Promise<Result | undefined> {
     const holder = randomUUID();
-    const taken = await this.database.execute(sql`
-      insert into lease as l (key, holder, until) values (${key}, ${holder}, ${leaseEnd(this.leaseSeconds)})
+    const taken = await this.take([key], holder);
+    if (!taken.has(key)) return undefined;
+    try {
+      return await this.during(holder, action);
+    } finally {
+      await this.giveBack([key], holder);
+    }
+  }
+
+  /** Takes what nobody else has, for as long as a lease runs. @returns what could be had */
+  async take(keys: readonly string[], holder: string): Promise<ReadonlySet<string>> {
+    // In the same order everywhere, so that no two wait for each other.
+    const { rows } = await this.database.execute<{ key: string }>(sql`
+      insert into lease as l (key, holder, until)
+      select key, ${holder}, ${leaseEnd(this.leaseSeconds)} from unnest(${sql.param([...keys])}::text[]) as key order by key
       on conflict (key) do update set holder = excluded.holder, until = excluded.until where l.until < now()
       returning key`);
-    if (taken.rows.length === 0) return undefined;
-    try {
-      return await this.heartbeat.during(holder, action);
-    } finally {
-      // Where that fails, it runs out by itself.
-      await this.database
-        .delete(lease)
-        .where(and(eq(lease.key, key), eq(lease.holder, holder)))
-        .catch((fault: unknown) => this.log.warn({ err: fault, key }, 'a lease could not be given back'));
-    }
+    return new Set(rows.map(({ key }) => key));
+  }
+
+  /** What a holder has does not run out while an action runs. */
+  during<Result>(holder: string, action: () => Promise<Result>): Promise<Result> {
+    return this.heartbeat.during(holder, action);
+  }
+
+  /** Others may have them now. Where that fails, they run out by themselves. */
+  async giveBack(keys: readonly string[], holder: string): Promise<void> {
+    await this.database
+      .delete(lease)
+      .where(and(sql`${lease.key} = any(${sql.param([...keys])}::text[])`, eq(lease.holder, holder)))
+      .catch((fault: unknown) => this.log.warn({ err: fault, keys }, 'leases could not be given back'));
   }
 
   private async extend(holders: readonly string[]): Promise<void> {

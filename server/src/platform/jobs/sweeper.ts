@@ -1,5 +1,7 @@
+import { randomUUID } from 'node:crypto';
 import type { Logger } from 'pino';
 import type { Leases } from '../db/leases';
+import { together } from '../db/together';
 
 /** Something that falls due by itself; harmless when done twice. */
 export interface Chore {
@@ -10,20 +12,39 @@ export interface Chore {
 /** A chore that takes longer is told of; it holds up none of the others. */
 const budgetMs = 60_000;
 
+/** Most chores find nothing to do: the turns of those that end within so long are given back together. */
+const gatherMs = 100;
+
+/** What the sweeper needs of the leases. */
+type Turns = Pick<Leases, 'take' | 'during' | 'giveBack'>;
+
 /** For chores that every process does: what they take up is leased piece by piece. */
-export const everyProcess: Pick<Leases, 'exclusively'> = { exclusively: (_key, action) => action() };
+export const everyProcess: Turns = {
+  take: (keys) => Promise.resolve(new Set(keys)),
+  during: (_holder, action) => action(),
+  giveBack: () => Promise.resolve(),
+};
 
 /**
  * Looks after what falls due by itself, every so often, each chore beside the others. However many server processes
  * there are, the leases say which of them does a chore at a time; a chore that fails is logged and tried again the next time.
  */
 export class Sweeper {
-  private readonly timers = new Map<string, NodeJS.Timeout>();
+  private readonly holder = randomUUID();
   private readonly running = new Map<string, Promise<void>>();
+  private readonly giveBack = together(
+    async (keys: readonly string[]) => {
+      await this.turns.giveBack(keys, this.holder);
+      return keys;
+    },
+    (ask) => setTimeout(ask, gatherMs),
+  );
+  private timer: NodeJS.Timeout | undefined;
+  private taking: Promise<void> | undefined;
   private closed = false;
 
   constructor(
-    private readonly leases: Pick<Leases, 'exclusively'>,
+    private readonly turns: Turns,
     private readonly chores: readonly Chore[],
     private readonly everyMs: number,
     private readonly log: Logger,
@@ -31,29 +52,46 @@ export class Sweeper {
 
   /** The first round begins at once, beside whatever else is starting. */
   start(): void {
-    for (const chore of this.chores) this.begin(chore);
+    this.taking = this.round();
   }
 
   async stop(): Promise<void> {
     this.closed = true;
-    for (const timer of this.timers.values()) clearTimeout(timer);
+    clearTimeout(this.timer);
+    await this.taking;
     await Promise.all(this.running.values());
   }
 
-  private begin(chore: Chore): void {
-    this.running.set(chore.name, this.turn(chore));
+  /** Begins every chore that is not under way and that no other process does. */
+  private async round(): Promise<void> {
+    const idle = this.chores.filter(({ name }) => !this.running.has(name));
+    const mine = await this.takeTurns(idle);
+    if (this.closed) return this.turns.giveBack([...mine], this.holder);
+    for (const chore of idle) if (mine.has(keyOf(chore))) this.running.set(chore.name, this.turn(chore));
+    this.timer = setTimeout(() => this.start(), this.everyMs);
+  }
+
+  private async takeTurns(chores: readonly Chore[]): Promise<ReadonlySet<string>> {
+    if (chores.length === 0) return new Set();
+    try {
+      return await this.turns.take(chores.map(keyOf), this.holder);
+    } catch (fault) {
+      this.log.warn({ err: fault }, 'no turns could be taken for chores');
+      return new Set();
+    }
   }
 
   private async turn(chore: Chore): Promise<void> {
     const late = setTimeout(() => this.log.warn({ chore: chore.name }, 'a chore takes long'), budgetMs);
-    await this.leases.exclusively(`chore ${chore.name}`, chore.run).catch((fault: unknown) => {
+    await this.turns.during(this.holder, chore.run).catch((fault: unknown) => {
       this.log.warn({ chore: chore.name, err: fault }, 'a chore failed');
     });
     clearTimeout(late);
-    if (this.closed) return;
-    this.timers.set(
-      chore.name,
-      setTimeout(() => this.begin(chore), this.everyMs),
-    );
+    await this.giveBack(keyOf(chore));
+    this.running.delete(chore.name);
   }
+}
+
+function keyOf({ name }: Chore): string {
+  return `chore ${name}`;
 }
