@@ -9,6 +9,7 @@ import { unitPrices } from '@tienda/core/pricing/linePrice';
 import type { MoveProblem } from '@tienda/core/transfers/moveIn';
 import type { ShownMove } from '@tienda/core/transfers/shownMove';
 import { currencyStore } from '../../api/currencyStore';
+import { useNow } from '../../api/shopClock';
 import { useCallOff, useForgetMove, useWantMoves } from '../../api/moves';
 import { useRate } from '../../api/rates';
 import { useStored } from '../../stored/stored';
@@ -36,6 +37,7 @@ export function MoveCard({ move, catalogue, isInBasket }: MoveCardProps) {
   const forget = useForgetMove();
   const callOff = useCallOff();
   const [code, setCode] = useState('');
+  const now = useNow();
   const { name, unicode, look, looksAgainAt, underWay } = move;
   const problems = look?.problems ?? [];
   const needsCode = problems.some((problem) => problem.code === 'codeNeeded' || problem.code === 'wrongCode');
@@ -93,7 +95,7 @@ export function MoveCard({ move, catalogue, isInBasket }: MoveCardProps) {
           ) : null}
           {looksAgainAt && problems.length > 0 ? (
             <Text kind="small" colour="quiet">
-              {words.looksAgain(isSoon(looksAgainAt) ? timeText(looksAgainAt) : dayText(looksAgainAt))}
+              {words.looksAgain(isSoon(looksAgainAt, now) ? timeText(looksAgainAt) : dayText(looksAgainAt))}
             </Text>
           ) : null}
           {want.isError ? <Failure fault={want.error} /> : null}
@@ -168,7 +170,8 @@ function underWayWords({ at, until = '' }: NonNullable<ShownMove['underWay']>): 
   return at === 'asked' ? words.asked(dayText(until)) : texts.offer.withHolder(dayText(until));
 }
 
-const isSoon = (instant: string) => Date.parse(instant) - Date.now() < 12 * 3600_000;
+/** Whether the time of day says more than the day. */
+const isSoon = (instant: string, now = '') => Date.parse(instant) - Date.parse(now) < 12 * 3600_000;
 
 function problemWords(problem: MoveProblem): string {
   return words.problems[problem.code]('until' in problem ? dateText(problem.until) : '');

@@ -109,6 +109,11 @@ test('what stands in the way is told with its day and what to do; those that can
   expect(screen.getByRole('button', { name: 'To the basket' })).toBeTruthy();
 });
 
+test('when a name is looked at again today, by the date of the shop, is told with the time', async () => {
+  open({ ...locked, looksAgainAt: '2026-11-24T16:30:00Z' });
+  expect(await screen.findByText(/^Looked at again by itself, next: .*\d:30/)).toBeTruthy();
+});
+
 test('a name that is bought of its holder is told with all that it costs, goes in the basket so, and is not taken off here', async () => {
   const purchase = { id: 'o1', amount: 100_000, feePaidBy: 'buyer' } as const;
   const until = '2026-12-05T10:00:00Z';
