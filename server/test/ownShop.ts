@@ -1,5 +1,5 @@
 import type pg from 'pg';
-import { ownDatabase, registriesToday, ServerProcess } from './serverProcess';
+import { ownDatabase, registriesAhead, ServerProcess } from './serverProcess';
 
 /** A shop that the tests of one file have to themselves, so that they may move its clock. */
 export class OwnShop {
@@ -37,7 +37,7 @@ export class OwnShop {
   async close(): Promise<void> {
     await this.running?.end();
     await this.own?.client.end();
-    await registriesToday();
+    await registriesAhead(0);
   }
 }
 

@@ -105,12 +105,12 @@ export async function ownDatabase(what: string): Promise<{ url: string; client: 
   return { url: url.href, client };
 }
 
-/** Sets the registries' clock back, which all tests share, after a shop that moved its own. */
-export async function registriesToday(): Promise<void> {
+/** Sets the registries' clock, which all tests share: back to today after a shop that moved its own. */
+export async function registriesAhead(days: number): Promise<void> {
   await fetch(`http://127.0.0.1:${Number(process.env['TIENDA_REGISTRY_PORT']) + 9}/clock`, {
     method: 'PUT',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ days: 0 }),
+    body: JSON.stringify({ days }),
   });
 }
 

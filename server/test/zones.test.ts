@@ -5,6 +5,7 @@ import { mayHold } from '@tienda/core/zones/fuseFilter';
 import { listZones, zoneLines } from '../src/gateways/zones/zoneFiles';
 import { keepList, keepZoneFilter, readList, readZoneFilter } from '../src/find/zones/files';
 import { readZone } from '../src/find/zones/readZone';
+import { registriesAhead } from './serverProcess';
 
 const source = {
   url: `http://127.0.0.1:${Number(process.env['TIENDA_REGISTRY_PORT']) + 7}`,
@@ -17,6 +18,16 @@ test('the registries’ zone files are listed with their serials, for those with
   expect(zones.find(({ zone }) => zone === 'co.uk')?.serial).toBeGreaterThan(1_700_000_000);
   await expect(listZones({ ...source, password: 'guess' })).rejects.toThrow('401');
   await expect(zoneLines(source, 'nowhere')).rejects.toThrow('404');
+});
+
+test('of a zone in which nobody registered lately nothing is to be read again as days pass', async () => {
+  const serials = async () => new Map((await listZones(source)).map(({ zone, serial }) => [zone, serial]));
+  const before = await serials();
+  await registriesAhead(1);
+  const after = await serials().finally(() => registriesAhead(0));
+  const lately = [...before].filter(([, serial]) => serial > Date.UTC(2026, 0, 1) / 1000).map(([zone]) => zone);
+  expect([...after].filter(([zone, serial]) => serial !== before.get(zone)).map(([zone]) => zone)).toEqual(lately);
+  expect(lately.length).toBeLessThan(100);
 });
 
 test('a zone file streamed in, compressed, gives a filter that overlooks nobody', async () => {

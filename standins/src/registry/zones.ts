@@ -16,6 +16,9 @@ const dayInSeconds = 24 * 3600;
 /** Strangers’ names are all delegated to the nameservers of one. */
 const strangersSponsor = 'harbourgate';
 
+/** When the latest stranger registered a name: a zone in which nobody else did has not changed since. */
+const strangersSince = Date.UTC(2025, 0, 1) / 1000;
+
 /** When a zone last changed, as its SOA serial. */
 export interface ZoneSerial {
   readonly zone: string;
@@ -32,7 +35,10 @@ export class RegistryZones {
     private readonly now: () => Date,
   ) {}
 
-  /** Every zone's serial: the start of the day, or its latest registration or delegation since. */
+  /**
+   * Every zone's serial: where names were registered, the start of the day, on which some may have lapsed, or its latest
+   * registration or delegation since.
+   */
   async serials(): Promise<ZoneSerial[]> {
     const midnight = Math.floor(this.now().getTime() / 1000 / dayInSeconds) * dayInSeconds;
     const zone = sql<string>`substring(${registeredDomain.name} from position('.' in ${registeredDomain.name}) + 1)`;
@@ -45,11 +51,11 @@ export class RegistryZones {
       .where(eq(registeredDomain.registry, this.registry.id))
       .groupBy(zone);
     const latest = new Map(rows.map((row) => [row.zone, Math.floor(Number(row.latest))]));
-    return this.registry.zones.map((name) => ({
-      zone: name,
-      registry: this.registry.id,
-      serial: Math.max(midnight, latest.get(name) ?? 0),
-    }));
+    return this.registry.zones.map((name) => {
+      const last = latest.get(name);
+      const serial = last === undefined ? strangersSince : Math.max(midnight, last);
+      return { zone: name, registry: this.registry.id, serial };
+    });
   }
 
   /** To where a name is delegated this moment; undefined where its zone says nothing of it. */

@@ -65,6 +65,8 @@ export class ZoneIndex {
   /** Builds the filters of zones that changed, and tells the other processes. One process does so at a time. */
   async refresh(): Promise<void> {
     const listed = await listZones(this.source);
+    // Another process may have built since.
+    await this.load();
     const changed = listed.filter(({ zone, serial }) => this.zones.get(zone)?.serial !== serial);
     if (changed.length === 0) return;
     const { built, failed } = await buildInThread({ source: this.source, directory: this.directory, zones: changed });
