@@ -20,6 +20,13 @@ interface GivingBackProps {
 export function GivingBack({ name: { name, givingBack }, onGivenBack }: GivingBackProps) {
   const giveBack = useGiveBack(name);
   const [isAsked, setAsked] = useState(false);
+  const doIt = () =>
+    giveBack.mutate(undefined, {
+      onSuccess: (came) => {
+        setAsked(false);
+        onGivenBack(came);
+      },
+    });
   if (!givingBack) return null;
   const { until, back } = givingBack;
   return (
@@ -39,12 +46,7 @@ export function GivingBack({ name: { name, givingBack }, onGivenBack }: GivingBa
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10, marginTop: 6 }}>
         {isAsked ? (
           <>
-            <Action
-              kind="main"
-              title={words.doIt}
-              busy={giveBack.isPending}
-              onPress={() => giveBack.mutate(undefined, { onSuccess: onGivenBack })}
-            />
+            <Action kind="main" title={words.doIt} busy={giveBack.isPending} onPress={doIt} />
             <Action title={words.leaveIt} onPress={() => setAsked(false)} />
           </>
         ) : (

@@ -37,11 +37,17 @@ const words = texts.names;
 export function NameScreen() {
   const { name } = useLocalSearchParams<{ name: string }>();
   const session = useSession();
-  const [given, setGiven] = useState<GivenBack>();
+  const [given, setGiven] = useState<GivenBack & { readonly at: number }>();
   const held = useName(name, given !== undefined);
   // It was waited for, and is not among the account's any more.
   const isNotFound = held.error instanceof ApiProblem && held.error.status === 404;
   const isGone = given?.done === true || (given !== undefined && isNotFound);
+  // What was on its way out can be given back again: its registry did not let it go.
+  const isKept =
+    given?.done === false &&
+    held.data?.givingBack !== undefined &&
+    !held.data.changing &&
+    held.dataUpdatedAt > given.at;
   const away = useMovesAway();
   const mayLetGo = useMay('letNamesGo');
   const asked = away.data?.asked.find((one) => one.name === name);
@@ -57,6 +63,7 @@ export function NameScreen() {
       </Link>
       {session.data && !session.data.account ? <SignInFirst why={words.signIn} /> : null}
       {isGone ? <Gone unicode={held.data?.unicode ?? name} back={given.back} /> : null}
+      {isKept ? <Notice kind="notice">{words.givingBack.kept(held.data?.unicode ?? name)}</Notice> : null}
       {left && !isGone ? <Left {...left} /> : null}
       {taken && !left && !isGone ? <Notice kind="notice">{texts.handOvers.gone(name, taken.with)}</Notice> : null}
       {held.isError && !isGone && !left && !taken ? (
@@ -65,7 +72,11 @@ export function NameScreen() {
       {held.isLoading ? <Loading /> : null}
       {held.data && !isGone && !left && asked && mayLetGo ? <MoveAway {...asked} /> : null}
       {held.data && !isGone && !left ? (
-        <Held name={held.data} isAskedFor={asked !== undefined} onGivenBack={setGiven} />
+        <Held
+          name={held.data}
+          isAskedFor={asked !== undefined}
+          onGivenBack={(came) => setGiven({ ...came, at: Date.now() })}
+        />
       ) : null}
     </Screen>
   );
