@@ -82,7 +82,7 @@ test('a renewal that is not paid, and one that its registry refuses, go on to th
   expect(loads()).toBe(0);
 });
 
-test('a name is given back: refused, silent, then done, with what goes back said before and after, without a reload', async ({
+test('a name is given back: refused, silent and refused, silent, then done, with what goes back said before and after, without a reload', async ({
   shop,
   baseURL,
 }) => {
@@ -102,8 +102,13 @@ test('a name is given back: refused, silent, then done, with what goes back said
   await fault(shop, 'lanternhead', { on: 'deleteDomain', kind: 'refuse', code: 2304, times: 1 });
   await giveBack();
   await expect(shop.getByText(/The registry refused it: “/)).toBeVisible();
-  await fault(shop, 'lanternhead', { on: 'infoDomain', kind: 'dropBefore', times: 3 });
+  const silent = { on: 'infoDomain', kind: 'dropBefore', times: 3 };
+  await fault(shop, 'lanternhead', silent, { on: 'deleteDomain', kind: 'refuse', code: 2304, times: 1 });
   await shop.getByRole('button', { name: 'Give it back now' }).click();
+  await expect(card.getByText(/^Its registry has not answered yet\./)).toBeVisible();
+  await expect(card.getByText(/could not be given back: it is yours as before/)).toBeVisible({ timeout: 60_000 });
+  await fault(shop, 'lanternhead', silent);
+  await giveBack();
   await expect(shop.getByText(`${name} is given back.`)).toBeVisible({ timeout: 60_000 });
   await expect(shop.getByText(said ?? 'nothing')).toBeVisible();
   await shop.getByRole('link', { name: /All names/ }).click();

@@ -7,17 +7,20 @@ import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Failure } from '../../ui/Empty';
+import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 
 const words = texts.names.givingBack;
 
 interface GivingBackProps {
   readonly name: ShownName;
+  /** It was asked for: its registry has not answered yet, or did not let it go. */
+  readonly asked?: 'waits' | 'kept';
   readonly onGivenBack: (given: GivenBack) => void;
 }
 
 /** A name that is new can be given back: what goes back, and what that means, before it is done. */
-export function GivingBack({ name: { name, givingBack }, onGivenBack }: GivingBackProps) {
+export function GivingBack({ name: { name, unicode, givingBack }, asked, onGivenBack }: GivingBackProps) {
   const giveBack = useGiveBack(name);
   const [isAsked, setAsked] = useState(false);
   const doIt = () =>
@@ -27,13 +30,23 @@ export function GivingBack({ name: { name, givingBack }, onGivenBack }: GivingBa
         onGivenBack(came);
       },
     });
-  if (!givingBack) return null;
+  const heading = (
+    <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
+      {words.title}
+    </Text>
+  );
+  if (!givingBack)
+    return asked === 'waits' ? (
+      <Card label={words.title}>
+        {heading}
+        <Notice kind="notice">{words.waits}</Notice>
+      </Card>
+    ) : null;
   const { until, back } = givingBack;
   return (
     <Card label={words.title}>
-      <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
-        {words.title}
-      </Text>
+      {heading}
+      {asked === 'kept' ? <Notice kind="problem">{words.kept(unicode)}</Notice> : null}
       <Text kind="small" style={{ marginBottom: 4 }}>
         {words.until(dateText(until))}
       </Text>

@@ -63,7 +63,6 @@ export function NameScreen() {
       </Link>
       {session.data && !session.data.account ? <SignInFirst why={words.signIn} /> : null}
       {isGone ? <Gone unicode={held.data?.unicode ?? name} back={given.back} /> : null}
-      {isKept ? <Notice kind="notice">{words.givingBack.kept(held.data?.unicode ?? name)}</Notice> : null}
       {left && !isGone ? <Left {...left} /> : null}
       {taken && !left && !isGone ? <Notice kind="notice">{texts.handOvers.gone(name, taken.with)}</Notice> : null}
       {held.isError && !isGone && !left && !taken ? (
@@ -75,6 +74,7 @@ export function NameScreen() {
         <Held
           name={held.data}
           isAskedFor={asked !== undefined}
+          {...(given ? { asked: isKept ? 'kept' : 'waits' } : {})}
           onGivenBack={(came) => setGiven({ ...came, at: Date.now() })}
         />
       ) : null}
@@ -96,10 +96,12 @@ interface HeldProps {
   readonly name: ShownName;
   /** By another registrar: that is told above. */
   readonly isAskedFor: boolean;
+  /** It was asked to be given back here: its registry has not answered yet, or did not let it go. */
+  readonly asked?: 'waits' | 'kept';
   readonly onGivenBack: (given: GivenBack) => void;
 }
 
-function Held({ name, isAskedFor, onGivenBack }: HeldProps) {
+function Held({ name, isAskedFor, asked, onGivenBack }: HeldProps) {
   const change = useChangeName(name.name);
   const isOwn = useHelped() === undefined;
   const mayRenew = useMay('changeRenewal');
@@ -161,7 +163,7 @@ function Held({ name, isAskedFor, onGivenBack }: HeldProps) {
       <ContactsCard name={name} />
       <Nameservers name={name} />
       {isOwn ? <TransferCard name={name} /> : null}
-      {isOwn ? <GivingBack name={name} onGivenBack={onGivenBack} /> : null}
+      {isOwn ? <GivingBack name={name} {...(asked ? { asked } : {})} onGivenBack={onGivenBack} /> : null}
       <AtRegistry name={name} />
       <Log name={name.name} />
     </View>

@@ -50,7 +50,9 @@ test('one that its registry did not let go after all is said to be kept, and can
   fireEvent.click(await screen.findByRole('button', { name: 'Give it back' }));
   server.instead.set(page, { status: 200, body: { ...boats, changing: true } });
   fireEvent.click(screen.getByRole('button', { name: 'Give it back now' }));
-  expect(await screen.findByText(/has not answered/)).toBeTruthy();
+  expect(
+    await screen.findByText('Its registry has not answered yet. It is given back as soon as it does.'),
+  ).toBeTruthy();
   expect(screen.queryByText(/could not be given back/)).toBeNull();
   server.instead.set(page, { status: 200, body: { ...boats, ...giveable } });
   expect(

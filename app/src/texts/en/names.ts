@@ -148,6 +148,7 @@ export const names = {
     leaveIt: 'Keep it',
     done: (name: string) => `${name} is given back. It is not yours any more.`,
     note: 'The credit note is on its way by mail.',
+    waits: 'Its registry has not answered yet. It is given back as soon as it does.',
     kept: (name: string) =>
       `${name} could not be given back: it is yours as before, and nothing goes back. A mail says why.`,
   },

@@ -149,6 +149,7 @@ export const names: Texts['names'] = {
     leaveIt: 'Quedármelo',
     done: (name) => `${name} está devuelto. Ya no es suyo.`,
     note: 'El abono va de camino por correo.',
+    waits: 'Su operador aún no ha respondido. Se devuelve en cuanto lo haga.',
     kept: (name) =>
       `${name} no se pudo devolver: sigue siendo suyo como antes y no vuelve nada. Un correo dice por qué.`,
   },
