@@ -1,10 +1,17 @@
 import { gzipSync } from 'node:zlib';
 import { brief, type Agreement, type Catalogue, type WholeExtension } from '@tienda/core/catalogue/extension';
+import { offerPeriod } from '@tienda/core/catalogue/offerPeriod';
 import { readCatalogue } from '@tienda/core/catalogue/readCatalogue';
 import { agreements, extensionEntries } from '@tienda/core/catalogue/shipped';
 import { renewableBefore } from '@tienda/core/pricing/renewableBefore';
 import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Clock } from '../../platform/clock/clock';
+
+/** By the day on which the program starts: where the demo's clock is moved on, offers are seen to end. */
+const startedOn = isoDate(new Date());
+const entries = extensionEntries.map(({ intro, ...entry }) =>
+  intro ? { ...entry, intro: { ...intro, ...offerPeriod(intro, startedOn) } } : entry,
+);
 
 /** Something as it is sent to everyone alike: written and packed once. */
 interface Sent {
@@ -24,7 +31,7 @@ export class CatalogueReader {
   current(): Catalogue<WholeExtension> {
     const month = isoDate(this.clock.now()).slice(0, 'YYYY-MM'.length);
     if (month !== this.month) {
-      this.read = readCatalogue(extensionEntries, agreements, month);
+      this.read = readCatalogue(entries, agreements, month);
       this.month = month;
     }
     return this.read;

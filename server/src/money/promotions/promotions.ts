@@ -1,12 +1,17 @@
+import { offerPeriod } from '@tienda/core/catalogue/offerPeriod';
 import { codeKey, type Promotion } from '@tienda/core/pricing/promotion';
+import { isoDate } from '@tienda/core/time/isoDate';
 import file from './promotions.json';
+
+/** By the day on which the program starts: where the demo's clock is moved on, they are seen to end. */
+const startedOn = isoDate(new Date());
 
 /** Every promo code there is, the private ones too: not to be sent as a whole. */
 export const promotions: readonly Promotion[] = file.map((entry): Promotion => {
   const { kind, on, years, ...rest } = entry;
   if (!isKind(kind) || !isAction(on) || (years !== 'first' && years !== 'all'))
     throw new Error(`The promo code ${entry.code} is not written as it should be`);
-  return { ...rest, kind, on, years };
+  return { ...rest, ...offerPeriod(rest, startedOn), kind, on, years };
 });
 
 export function promotionOf(typed: string): Promotion | undefined {
