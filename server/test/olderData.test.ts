@@ -4,6 +4,7 @@ import path from 'node:path';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
+import { addDays, daysBetween, isoDate } from '@tienda/core/time/isoDate';
 import { orderNames, until, untilEnded, Visitor } from '../../scripts/demo.mjs';
 import { buyer, intentsOf, ownDatabase, ServerProcess, untilOrder } from './serverProcess';
 
@@ -38,14 +39,21 @@ function migrationsOf(last: number): string {
   return folder;
 }
 
-const sqlOf = (name: string) => readFileSync(path.join(__dirname, 'data', name), 'utf8');
+const madeOn = '2026-11-26';
+
+/** What there was then, as if it had been made yesterday. */
+function sqlOf(name: string): string {
+  const since = daysBetween(madeOn, isoDate(new Date())) - 1;
+  const file = readFileSync(path.join(__dirname, 'data', name), 'utf8');
+  return file.replace(/\b20\d\d-\d\d-\d\d(?=[T "'])/g, (day) => addDays(day, since));
+}
 
 beforeAll(async () => {
   const own = await ownDatabase('older');
   database = own.client;
   await migrate(drizzle(database), { migrationsFolder: migrationsOf(17) });
   await database.query(sqlOf('shopOf0017.sql'));
-  // Its buyers still have time, whatever day it is: and one provider never said that it held nothing.
+  // Its buyers still have time, and one provider never said that it held nothing.
   await database.query(`update order_event set event = jsonb_set(event, '{until}', to_jsonb(now() + interval '5 days'))
     where event ->> 'type' = 'waiting'`);
   await database.query('update customer_order set ended = false where id = $1', [orders.unresolved]);
