@@ -26,7 +26,8 @@ test('of a zone in which nobody registered lately nothing is to be read again as
   await registriesAhead(1);
   const after = await serials().finally(() => registriesAhead(0));
   const lately = [...before].filter(([, serial]) => serial > Date.UTC(2026, 0, 1) / 1000).map(([zone]) => zone);
-  expect([...after].filter(([zone, serial]) => serial !== before.get(zone)).map(([zone]) => zone)).toEqual(lately);
+  const changed = [...after].filter(([zone, serial]) => serial !== before.get(zone)).map(([zone]) => zone);
+  expect(changed.filter((zone) => !lately.includes(zone))).toEqual([]);
   expect(lately.length).toBeLessThan(100);
 });
 

@@ -185,6 +185,7 @@ export function FindScreen() {
       ) : (
         <ResultList
           items={items}
+          order={choices.sort}
           header={header}
           settled={isDone}
           waiting={!isDone && !failed}

@@ -15,6 +15,8 @@ const words = texts.find;
 
 interface ResultListProps extends Omit<RowActions, 'onMore'> {
   readonly items: readonly Item[];
+  /** By what they are in order. */
+  readonly order: string;
   /** Shown above the rows; on the phone it scrolls with them. */
   readonly header: ReactNode;
   /** Everything that was asked has been answered. */
@@ -33,6 +35,9 @@ interface ResultListProps extends Omit<RowActions, 'onMore'> {
   readonly onScroll: (first: number) => void;
 }
 
+/** A list that was scrolled knows within so long what stands at its top. */
+const settlesMs = 300;
+
 /** A list that has just become shorter is asked once more for what stood beyond its end now. */
 type Listed = Item | undefined;
 const keyOf = (item: Listed, index: number) => item?.key ?? `beyond ${index}`;
@@ -40,8 +45,21 @@ const typeOf = (item: Listed) => item?.type;
 
 /** The names found; only those on screen are drawn, so that hundreds stay smooth. */
 export const ResultList = memo(function ResultList(props: ResultListProps) {
-  const { items, header, settled, waiting, horizon, selected, inBasket, rate, only, startAt, onScroll, ...actions } =
-    props;
+  const {
+    items,
+    order,
+    header,
+    settled,
+    waiting,
+    horizon,
+    selected,
+    inBasket,
+    rate,
+    only,
+    startAt,
+    onScroll,
+    ...actions
+  } = props;
   const wide = useWide();
   const list = useRef<FlashListRef<Item>>(null);
   const [openKey, setOpenKey] = useState<string>();
@@ -50,6 +68,16 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
   useEffect(() => {
     if (at >= 0) void list.current?.scrollToIndex({ index: at, viewPosition: 0.5 });
   }, [at]);
+  // In another order it begins at its start: it does not follow what stood at the top to where that has gone.
+  const [orderBefore, setOrderBefore] = useState(order);
+  const isReordered = order !== orderBefore;
+  useEffect(() => {
+    if (!isReordered) return undefined;
+    list.current?.scrollToOffset({ offset: 0, animated: false });
+    // Once it has seen what stands at the top now.
+    const settled = setTimeout(() => setOrderBefore(order), settlesMs);
+    return () => clearTimeout(settled);
+  }, [isReordered, order]);
   // Whoever comes back finds the list where it was left.
   const [start] = useState(startAt);
   const table = wide && items.length > 0;
@@ -64,6 +92,7 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
           keyExtractor={keyOf}
           getItemType={typeOf}
           drawDistance={150}
+          maintainVisibleContentPosition={{ disabled: isReordered }}
           ListHeaderComponent={wide ? null : <>{header}</>}
           ListFooterComponent={<Foot isEmpty={items.length === 0} settled={settled} waiting={waiting} />}
           extraData={[props, openKey]}
