@@ -67,6 +67,15 @@ describe('one at a time', () => {
     expect(await leases.exclusively(key, () => Promise.resolve('too'))).toBeUndefined();
   });
 
+  test('what could not be given back is had again by who has it, also where it does not run out, and by nobody else', async () => {
+    const [one, two] = [unique('key'), unique('key')];
+    const held = (keys: string[], holder: string) => leases.take(keys, holder).then((had) => [...had].sort());
+    expect(await held([one, two], 'this process')).toEqual([one, two].sort());
+    await leases.giveBack([two], 'this process');
+    expect(await held([one, two], 'another')).toEqual([two]);
+    expect(await held([one, two], 'this process')).toEqual([one]);
+  });
+
   test('no connection is held while an action runs', async () => {
     const before = open.pool.totalCount - open.pool.idleCount;
     await leases.exclusively(unique('key'), async () => {

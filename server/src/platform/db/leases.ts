@@ -38,13 +38,14 @@ export class Leases {
     }
   }
 
-  /** Takes what nobody else has, for as long as a lease runs. @returns what could be had */
+  /** Takes what nobody else has, for as long as a lease runs; also what could not be given back. @returns what could be had */
   async take(keys: readonly string[], holder: string): Promise<ReadonlySet<string>> {
     // In the same order everywhere, so that no two wait for each other.
     const { rows } = await this.database.execute<{ key: string }>(sql`
       insert into lease as l (key, holder, until)
       select key, ${holder}, ${leaseEnd(this.leaseSeconds)} from unnest(${sql.param([...keys])}::text[]) as key order by key
-      on conflict (key) do update set holder = excluded.holder, until = excluded.until where l.until < now()
+      on conflict (key) do update set holder = excluded.holder, until = excluded.until
+      where l.until < now() or l.holder = excluded.holder
       returning key`);
     return new Set(rows.map(({ key }) => key));
   }
