@@ -1,4 +1,4 @@
-import { and, inArray, lt, sql } from 'drizzle-orm';
+import { inArray, lt, sql } from 'drizzle-orm';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { Clock, WorldClock } from '../clock/clock';
 import type { Database } from '../db/database';
@@ -32,18 +32,19 @@ export async function sweepOut(database: Database, clock: Clock & WorldClock): P
     await database.delete(basketLine).where(inArray(basketLine.basketId, baskets));
     await database.delete(basketCodes).where(inArray(basketCodes.basketId, baskets));
   }
-  const orderedOf = sql`select 1 from customer_order where quote_id = ${storedQuote.id}`;
-  const rest = [
-    database.delete(lease).where(lt(lease.until, sql`now() - interval '1 day'`)),
-    database.delete(signUp).where(lt(signUp.expiresAt, dayAgo)),
-    database.delete(knownDevice).where(lt(knownDevice.seenAt, new Date(now.getTime() - 400 * dayInMs))),
-    database.delete(mailCode).where(lt(mailCode.expiresAt, dayAgo)),
-    database.delete(outgoing).where(lt(outgoing.sentAt, new Date(now.getTime() - 90 * dayInMs))),
-    database.delete(storedQuote).where(and(lt(storedQuote.validUntil, dayAgo), sql`not exists (${orderedOf})`)),
-    database.delete(idempotentRequest).where(lt(idempotentRequest.createdAt, new Date(now.getTime() - 7 * dayInMs))),
-    database.delete(wrongAuthCode).where(lt(wrongAuthCode.day, isoDate(dayAgo))),
-    database.delete(rateLimit).where(lt(rateLimit.expire, Date.now() - dayInMs)),
-  ];
-  const parts = rest.map((swept, place) => sql`${sql.identifier(`swept_${place}`)} as ${swept}`);
-  await database.execute(sql`with ${sql.join(parts, sql`, `)} select`);
+  await database.delete(lease).where(lt(lease.until, sql`now() - interval '1 day'`));
+  await database.delete(signUp).where(lt(signUp.expiresAt, dayAgo));
+  await database.delete(knownDevice).where(lt(knownDevice.seenAt, new Date(now.getTime() - 400 * dayInMs)));
+  await database.delete(mailCode).where(lt(mailCode.expiresAt, dayAgo));
+  await database.delete(outgoing).where(lt(outgoing.sentAt, new Date(now.getTime() - 90 * dayInMs)));
+  await database
+    .delete(storedQuote)
+    .where(
+      sql`${storedQuote.validUntil} < ${dayAgo} and not exists (select 1 from customer_order where quote_id = ${storedQuote.id})`,
+    );
+  await database
+    .delete(idempotentRequest)
+    .where(lt(idempotentRequest.createdAt, new Date(now.getTime() - 7 * dayInMs)));
+  await database.delete(wrongAuthCode).where(lt(wrongAuthCode.day, isoDate(dayAgo)));
+  await database.delete(rateLimit).where(lt(rateLimit.expire, Date.now() - dayInMs));
 }
