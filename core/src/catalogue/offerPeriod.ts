@@ -1,7 +1,7 @@
 import { addYears, comingAnniversary, type IsoDate } from '../time/isoDate';
 
-/** The day whose offers the data files say. */
-const shippedOn: IsoDate = '2026-11-24';
+/** The day whose offers and prices the data files say. */
+export const shippedOn: IsoDate = '2026-11-24';
 
 interface Period {
   readonly startsAt: IsoDate;

@@ -1,5 +1,6 @@
 import type { IsoDate } from '../time/isoDate';
 import type { UsdCents } from './extension';
+import { shippedOn } from './offerPeriod';
 import type { PriceChange } from './priceHistory';
 
 /** By how much a registry raises its prices, each year at the beginning of the same month. */
@@ -26,7 +27,7 @@ interface Prices {
 }
 
 /** The month whose prices the data file says. */
-export const pricedIn = '2026-11';
+export const pricedIn = shippedOn.slice(0, 'YYYY-MM'.length);
 
 /** So many months before its day a rise is announced: registries owe their registrars half a year. */
 const monthsOfNotice = 6;

@@ -5,10 +5,8 @@ import { readCatalogue } from '@tienda/core/catalogue/readCatalogue';
 import { agreements, extensionEntries } from '@tienda/core/catalogue/shipped';
 import { renewableBefore } from '@tienda/core/pricing/renewableBefore';
 import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
-import type { Clock } from '../../platform/clock/clock';
+import { startedOn, type Clock } from '../../platform/clock/clock';
 
-/** By the day on which the program starts: where the demo's clock is moved on, offers are seen to end. */
-const startedOn = isoDate(new Date());
 const entries = extensionEntries.map(({ intro, ...entry }) =>
   intro ? { ...entry, intro: { ...intro, ...offerPeriod(intro, startedOn) } } : entry,
 );

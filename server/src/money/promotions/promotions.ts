@@ -1,10 +1,7 @@
 import { offerPeriod } from '@tienda/core/catalogue/offerPeriod';
 import { codeKey, type Promotion } from '@tienda/core/pricing/promotion';
-import { isoDate } from '@tienda/core/time/isoDate';
+import { startedOn } from '../../platform/clock/clock';
 import file from './promotions.json';
-
-/** By the day on which the program starts: where the demo's clock is moved on, they are seen to end. */
-const startedOn = isoDate(new Date());
 
 /** Every promo code there is, the private ones too: not to be sent as a whole. */
 export const promotions: readonly Promotion[] = file.map((entry): Promotion => {

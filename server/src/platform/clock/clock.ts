@@ -1,5 +1,6 @@
 import { eq, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
+import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
 import type { Database } from '../db/database';
 import type { Notifications } from '../db/notifications';
 import { demoClock } from '../db/schema';
@@ -8,6 +9,9 @@ import { demoClock } from '../db/schema';
 export interface Clock {
   now(): Date;
 }
+
+/** The day on which this program started, in the world: a demo's clock that is moved on passes it by. */
+export const startedOn: IsoDate = isoDate(new Date());
 
 const channel = 'demo_clock';
 const row = 1;
