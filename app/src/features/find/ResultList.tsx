@@ -75,8 +75,8 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
     if (!isReordered) return undefined;
     list.current?.scrollToOffset({ offset: 0, animated: false });
     // Once it has seen what stands at the top now.
-    const settled = setTimeout(() => setOrderBefore(order), settlesMs);
-    return () => clearTimeout(settled);
+    const seen = setTimeout(() => setOrderBefore(order), settlesMs);
+    return () => clearTimeout(seen);
   }, [isReordered, order]);
   // Whoever comes back finds the list where it was left.
   const [start] = useState(startAt);

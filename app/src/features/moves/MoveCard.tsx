@@ -9,9 +9,9 @@ import { unitPrices } from '@tienda/core/pricing/linePrice';
 import type { MoveProblem } from '@tienda/core/transfers/moveIn';
 import type { ShownMove } from '@tienda/core/transfers/shownMove';
 import { currencyStore } from '../../api/currencyStore';
-import { useNow } from '../../api/shopClock';
 import { useCallOff, useForgetMove, useWantMoves } from '../../api/moves';
 import { useRate } from '../../api/rates';
+import { useNow } from '../../api/shopClock';
 import { useStored } from '../../stored/stored';
 import { dateText, dayText, timeText, wholeAmount } from '../../texts/format';
 import { problemText } from '../../texts/problems';
@@ -170,7 +170,7 @@ function underWayWords({ at, until = '' }: NonNullable<ShownMove['underWay']>): 
   return at === 'asked' ? words.asked(dayText(until)) : texts.offer.withHolder(dayText(until));
 }
 
-/** Whether the time of day says more than the day. */
+/** Whether the time of day says more than the day; not before the shop has said what day it is. */
 const isSoon = (instant: string, now = '') => Date.parse(instant) - Date.parse(now) < 12 * 3600_000;
 
 function problemWords(problem: MoveProblem): string {

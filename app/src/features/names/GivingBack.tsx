@@ -12,15 +12,17 @@ import { Text } from '../../ui/Text';
 
 const words = texts.names.givingBack;
 
+/** What became of asking for a name to be let go: its registry has not answered yet, or it stays after all. */
+export type Leaving = 'waits' | 'kept';
+
 interface GivingBackProps {
   readonly name: ShownName;
-  /** It was asked for: its registry has not answered yet, or did not let it go. */
-  readonly asked?: 'waits' | 'kept';
+  readonly leaving: Leaving | undefined;
   readonly onGivenBack: (given: GivenBack) => void;
 }
 
 /** A name that is new can be given back: what goes back, and what that means, before it is done. */
-export function GivingBack({ name: { name, unicode, givingBack }, asked, onGivenBack }: GivingBackProps) {
+export function GivingBack({ name: { name, unicode, changing, givingBack }, leaving, onGivenBack }: GivingBackProps) {
   const giveBack = useGiveBack(name);
   const [isAsked, setAsked] = useState(false);
   const doIt = () =>
@@ -36,7 +38,7 @@ export function GivingBack({ name: { name, unicode, givingBack }, asked, onGiven
     </Text>
   );
   if (!givingBack)
-    return asked === 'waits' ? (
+    return leaving === 'waits' && changing ? (
       <Card label={words.title}>
         {heading}
         <Notice kind="notice">{words.waits}</Notice>
@@ -46,7 +48,7 @@ export function GivingBack({ name: { name, unicode, givingBack }, asked, onGiven
   return (
     <Card label={words.title}>
       {heading}
-      {asked === 'kept' ? <Notice kind="problem">{words.kept(unicode)}</Notice> : null}
+      {leaving === 'kept' ? <Notice kind="problem">{words.kept(unicode)}</Notice> : null}
       <Text kind="small" style={{ marginBottom: 4 }}>
         {words.until(dateText(until))}
       </Text>

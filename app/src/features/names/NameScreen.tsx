@@ -22,7 +22,7 @@ import { lifeSentences } from '../../shop/held/lifeSentences';
 import { SignInFirst } from '../../shop/entrance/SignInFirst';
 import { AtRegistry } from './AtRegistry';
 import { ContactsCard } from './ContactsCard';
-import { backWords, GivingBack } from './GivingBack';
+import { backWords, GivingBack, type Leaving } from './GivingBack';
 import { GroupChoice } from './GroupChoice';
 import { Left, MoveAway } from './MoveAway';
 import { Nameservers } from './Nameservers';
@@ -74,7 +74,7 @@ export function NameScreen() {
         <Held
           name={held.data}
           isAskedFor={asked !== undefined}
-          {...(given ? { asked: isKept ? 'kept' : 'waits' } : {})}
+          leaving={given && (isKept ? 'kept' : 'waits')}
           onGivenBack={(came) => setGiven({ ...came, at: Date.now() })}
         />
       ) : null}
@@ -96,12 +96,11 @@ interface HeldProps {
   readonly name: ShownName;
   /** By another registrar: that is told above. */
   readonly isAskedFor: boolean;
-  /** It was asked to be given back here: its registry has not answered yet, or did not let it go. */
-  readonly asked?: 'waits' | 'kept';
+  readonly leaving: Leaving | undefined;
   readonly onGivenBack: (given: GivenBack) => void;
 }
 
-function Held({ name, isAskedFor, asked, onGivenBack }: HeldProps) {
+function Held({ name, isAskedFor, leaving, onGivenBack }: HeldProps) {
   const change = useChangeName(name.name);
   const isOwn = useHelped() === undefined;
   const mayRenew = useMay('changeRenewal');
@@ -163,7 +162,7 @@ function Held({ name, isAskedFor, asked, onGivenBack }: HeldProps) {
       <ContactsCard name={name} />
       <Nameservers name={name} />
       {isOwn ? <TransferCard name={name} /> : null}
-      {isOwn ? <GivingBack name={name} {...(asked ? { asked } : {})} onGivenBack={onGivenBack} /> : null}
+      {isOwn ? <GivingBack name={name} leaving={leaving} onGivenBack={onGivenBack} /> : null}
       <AtRegistry name={name} />
       <Log name={name.name} />
     </View>
