@@ -35,12 +35,8 @@ interface ResultListProps extends Omit<RowActions, 'onMore'> {
   readonly onScroll: (first: number) => void;
 }
 
-/** A list that was scrolled knows within so long what stands at its top. */
-const settlesMs = 300;
-
 /** A list that has just become shorter is asked once more for what stood beyond its end now. */
 type Listed = Item | undefined;
-const keyOf = (item: Listed, index: number) => item?.key ?? `beyond ${index}`;
 const typeOf = (item: Listed) => item?.type;
 
 /** The names found; only those on screen are drawn, so that hundreds stay smooth. */
@@ -68,16 +64,14 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
   useEffect(() => {
     if (at >= 0) void list.current?.scrollToIndex({ index: at, viewPosition: 0.5 });
   }, [at]);
-  // In another order it begins at its start: it does not follow what stood at the top to where that has gone.
-  const [orderBefore, setOrderBefore] = useState(order);
-  const isReordered = order !== orderBefore;
+  // In another order it begins at its start. The list keeps in place what stands at its top, by its key, while answers
+  // come in above it: in another order nothing has the key that it had, so it follows nothing to where that has gone.
+  const keyOf = useCallback((item: Listed, index: number) => `${order} ${item?.key ?? `beyond ${index}`}`, [order]);
+  const orderBefore = useRef(order);
   useEffect(() => {
-    if (!isReordered) return undefined;
-    list.current?.scrollToOffset({ offset: 0, animated: false });
-    // Once it has seen what stands at the top now.
-    const seen = setTimeout(() => setOrderBefore(order), settlesMs);
-    return () => clearTimeout(seen);
-  }, [isReordered, order]);
+    if (orderBefore.current !== order) list.current?.scrollToOffset({ offset: 0, animated: false });
+    orderBefore.current = order;
+  }, [order]);
   // Whoever comes back finds the list where it was left.
   const [start] = useState(startAt);
   const table = wide && items.length > 0;
@@ -92,7 +86,6 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
           keyExtractor={keyOf}
           getItemType={typeOf}
           drawDistance={150}
-          maintainVisibleContentPosition={{ disabled: isReordered }}
           ListHeaderComponent={wide ? null : <>{header}</>}
           ListFooterComponent={<Foot isEmpty={items.length === 0} settled={settled} waiting={waiting} />}
           extraData={[props, openKey]}
