@@ -76,9 +76,18 @@ test('a word leads on to names close to it, after the main extensions', async ({
   }).toPass();
   // What stands at the top goes to the end: the list does not follow it there.
   await close.evaluate((head) => head.scrollIntoView({ block: 'start' }));
+  const scrolled = () =>
+    shop.evaluate(() => Math.max(...[...document.querySelectorAll('div')].map((part) => part.scrollTop)));
+  await expect.poll(scrolled).toBeGreaterThan(0);
   await shop.getByLabel('Order').selectOption('keep');
   await expect(close).toHaveCount(0);
-  await expect(shop.getByRole('button', { name: /^Put saltwhistle\./ }).first()).toBeInViewport();
+  await expect.poll(scrolled).toBe(0);
+  await expect(shop.getByText(everythingChecked).first()).toBeInViewport();
+  // Rows that are drawn stand in no order in the document.
+  const inSight = (rows: Element[]) =>
+    rows.some((row) => row.getBoundingClientRect().top > 0 && row.getBoundingClientRect().bottom < innerHeight);
+  const offered = shop.getByRole('button', { name: /^Put saltwhistle\./ });
+  await expect.poll(() => offered.evaluateAll(inSight)).toBe(true);
 });
 
 test('names pasted or given as a file are looked up together', async ({ shop, page }) => {
