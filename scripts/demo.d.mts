@@ -53,12 +53,18 @@ export interface OrderOptions {
   /** How much the balance pays. */
   readonly balance?: number;
 }
+export interface ReadyOrder {
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the quote as the server shows it
+  readonly quote: any;
+  readonly order: Readonly<Record<string, unknown>>;
+}
 export function readyToOrder(
   visitor: Visitor,
   wanted: readonly WantedName[],
   options?: OrderOptions,
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the quote as the server shows it
-): Promise<{ quote: any; order: Readonly<Record<string, unknown>> }>;
+): Promise<ReadyOrder>;
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- the order as the server shows it
+export function placeOrder(visitor: Visitor, ready: ReadyOrder, key?: string): Promise<any>;
 export function orderNames(
   visitor: Visitor,
   wanted: readonly WantedName[],

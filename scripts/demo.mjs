@@ -148,8 +148,12 @@ export async function tokenFor(paymentsUrl, number = '4539 0000 1111 0006', expi
  * code is used unless one is given; paid by card unless told otherwise.
  */
 export async function orderNames(visitor, wanted, { card, key, use = null, payment, balance } = {}) {
-  const { quote, order } = await readyToOrder(visitor, wanted, { card, use, payment, balance });
-  return visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': key ?? quote.id });
+  return placeOrder(visitor, await readyToOrder(visitor, wanted, { card, use, payment, balance }), key);
+}
+
+/** Places an order that `readyToOrder` made. */
+export function placeOrder(visitor, { quote, order }, key = quote.id) {
+  return visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': key });
 }
 
 /**

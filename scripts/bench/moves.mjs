@@ -1,5 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import { putElsewhere, readyToOrder, signUp, Visitor } from '../demo.mjs';
+import { putElsewhere, placeOrder, readyToOrder, signUp, Visitor } from '../demo.mjs';
 import { bareClient } from './bareClient.mjs';
 import { cpuOf, Statements, work } from './counted.mjs';
 import { inWorld } from './inWorld.mjs';
@@ -45,7 +45,7 @@ export async function benchMoves() {
     const { quote, order } = await readyToOrder(visitor, wanted);
     statements.begin();
     const [start, cpu] = [performance.now(), cpuOf(server.pid)];
-    await visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': quote.id });
+    await placeOrder(visitor, { quote, order });
     await none(
       client,
       "select count(*)::int as n from operation where kind = 'transferIn' and state ->> 'at' <> 'pending'",

@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
-import { readyToOrder, signUp, Visitor } from '../demo.mjs';
+import { placeOrder, readyToOrder, signUp, Visitor } from '../demo.mjs';
 import { postgresPrograms, root } from '../setup.mjs';
 import { prepareWorld, startServer, startStandIns, stop } from '../world.mjs';
 import { cpuOf, Statements, work } from './counted.mjs';
@@ -78,9 +78,6 @@ async function member(url) {
   return visitor;
 }
 
-const place = (visitor, { quote, order }) =>
-  visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': quote.id });
-
 /** Until no order is open, and no mail waits. */
 async function untilQuiet(client) {
   const open = `select (select count(*) from customer_order where not ended)
@@ -95,7 +92,7 @@ async function oneByOne(url) {
   for (let i = 0; i < alone; i += 1) {
     const ready = await readyToOrder(visitor, [{ name: freshName() }]);
     const start = performance.now();
-    const { id } = await place(visitor, ready);
+    const { id } = await placeOrder(visitor, ready);
     await registered(visitor, id);
     times.push(performance.now() - start);
   }
@@ -137,7 +134,7 @@ async function throughput(urls, client) {
   const start = performance.now();
   await Promise.all(
     ready.map(async ({ visitor, orders }) => {
-      for (const order of orders) await place(visitor, order);
+      for (const order of orders) await placeOrder(visitor, order);
     }),
   );
   while ((await client.query(open)).rows[0].n > 0) await pause(20);
@@ -152,7 +149,7 @@ async function cpuOfOrders(url, client, pid, names, many) {
   await untilQuiet(client);
   const before = cpuOf(pid);
   for (const order of orders) {
-    await place(visitor, order);
+    await placeOrder(visitor, order);
     await untilQuiet(client);
   }
   return (cpuOf(pid) - before) / many;
@@ -170,7 +167,7 @@ async function statementsOfOrders(env, servers, client, url) {
     await pause(1000);
     statements.begin();
     for (const order of orders) {
-      await place(visitor, order);
+      await placeOrder(visitor, order);
       await untilQuiet(client);
     }
     await pause(500);

@@ -1,5 +1,13 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import { marenContact, orderNames, putElsewhere, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import {
+  marenContact,
+  orderNames,
+  placeOrder,
+  putElsewhere,
+  readyToOrder,
+  untilEnded,
+  type Visitor,
+} from '../../scripts/demo.mjs';
 import { eventsOf, fault, intentsOf, mailTo, ServerProcess, unique } from './serverProcess';
 
 let server: ServerProcess;
@@ -98,7 +106,10 @@ test.each(['dropBefore', 'refuse', 'garble'])(
 test('of two buyers of one name one gets it, and the other pays nothing', async () => {
   const name = `${unique('sw')}.org`;
   const buyers = await Promise.all([server.member(), server.member()]);
-  const placed = await Promise.all(buyers.map(({ visitor }) => orderNames(visitor, [{ name }])));
+  const ready = await Promise.all(buyers.map(({ visitor }) => readyToOrder(visitor, [{ name }])));
+  // Neither goes on before both are placed.
+  await fault(buyers[0].visitor, 'payments', { on: 'authorise', kind: 'delay', ms: 3000, times: 2 });
+  const placed = await Promise.all(buyers.map(({ visitor }, i) => placeOrder(visitor, ready[i]!)));
   const orders = await Promise.all(buyers.map(({ visitor }, i) => untilEnded(visitor, placed[i].id)));
   expect(orders.map(({ status }) => status).sort()).toEqual(['done', 'notDone']);
   for (const order of orders) expect(await paid(order.id)).toBe(order.status === 'done' ? order.total : 0);
@@ -120,30 +131,15 @@ test('of two names one fails, and only the other is charged, with tax on that al
 test('the same order sent twice, by key or by quote, is one order', async () => {
   const { visitor } = await server.member();
   const name = `${unique('sw')}.org`;
-  const contact = await visitor.expect(201, 'POST', '/api/me/contacts', marenContact);
-  const quote = await visitor.expect(200, 'POST', '/api/quotes', {
-    currency: 'USD',
-    items: [{ name, action: 'register', years: 1, privacy: true, autoRenew: false }],
-    codes: [],
-    customer: { country: 'IE', kind: 'business', isNew: false },
-  });
-  const { version } = await visitor.expect(200, 'GET', '/api/agreements/lanternhead-terms');
-  const { paymentsUrl } = await visitor.expect(200, 'GET', '/api/session');
-  const { tokenFor } = await import('../../scripts/demo.mjs');
-  const body = {
-    quoteId: quote.id,
-    contactId: contact.id,
-    agreements: [{ id: 'lanternhead-terms', version }],
-    payment: { method: 'card', token: await tokenFor(paymentsUrl) },
-  };
-  const send = (key: string) => visitor.send('POST', '/api/me/orders', body, { 'Idempotency-Key': key });
+  const { quote, order } = await readyToOrder(visitor, [{ name }]);
+  const send = (key: string) => visitor.send('POST', '/api/me/orders', order, { 'Idempotency-Key': key });
   const answers = [...(await Promise.all([send('one'), send('one'), send('two')])), await send('one')];
   expect(answers.map(({ status }) => status)).toEqual([201, 201, 201, 201]);
   expect(new Set(answers.map((answer) => answer.body.id)).size).toBe(1);
   await untilEnded(visitor, answers[0]?.body.id);
   expect(await paid(answers[0]?.body.id)).toBe(quote.total);
   // The key under which it was placed belongs to what was sent first; under the other the quote's order is shown.
-  const others = { ...body, payment: { method: 'card', token: 'tok_x' } };
+  const others = { ...order, payment: { method: 'card', token: 'tok_x' } };
   const again = await Promise.all(
     ['one', 'two'].map((key) => visitor.send('POST', '/api/me/orders', others, { 'Idempotency-Key': key })),
   );

@@ -1,4 +1,12 @@
-import { marenContact, orderNames, readyToOrder, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import {
+  marenContact,
+  orderNames,
+  placeOrder,
+  readyToOrder,
+  until,
+  untilEnded,
+  type Visitor,
+} from '../../scripts/demo.mjs';
 import { buyer, fault, intentsOf, mailTo, ServerProcess, unique, untilOrder } from './serverProcess';
 
 let server: ServerProcess;
@@ -80,7 +88,7 @@ test('privacy that has its price is paid for each year still to run, renewed wit
   const { quote, order } = await readyToOrder(visitor, [{ name, years: 2, action: 'privacy' }]);
   expect([quote.net, quote.lines[0].charge, quote.lines[0].fee]).toEqual([before.hiding.amount, 0, 0]);
   expect(quote.dueLater).toMatchObject([{ on: before.expiresOn, amount: later }]);
-  const placed = await visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': quote.id });
+  const placed = await placeOrder(visitor, { quote, order });
   const ended = await untilEnded(visitor, placed.id);
   expect([ended.status, ended.lines[0].state]).toEqual(['done', { at: 'done' }]);
   expect((await intentsOf(ended.id)).map(({ captured }) => captured)).toEqual([quote.total]);
@@ -123,7 +131,7 @@ test('privacy that is paid late leaves the contacts as they are by then', async 
   const { hiding } = await shown(visitor, name);
   const wanted = [{ name, action: 'privacy', years: hiding.years } as const];
   const { quote, order } = await readyToOrder(visitor, wanted, { payment: { method: 'transfer' } });
-  const placed = await visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': quote.id });
+  const placed = await placeOrder(visitor, { quote, order });
   const person = { kind: 'person', organisation: undefined, name: 'Ilse Quay', email: 'ilse@quayquill.example' };
   const ilse = await visitor.expect(201, 'POST', '/api/me/contacts', { ...marenContact, ...person });
   await visitor.expect(200, 'POST', '/api/me/name-contacts', { names: [name], tech: ilse.id });

@@ -1,4 +1,4 @@
-import { orderNames, readyToOrder, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { orderNames, placeOrder, readyToOrder, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { ownShop } from './ownShop';
 import { fault, intentsOf, mailTo, unique, untilOrder } from './serverProcess';
 
@@ -42,7 +42,7 @@ test('a name is renewed from the basket: the price shown is charged, invoiced, t
   );
   const { prices, yearlyFee }: { prices: { renew: number }; yearlyFee: number } = shown;
   expect(quote.net).toBe(2 * (prices.renew + yearlyFee));
-  const placed = await visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': quote.id });
+  const placed = await placeOrder(visitor, { quote, order });
   const ended = await untilEnded(visitor, placed.id);
   expect([ended.status, typesOf(ended)]).toEqual([
     'done',
@@ -90,11 +90,7 @@ test('orders that renew one name at once add up: each is done once, and each is 
   for (let round = 0; round < 3; round += 1) {
     const { visitor, name, expiresOn } = await holder();
     const ready = await Promise.all([1, 2, 3].map(() => readyToOrder(visitor, [renewal(name)])));
-    const placed = await Promise.all(
-      ready.map(({ quote, order }) =>
-        visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': quote.id }),
-      ),
-    );
+    const placed = await Promise.all(ready.map((one) => placeOrder(visitor, one)));
     for (const { id } of placed) {
       const order = await untilEnded(visitor, id);
       expect([order.status, await taken(id)]).toEqual(['done', order.total]);

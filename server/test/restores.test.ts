@@ -1,5 +1,5 @@
 import { addDays } from '@tienda/core/time/isoDate';
-import { orderNames, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { orderNames, placeOrder, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { holder, moveTo, subjectsTo, good } from './renewalHelpers';
 import { ownShop } from './ownShop';
 import { fault, intentsOf, mailTo, untilOrder } from './serverProcess';
@@ -38,7 +38,7 @@ test('a name in redemption is restored from the basket: the price shown is charg
   const { quote, order } = await readyToOrder(visitor, [restoring(name)]);
   // What the name's page shows before anything is put in the basket.
   expect([quote.net, quote.problems]).toEqual([before.restore, []]);
-  const placed = await visitor.expect(201, 'POST', '/api/me/orders', order, { 'Idempotency-Key': quote.id });
+  const placed = await placeOrder(visitor, { quote, order });
   const ended = await untilEnded(visitor, placed.id);
   expect([ended.status, typesOf(ended)]).toEqual([
     'done',
