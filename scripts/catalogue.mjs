@@ -1,7 +1,8 @@
 import { bundled } from './bench/bundle.mjs';
+import { drawLetters } from './letters.mjs';
 import { needNodeModules } from './setup.mjs';
 
-/** Checks the catalogue's data file and says what is in it: `npm run catalogue`, after editing it. */
+/** Checks the catalogue's data file, draws the letters of its extensions and says what is in it: `npm run catalogue`, after editing it. */
 needNodeModules();
 const { default: delegated } = await import('tlds', { with: { type: 'json' } });
 
@@ -22,6 +23,8 @@ try {
     console.log(`by ${title}:`, counted(catalogue, what));
   const unknown = catalogue.filter(({ unicode }) => !delegated.includes(unicode.split('.').at(-1)));
   console.log(`not in the root zone, made up for the demo: ${unknown.map(({ label }) => `.${label}`).join(' ')}`);
+  const letters = await drawLetters(catalogue.map(({ unicode }) => unicode));
+  console.log(`${letters} letters of theirs that the app's own fonts lack`);
 } catch (fault) {
   console.error(fault.message);
   process.exit(1);

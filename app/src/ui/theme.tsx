@@ -3,9 +3,10 @@ import { useState, type ReactNode } from 'react';
 import type { BlurEvent } from 'react-native';
 import { palette } from './palette';
 
+/** Where a machine lacks letters of extensions, they are the app's own. */
 export const fonts = {
-  text: "'Atkinson Hyperlegible Next', system-ui, sans-serif",
-  mono: "'Atkinson Hyperlegible Mono', ui-monospace, monospace",
+  text: "'Atkinson Hyperlegible Next', system-ui, sans-serif, 'Extension Letters'",
+  mono: "'Atkinson Hyperlegible Mono', ui-monospace, monospace, 'Extension Letters'",
 } as const;
 
 /** Text that breaks within a word rather than be wider than its place. */
