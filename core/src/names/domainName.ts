@@ -57,6 +57,31 @@ export function domainName<Known extends Extension>(
   typed: string,
   catalogue: Catalogue<Known>,
 ): DomainName<Known> | DomainNameProblem {
+  const read = readName(typed, catalogue);
+  return read.kind === 'problem' ? withWayOut(read, catalogue) : read;
+}
+
+/** How many refusals in a row lead on to a name that can be searched for. */
+const mostWays = 4;
+
+/** The problem with a suggestion that is itself none: of one that would be refused in its turn, what that suggests. */
+export function withWayOut<Problem extends { readonly suggestion?: string }>(
+  problem: Problem,
+  catalogue: Catalogue,
+): Problem {
+  const { suggestion: first, ...rest } = problem;
+  for (let way = first, ways = 0; way !== undefined && ways < mostWays; ways += 1) {
+    const next = way.includes('.') ? readName(way, catalogue) : readLabel(way);
+    if (next.kind !== 'problem') return { ...problem, suggestion: way };
+    way = next.suggestion;
+  }
+  return rest as Problem;
+}
+
+function readName<Known extends Extension>(
+  typed: string,
+  catalogue: Catalogue<Known>,
+): DomainName<Known> | DomainNameProblem {
   const { labels, extension } = splitName(typed, catalogue);
   const suffix = publicSuffix(typed);
   if (suffix !== undefined && catalogue.has(suffix) && suffix === toALabel(typed.trim()))
@@ -143,7 +168,7 @@ function oneSlip(typed: string, meant: string): boolean {
 function wayOut(label: Label, refused: LabelProblem, { unicode }: Extension, catalogue: Catalogue): string | undefined {
   if (refused.suggestion) return `${refused.suggestion}.${unicode}`;
   const latin = refused.code === 'scriptNotOffered' ? latinLookAlike(label.uLabel) : undefined;
-  if (latin) return `${latin}.${unicode}`;
+  if (latin !== undefined && latin !== label.uLabel) return `${latin}.${unicode}`;
   const elsewhere = byPopularity(catalogue).find((extension) => extensionProblem(label, extension) === undefined);
   return elsewhere && `${label.uLabel}.${elsewhere.unicode}`;
 }

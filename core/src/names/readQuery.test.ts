@@ -58,6 +58,16 @@ test.each([
   expect(read(typed).problems).toMatchObject([{ input: typed, code, ...(suggestion ? { suggestion } : {}) }]);
 });
 
+test.each([
+  ['saltwhistle.网址', 'saltwhistle.com'],
+  ['salt_whistle.рф', 'saltwhistle.com'],
+  ['аса.网址', 'aca.com'],
+  ['sаltwhistle.рф', 'saltwhistle.com'],
+  ['-x_.co.uk', 'x.com'],
+])('what would be refused in its turn is not suggested: %s', (typed, suggestion) => {
+  expect(read(typed).problems).toMatchObject([{ input: typed, suggestion }]);
+});
+
 test('the character that cannot stand in a name is pointed at', () => {
   expect(read('salt!whistle').problems[0]?.detail).toContain('“!”, character 5');
 });
@@ -75,6 +85,16 @@ test('whatever is pasted, what comes out is a lower-case A-label or a reason', (
       const { names, labels, problems } = read(typed);
       for (const name of [...names, ...labels]) expect(name).toMatch(/^[a-z0-9.-]+$/);
       for (const { detail } of problems) expect(detail).toMatch(/[.]$/);
+    }),
+  );
+});
+
+test('whatever is refused, what is suggested instead is not', () => {
+  const pieces = ['salt', 'x', '-', '--', '_', ' ', 'а', '网', '.', '.рф', '.网址', '.org', '.co.uk', '.nowhere'];
+  fc.assert(
+    fc.property(fc.array(fc.constantFrom(...pieces), { minLength: 1, maxLength: 7 }), (some) => {
+      for (const { suggestion } of read(some.join('')).problems)
+        if (suggestion !== undefined) expect(read(suggestion).problems).toEqual([]);
     }),
   );
 });

@@ -1,5 +1,5 @@
 import type { Catalogue } from '../catalogue/extension';
-import { domainName, type DomainNameProblem } from './domainName';
+import { domainName, withWayOut, type DomainNameProblem } from './domainName';
 import { withPlainDots } from '../idna/idna';
 import { readLabel, type ProblemFacts } from './label';
 
@@ -45,15 +45,15 @@ export function readQuery(query: string, catalogue: Catalogue): SearchPlan {
     if (host.includes('.')) {
       const read = domainName(host, catalogue);
       if (read.kind === 'name') names.add(read.name);
-      else if (read.code === 'subName' && read.suggestion) {
-        const parent = domainName(read.suggestion, catalogue);
+      else if (read.code === 'subName') {
+        const parent = domainName(read.facts?.name ?? '', catalogue);
         if (parent.kind === 'name') names.add(parent.name);
         problems.push(asProblem(input, read));
       } else problems.push(asProblem(input, read));
     } else {
       const read = readLabel(host);
       if (read.kind === 'label') labels.add(read.aLabel);
-      else problems.push(asProblem(input, read));
+      else problems.push(asProblem(input, withWayOut(read, catalogue)));
     }
   }
   if (inputs.length > mostInputs)
