@@ -1,6 +1,7 @@
 import { isLanguage, type Language } from '@tienda/core/accounts/language';
 import { Stored } from '../stored/stored';
 import { en, type Texts } from './en';
+import { isolating } from './isolating';
 
 /** What each language calls itself. */
 export const languageNames: Readonly<Record<Language, string>> = { en: 'English', es: 'Español' };
@@ -16,10 +17,10 @@ export const languageStore = new Stored<Language>(
   (kept) => (isLanguage(kept) ? kept : undefined),
 );
 
-let spoken: Texts = en;
+let spoken: Texts = isolating(en);
 // Only the build, which waits for nothing, takes it in at once.
 // eslint-disable-next-line @typescript-eslint/no-require-imports
-if (typeof window === 'undefined' && languageStore.get() === 'es') spoken = (require('./es') as { es: Texts }).es;
+if (typeof window === 'undefined' && languageStore.get() === 'es') spoken = isolating((require('./es') as { es: Texts }).es);
 
 /** From now on the server sends pages written in it. */
 function tellServer(language: Language): void {
@@ -31,7 +32,7 @@ export async function loadLanguage(): Promise<void> {
   const language = languageStore.get();
   if (document.documentElement.lang !== language) tellServer(language);
   document.documentElement.lang = language;
-  if (language === 'es') spoken = (await import('./es')).es;
+  if (language === 'es') spoken = isolating((await import('./es')).es);
 }
 
 export function spokenTexts(): Texts {
