@@ -11,6 +11,8 @@ const report = process.env['PLAYWRIGHT_JSON_OUTPUT_FILE'];
  */
 const atBoth = ['accessible', 'ahead', 'journey', 'names', 'shop'];
 const atDesk = ['account', 'interruptions', 'leaving', 'manyNames', 'nameservers', 'studio'];
+/** A page is open for seconds: code made faster is done with before that has paid. */
+const brief = ['--js-flags=--no-opt --no-maglev'];
 const files = (names: readonly string[]) => names.map((name) => `${name}.spec.ts`);
 const everySize = !!process.env['TIENDA_EVERY_SIZE'];
 
@@ -34,7 +36,7 @@ export default defineConfig({
     // What turns while one waits is drawn sixty times a second.
     contextOptions: { reducedMotion: 'reduce' },
     screenshot: 'only-on-failure',
-    launchOptions: chromiumOptions,
+    launchOptions: { executablePath: chromiumOptions.executablePath, args: [...chromiumOptions.args, ...brief] },
   },
   projects: [
     {
