@@ -1,9 +1,14 @@
+import { mkdtemp } from 'node:fs/promises';
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
+import os from 'node:os';
+import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
+import pg from 'pg';
 import pino from 'pino';
 import { openDatabase, type OpenDatabase } from '../src/platform/db/database';
 import { Leases } from '../src/platform/db/leases';
+import { ZoneIndex } from '../src/find/zones/service';
 import { BrokerSilent, HttpBroker } from '../src/gateways/broker/broker';
 import { RdapClient, RdapSilent } from '../src/gateways/rdap/rdapClient';
 import { Sweeper } from '../src/platform/jobs/sweeper';
@@ -166,4 +171,26 @@ describe('the sweeper', () => {
     ]);
     expect(done).toEqual(['one', 'two', 'one', 'two', 'slow']);
   });
+});
+
+test('registries are asked for new zone files once an hour, by whichever process is first, and again where they failed', async () => {
+  const directory = await mkdtemp(path.join(os.tmpdir(), 'zones-'));
+  let now = Date.parse('2026-11-25T10:00:00Z');
+  const clock = { now: () => new Date(now) };
+  const log = pino({ level: 'silent' });
+  const process = () => new ZoneIndex(new pg.Pool(), { url, password: '' }, directory, clock, log);
+  const first = process();
+  outside.answers.set('/zones', { status: 200, body: [] });
+  for (const one of [first, first, process()]) await one.refresh();
+  expect(outside.asked).toHaveLength(1);
+  now += 61 * 60_000;
+  outside.answers.set('/zones', { status: 503, body: '' });
+  await expect(first.refresh()).rejects.toThrow('503');
+  outside.answers.set('/zones', { status: 200, body: [] });
+  for (const one of [first, first]) await one.refresh();
+  expect(outside.asked).toHaveLength(3);
+  // A demo's clock goes back as well.
+  now -= 24 * 3600_000;
+  await first.refresh();
+  expect(outside.asked).toHaveLength(4);
 });

@@ -44,7 +44,7 @@ export async function openFind(
   const catalogue = new CatalogueReader(clock);
   const availability = new AvailabilityStore(database, log);
   const zoneSource = { url: config.zonesUrl, password: config.registryPassword };
-  const zones = new ZoneIndex(pool, zoneSource, config.zonesDirectory, log);
+  const zones = new ZoneIndex(pool, zoneSource, config.zonesDirectory, clock, log);
   await zones.open(notifications);
   const changes = new NameChanges(registeredSince, clock, log);
   await changes.open(notifications);

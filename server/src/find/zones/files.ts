@@ -20,6 +20,15 @@ export async function readList(directory: string): Promise<ZoneList> {
   }
 }
 
+/** When registries were last asked for what they have published, by the shop's clock, ISO 8601 instant; undefined before. */
+export async function readLook(directory: string): Promise<string | undefined> {
+  return readFile(path.join(directory, 'looked'), 'utf8').catch(() => undefined);
+}
+
+export async function keepLook(directory: string, at: string): Promise<void> {
+  await replace(path.join(directory, 'looked'), at);
+}
+
 /** Undefined where the file is missing or damaged: it is then built anew. */
 export async function readZoneFilter(directory: string, zone: string): Promise<FuseFilter | undefined> {
   try {

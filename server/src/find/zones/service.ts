@@ -3,10 +3,11 @@ import type pg from 'pg';
 import type { Logger } from 'pino';
 import { mayHoldHash, type FuseFilter } from '@tienda/core/zones/fuseFilter';
 import type { LabelHash } from '@tienda/core/zones/labelHash';
+import type { Clock } from '../../platform/clock/clock';
 import type { Notifications } from '../../platform/db/notifications';
 import { listZones, type ZoneFileSource } from '../../gateways/zones/zoneFiles';
 import type { BuildOrder, BuildReport } from './builder';
-import { readList, readZoneFilter } from './files';
+import { keepLook, readList, readLook, readZoneFilter } from './files';
 
 /** What the index says of a name; never more than a hint. */
 export interface ZoneHint {
@@ -24,6 +25,12 @@ interface LoadedZone {
 const channel = 'zone_index';
 
 /**
+ * How often registries are asked for new zone files, which they write a few times a day. What is registered or let go
+ * here is known meanwhile (`changes.ts`).
+ */
+const lookedAtEveryMs = 3600_000;
+
+/**
  * The index of registered names: a compact filter a zone, built from the registries' zone files in a worker
  * thread, kept on disk, held in memory. All server processes take a new one up without a restart.
  */
@@ -34,6 +41,7 @@ export class ZoneIndex {
     private readonly pool: pg.Pool,
     private readonly source: ZoneFileSource,
     private readonly directory: string,
+    private readonly clock: Clock,
     private readonly log: Logger,
   ) {}
 
@@ -64,15 +72,24 @@ export class ZoneIndex {
 
   /** Builds the filters of zones that changed, and tells the other processes. One process does so at a time. */
   async refresh(): Promise<void> {
+    const now = this.clock.now();
+    const lookedAt = Date.parse((await readLook(this.directory)) ?? '');
+    if (Math.abs(now.getTime() - lookedAt) < lookedAtEveryMs) return;
+    if (await this.read()) await keepLook(this.directory, now.toISOString());
+  }
+
+  /** @returns whether all of them are as their registries have published them */
+  private async read(): Promise<boolean> {
     const listed = await listZones(this.source);
     // Another process may have built since.
     await this.load();
     const changed = listed.filter(({ zone, serial }) => this.zones.get(zone)?.serial !== serial);
-    if (changed.length === 0) return;
+    if (changed.length === 0) return true;
     const { built, failed } = await buildInThread({ source: this.source, directory: this.directory, zones: changed });
     if (failed.length > 0) this.log.warn({ failed: failed.slice(0, 5), count: failed.length }, 'zones not read');
     await this.load();
     if (built.length > 0) await this.pool.query('select pg_notify($1, $2)', [channel, '']);
+    return failed.length === 0;
   }
 
   private async load(): Promise<void> {
