@@ -77,7 +77,7 @@ test('a word leads on to names close to it, after the main extensions', async ({
   // What stands at the top goes to the end: the list does not follow it there.
   await close.evaluate((head) => head.scrollIntoView({ block: 'start' }));
   const scrolled = () =>
-    shop.evaluate(() => Math.max(...[...document.querySelectorAll('div')].map((part) => part.scrollTop)));
+    shop.evaluate(() => Math.max(...Array.from(document.querySelectorAll('div'), (part) => part.scrollTop)));
   await expect.poll(scrolled).toBeGreaterThan(0);
   await shop.getByLabel('Order').selectOption('keep');
   await expect(close).toHaveCount(0);
