@@ -19,9 +19,11 @@ export const languageStore = new Stored<Language>(
 
 let spoken: Texts = isolating(en);
 // Only the build, which waits for nothing, takes it in at once.
-// eslint-disable-next-line @typescript-eslint/no-require-imports
-if (typeof window === 'undefined' && languageStore.get() === 'es')
-  spoken = isolating((require('./es') as { es: Texts }).es);
+if (typeof window === 'undefined' && languageStore.get() === 'es') {
+  // eslint-disable-next-line @typescript-eslint/no-require-imports
+  const { es } = require('./es') as { es: Texts };
+  spoken = isolating(es);
+}
 
 /** From now on the server sends pages written in it. */
 function tellServer(language: Language): void {
