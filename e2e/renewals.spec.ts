@@ -76,6 +76,7 @@ test('a renewal that is not paid, and one that its registry refuses, go on to th
   await renewal(shop).click();
   await shop.getByRole('button', { name: 'Go to the basket' }).click();
   await shop.getByRole('button', { name: 'Go to checkout' }).click();
+  await headed(shop, 'What you renew');
   await fillCard(shop);
   await pay(shop);
   await headed(shop, 'Renewed');
