@@ -4,6 +4,7 @@ import path from 'node:path';
 import { promisify } from 'node:util';
 import zlib from 'node:zlib';
 import { writeAnswers } from './answers.mjs';
+import { withRequire } from './bench/bundle.mjs';
 import { ran, root, say } from './setup.mjs';
 import { writeWords } from './words.mjs';
 
@@ -35,10 +36,6 @@ async function whenChanged(name, paths, build) {
 
 /** What stays beside the programs: it is made for the machine, or reads files that lie beside it. */
 const beside = ['@node-rs/argon2', 'fontkit', 'pdfkit', 'pg-native'];
-
-/** Packages made for `require`, which modules do not have by themselves; under a name that no module has. */
-const withRequire =
-  "import { createRequire as requireHere } from 'node:module'; const require = requireHere(import.meta.url);";
 
 /** Server and stand-ins, one file each with all that it needs: read at once instead of from a thousand files, it starts in a third of the time. */
 async function buildPrograms() {

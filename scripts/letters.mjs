@@ -1,19 +1,8 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
+import { bundled } from './bench/bundle.mjs';
 import { root } from './setup.mjs';
-
-const noto = (script, subset) => `@fontsource/noto-sans-${script}/files/noto-sans-${script}-${subset}-400-normal.woff`;
-
-/** Where the letters of a script are taken from; each letter from the first that has it. */
-const sources = {
-  european: '@expo-google-fonts/noto-sans/400Regular/NotoSans_400Regular.ttf',
-  hebrew: noto('hebrew', 'hebrew'),
-  arabic: noto('arabic', 'arabic'),
-  thai: noto('thai', 'thai'),
-  korean: noto('kr', 'korean'),
-  chinese: noto('sc', 'chinese-simplified'),
-};
 
 /** What the shop's own fonts end with. */
 const lastLatin = 0x24f;
@@ -23,7 +12,7 @@ const end = '/* That was all of them. */\n';
 
 /**
  * Makes small fonts of the letters of extensions that the shop's own fonts lack, so that they are seen on every machine,
- * and the faces by which browsers load those that a page needs.
+ * and the faces by which browsers load those that a page needs. They are taken from the fonts of the shop's documents.
  *
  * @param {readonly string[]} labels as they are written
  * @returns {Promise<number>} letters drawn
@@ -31,18 +20,18 @@ const end = '/* That was all of them. */\n';
 export async function drawLetters(labels) {
   const { default: subset } = await import('subset-font');
   const { format, resolveConfig } = await import('prettier');
-  const files = createRequire(path.join(root, 'server', 'package.json'));
-  const { create } = files('fontkit');
+  const { create } = createRequire(path.join(root, 'server', 'package.json'))('fontkit');
+  const { others } = await bundled('fonts', "export { others } from './src/money/papers/fonts'");
   const left = new Set(labels.flatMap((label) => [...label]).filter((letter) => letter.codePointAt(0) > lastLatin));
   const count = left.size;
   const faces = [];
-  for (const [script, source] of Object.entries(sources)) {
-    const file = readFileSync(files.resolve(source));
+  for (const source of others) {
+    const file = readFileSync(source);
     const font = create(file);
     const had = [...left].filter((letter) => font.hasGlyphForCodePoint(letter.codePointAt(0))).sort();
     if (had.length === 0) continue;
     for (const letter of had) left.delete(letter);
-    const name = `extensions-${script}.woff2`;
+    const name = `extensions-${path.parse(source).name}.woff2`;
     const content = await subset(file, had.join(''), { targetFormat: 'woff2' });
     writeFileSync(path.join(root, 'app', 'public', 'fonts', name), content);
     faces.push(faceOf(name, had));

@@ -2,6 +2,10 @@ import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { root } from '../setup.mjs';
 
+/** Packages made for `require`, which modules do not have by themselves; under a name that no module has. */
+export const withRequire =
+  "import { createRequire as requireHere } from 'node:module'; const require = requireHere(import.meta.url);";
+
 /** Core's TypeScript as a module that plain Node can import. */
 export async function bundled(name, contents) {
   const { build } = await import('esbuild');
@@ -13,7 +17,7 @@ export async function bundled(name, contents) {
     format: 'esm',
     outfile,
     logLevel: 'error',
-    banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
+    banner: { js: withRequire },
   });
   return import(pathToFileURL(outfile));
 }

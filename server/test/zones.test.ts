@@ -27,7 +27,9 @@ test('of a zone in which nobody registered lately nothing is to be read again as
   const after = await serials().finally(() => registriesAhead(0));
   const lately = [...before].filter(([, serial]) => serial > Date.UTC(2026, 0, 1) / 1000).map(([zone]) => zone);
   const changed = [...after].filter(([zone, serial]) => serial !== before.get(zone)).map(([zone]) => zone);
-  expect(changed.filter((zone) => !lately.includes(zone))).toEqual([]);
+  // What shops of other tests registered on days to come has not changed by tomorrow.
+  const tomorrow = (Math.floor(Date.now() / 86_400_000) + 1) * 86_400;
+  expect(changed).toEqual(lately.filter((zone) => (before.get(zone) ?? 0) < tomorrow));
   expect(lately.length).toBeLessThan(100);
 });
 

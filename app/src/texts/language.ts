@@ -1,7 +1,6 @@
 import { isLanguage, type Language } from '@tienda/core/accounts/language';
 import { Stored } from '../stored/stored';
 import { en, type Texts } from './en';
-import { isolating } from './isolating';
 
 /** What each language calls itself. */
 export const languageNames: Readonly<Record<Language, string>> = { en: 'English', es: 'Español' };
@@ -17,13 +16,10 @@ export const languageStore = new Stored<Language>(
   (kept) => (isLanguage(kept) ? kept : undefined),
 );
 
-let spoken: Texts = isolating(en);
+let spoken: Texts = en;
 // Only the build, which waits for nothing, takes it in at once.
-if (typeof window === 'undefined' && languageStore.get() === 'es') {
-  // eslint-disable-next-line @typescript-eslint/no-require-imports
-  const { es } = require('./es') as { es: Texts };
-  spoken = isolating(es);
-}
+// eslint-disable-next-line @typescript-eslint/no-require-imports
+if (typeof window === 'undefined' && languageStore.get() === 'es') spoken = (require('./es') as { es: Texts }).es;
 
 /** From now on the server sends pages written in it. */
 function tellServer(language: Language): void {
@@ -35,7 +31,7 @@ export async function loadLanguage(): Promise<void> {
   const language = languageStore.get();
   if (document.documentElement.lang !== language) tellServer(language);
   document.documentElement.lang = language;
-  if (language === 'es') spoken = isolating((await import('./es')).es);
+  if (language === 'es') spoken = (await import('./es')).es;
 }
 
 export function spokenTexts(): Texts {

@@ -61,7 +61,7 @@ export function domainName<Known extends Extension>(
   return read.kind === 'problem' ? withWayOut(read, catalogue) : read;
 }
 
-/** How many refusals in a row lead on to a name that can be searched for. */
+/** How many suggestions in a row are looked at: one refused in its turn may suggest the next. */
 const mostWays = 4;
 
 /** The problem with a suggestion that is itself none: of one that would be refused in its turn, what that suggests. */
