@@ -69,7 +69,7 @@ test('a name changes hands: both agree on the page of their mail, refused once b
   await agree(ilse);
   await shop.getByRole('link', { name: /All names/ }).click();
   await shop.getByRole('link', { name: new RegExp(`^${name}`) }).click();
-  await expect(card.getByRole('button', { name: 'Change them' })).toBeVisible({ timeout: 20_000 });
+  await expect(card.getByRole('button', { name: 'Change them' })).toBeVisible();
   await expect(card.getByText('Maren Solvik, Saltwhistle Boatworks')).toBeVisible();
   await card.getByRole('button', { name: 'Change them' }).click();
   await card.getByLabel('Holder (registrant)').selectOption({ label: 'Ilse Quay, Ullvik' });
@@ -83,7 +83,7 @@ test('a name changes hands: both agree on the page of their mail, refused once b
   await agree(maren);
   await shop.getByRole('link', { name: /All names/ }).click();
   await shop.getByRole('link', { name: new RegExp(`^${name}`) }).click();
-  await expect(card.getByText('Ilse Quay', { exact: true })).toBeVisible({ timeout: 20_000 });
+  await expect(card.getByText('Ilse Quay', { exact: true })).toBeVisible();
   await expect(shop.getByText(/^Its holder has changed: it cannot be moved away before /)).toBeVisible();
   await expect(shop.getByText('held by Ilse Quay from now on · you')).toBeVisible();
   expect(loads()).toBe(0);

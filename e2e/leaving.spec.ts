@@ -95,6 +95,6 @@ test('names are handed over to another account: refused while one is offered els
   await expect(page.getByText(/^taken over from /)).toBeVisible();
   await theirs.close();
   await shop.getByRole('link', { name: 'Handing over' }).click();
-  await expect(shop.getByText('Taken.', { exact: true })).toBeVisible({ timeout: 15_000 });
+  await expect(shop.getByText('Taken.', { exact: true })).toBeVisible();
   expect(loads()).toBe(0);
 });

@@ -62,7 +62,7 @@ test('nameservers are set: what is typed wrong is told by line, a refusal in the
   await hosts.fill(`ns1.${name} 192.0.2.7\nns1.quayhost.example`);
   await set.click();
   await anyway.click();
-  await expect(shop.getByText(/has not answered yet/)).toBeVisible({ timeout: 15_000 });
+  await expect(shop.getByText(/has not answered yet/)).toBeVisible();
   await fault(shop, 'lanternhead');
   await expect(card.getByText(`ns1.${name}, ns1.quayhost.example`)).toBeVisible({ timeout: 60_000 });
   await expect(card.getByText('signed, by one DS record')).toBeVisible();
@@ -96,12 +96,12 @@ test('a name goes to a web host that answers for it, and comes back with what wa
   await expect(card.getByText(/^ns1\.lanternhead\.example does not answer for this name/)).toBeVisible();
   await card.getByLabel('Nameservers, one a line').fill('ns1.quayhost.example\nns2.quayhost.example');
   await set.click();
-  await expect(card.getByText('ns1.quayhost.example, ns2.quayhost.example')).toBeVisible({ timeout: 15_000 });
+  await expect(card.getByText('ns1.quayhost.example, ns2.quayhost.example')).toBeVisible();
   await card.getByRole('button', { name: 'Change' }).click();
   await card.getByRole('radio', { name: /^Tienda’s nameservers/ }).click({ force: true });
   await expect(card.getByText('What is set here counts again: 1 record.')).toBeVisible();
   await set.click();
-  await expect(card.getByText('Tienda’s nameservers')).toBeVisible({ timeout: 15_000 });
+  await expect(card.getByText('Tienda’s nameservers')).toBeVisible();
 });
 
 test('many names are pointed somewhere together, what cannot be said before; found by it, and taken back', async ({
@@ -125,9 +125,9 @@ test('many names are pointed somewhere together, what cannot be said before; fou
   await shop.getByRole('button', { name: 'Show what will change' }).click();
   await expect(shop.getByText('3 names will change.')).toBeVisible();
   await shop.getByRole('button', { name: 'Change them' }).click();
-  await expect(shop.getByText('All their registries have answered.')).toBeVisible({ timeout: 15_000 });
+  await expect(shop.getByText('All their registries have answered.')).toBeVisible();
   await shop.getByRole('button', { name: 'No nameservers · 3' }).click();
   await expect(shop.getByRole('checkbox')).toHaveCount(3);
   await shop.getByRole('button', { name: 'Undo' }).click();
-  await expect(shop.getByRole('button', { name: 'No nameservers · 0' })).toBeVisible({ timeout: 15_000 });
+  await expect(shop.getByRole('button', { name: 'No nameservers · 0' })).toBeVisible();
 });

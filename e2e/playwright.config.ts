@@ -22,7 +22,7 @@ export default defineConfig({
   outputDir: '../test-results/e2e',
   workers: 1,
   timeout: 180_000,
-  expect: { timeout: 20_000 },
+  expect: { timeout: 30_000 },
   forbidOnly: !!process.env['CI'],
   reporter: report ? [['list'], ['json', { outputFile: report }]] : [['list']],
   use: {

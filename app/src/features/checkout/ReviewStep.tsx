@@ -6,6 +6,7 @@ import type { Agreement } from '@tienda/core/catalogue/extension';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
 import { neededDeclarations, isDeclared, type NeededDeclaration } from '@tienda/core/contacts/declarations';
 import type { QuoteChange } from '@tienda/core/pricing/quoteChanges';
+import type { QuoteRequest } from '@tienda/core/pricing/quoteRequest';
 import { CardProblem } from '../../api/card';
 import { isEmpty, useFreshBasket } from '../../api/basket';
 import { checkoutStore } from '../../api/checkoutStore';
@@ -21,7 +22,7 @@ import {
   type KeptContact,
 } from '../../api/me';
 import { useBalance } from '../../api/payments';
-import { useBindingQuote, type BindingQuote, type NewQuote } from '../../api/quotes';
+import { useBindingQuote, useSettledQuote, type BindingQuote, type NewQuote } from '../../api/quotes';
 import { useSession } from '../../api/session';
 import { countryText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
@@ -74,7 +75,7 @@ export function ReviewStep() {
         holder={holder}
         contacts={contacts.data ?? []}
         binding={binding.data}
-        computing={binding.isFetching}
+        isPriced={!binding.isPlaceholderData}
         agreements={agreements.data}
         before={before.data}
         place={place}
@@ -113,18 +114,21 @@ interface ReviewProps {
   readonly tally: Tally;
   readonly holder: KeptContact;
   readonly contacts: readonly KeptContact[];
+  /** The price last heard of. */
   readonly binding: NewQuote;
-  readonly computing: boolean;
+  /** Whether that is the price of what is in the basket now; it is being asked for where not. */
+  readonly isPriced: boolean;
   readonly agreements: readonly Agreement[];
   readonly before: readonly AgreedTerms[];
   readonly place: ReturnType<typeof usePlaceOrder>;
 }
 
 function Review(props: ReviewProps) {
-  const { fault, retry, tally, holder, contacts, binding, computing, agreements, before, place } = props;
+  const { fault, retry, tally, holder, contacts, binding, isPriced, agreements, before, place } = props;
   const needed = askedBy(tally);
-  const { form, balance, agreed, setAgreed, missing, busy, problem, pay } = usePayment(
+  const { form, balance, agreed, setAgreed, missing, busy, problem, isOther, pay } = usePayment(
     binding,
+    tally.request,
     holder,
     agreements,
     before,
@@ -132,6 +136,7 @@ function Review(props: ReviewProps) {
     place,
   );
   const free = binding.total === 0;
+  const amount = wholeAmount(binding.total, binding.currency);
   const changed = (changes: readonly QuoteChange[]) =>
     changeSentences(changes, binding, tally.promotions, tally.buyer.customer).join(' ');
   const address = [holder.organisation, holder.street, holder.city, countryText(holder.country)].filter(Boolean);
@@ -142,8 +147,8 @@ function Review(props: ReviewProps) {
       foot={
         <Action
           kind="main"
-          title={free ? words.payNothing : words.pay(wholeAmount(binding.total, binding.currency))}
-          busy={busy || computing}
+          title={isPriced ? (free ? words.payNothing : words.pay(amount)) : words.payUnpriced}
+          busy={busy}
           disabled={binding.problems.length > 0 || fault !== null}
           onPress={() => void pay()}
         />
@@ -214,13 +219,18 @@ function Review(props: ReviewProps) {
       {problem instanceof ApiProblem && problem.changes.length > 0 ? (
         <Notice kind="notice">{changed(problem.changes)}</Notice>
       ) : null}
+      {isOther ? <Notice kind="notice">{words.otherPrice(amount)}</Notice> : null}
     </Screen>
   );
 }
 
-/** The way of paying to an order; a quote that changed is made anew and shown before anything is paid. */
+/**
+ * The way of paying to an order; a quote that changed is made anew and shown before anything is paid.
+ * Who presses while the price is made anew pays what was shown: once it is there, if it is the same.
+ */
 function usePayment(
-  binding: BindingQuote,
+  shown: NewQuote,
+  request: QuoteRequest,
   holder: KeptContact,
   agreements: readonly Agreement[],
   before: readonly AgreedTerms[],
@@ -230,13 +240,26 @@ function usePayment(
   const queries = useQueryClient();
   const groups = useGroups();
   const ofGroup = useGroupRoles();
+  const settled = useSettledQuote(request);
   const form = usePaymentForm();
   const balances = useBalance().data?.balances;
-  const balance = balances?.find(({ currency }) => currency === binding.currency)?.amount ?? 0;
+  const balance = balances?.find(({ currency }) => currency === shown.currency)?.amount ?? 0;
   const [agreed, setAgreed] = useState(false);
   const [missing, setMissing] = useState(false);
   const [busy, setBusy] = useState(false);
+  const [isOther, setIsOther] = useState(false);
   const [problem, setProblem] = useState<CardProblem | ApiProblem>();
+
+  /** What was shown, as it binds now; nothing where it costs something else by now, or could not be asked for. */
+  async function sameAsShown(): Promise<BindingQuote | undefined> {
+    // That asking for it failed is told where it was asked for.
+    const quote = await settled().catch(() => undefined);
+    if (!quote) return undefined;
+    const costsTheSame = quote.total === shown.total && quote.currency === shown.currency;
+    const isSame = quote.id === shown.id || (costsTheSame && quote.changes.length === 0);
+    setIsOther(!isSame);
+    return isSame ? quote : undefined;
+  }
 
   async function pay(): Promise<void> {
     const { contacts, declarations, group } = checkoutStore.get();
@@ -246,7 +269,10 @@ function usePayment(
     if (!isReady) return;
     setBusy(true);
     setProblem(undefined);
+    setIsOther(false);
     try {
+      const binding = await sameAsShown();
+      if (!binding) return;
       const prepared = await form.prepare(binding.total, balance);
       if (!prepared) return;
       const order = await place.mutateAsync({
@@ -276,7 +302,7 @@ function usePayment(
     }
   }
 
-  return { form, balance, agreed, setAgreed, missing, busy, problem, pay };
+  return { form, balance, agreed, setAgreed, missing, busy, problem, isOther, pay };
 }
 
 /** What is about to be done, in a few words. */

@@ -141,6 +141,9 @@ export const checkout = {
     on: 'auto-renew on',
     off: 'auto-renew off',
     pay: (amount: string) => `Pay ${amount}`,
+    payUnpriced: 'Pay',
+    otherPrice: (amount: string) =>
+      `The price was made anew as you pressed, and it is ${amount} now. Nothing was paid: press again if that is right.`,
     payNothing: 'Order, nothing to pay',
     agreeFirst: 'Agree to the terms above before paying.',
     problems: 'Some names need another look',

@@ -148,6 +148,9 @@ export const checkout: Texts['checkout'] = {
     on: 'renovación automática activada',
     off: 'renovación automática desactivada',
     pay: (amount) => `Pagar ${amount}`,
+    payUnpriced: 'Pagar',
+    otherPrice: (amount) =>
+      `El precio se calculó de nuevo mientras pulsaba, y ahora es ${amount}. No se ha pagado nada: vuelva a pulsar si le parece bien.`,
     payNothing: 'Pedir, no hay nada que pagar',
     agreeFirst: 'Acepte las condiciones de arriba antes de pagar.',
     problems: 'Algunos nombres piden otra mirada',
