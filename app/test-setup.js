@@ -13,11 +13,12 @@ Object.assign(globalThis, { ReadableStream, TextDecoder, TextDecoderStream, Text
 /** There is no layout in tests: a list draws every row, and asks for one beyond its end, as the real one may once it got shorter. */
 jest.mock('@shopify/flash-list', () => {
   const { createElement, Fragment } = jest.requireActual('react');
-  const FlashList = ({ data, renderItem, keyExtractor, getItemType, ListHeaderComponent, ListFooterComponent }) =>
+  const FlashList = ({ data, renderItem, keyExtractor, getItemType, ...around }) =>
     createElement(
       Fragment,
       null,
-      ListHeaderComponent,
+      around.ListHeaderComponent,
+      data.length === 0 ? around.ListEmptyComponent : null,
       [...data, undefined].map((item, index) =>
         createElement(
           Fragment,
@@ -25,7 +26,7 @@ jest.mock('@shopify/flash-list', () => {
           renderItem({ item, index }),
         ),
       ),
-      ListFooterComponent,
+      around.ListFooterComponent,
     );
   return { FlashList };
 });

@@ -97,3 +97,32 @@ test('a language chosen is the one that pages come in', async ({ shop }) => {
   const page = await shop.request.get('/');
   expect(await page.text()).toContain('lang="es"');
 });
+
+/** How far what stands on a page was moved by what came later, as browsers add it up (Layout Instability). */
+async function moved(page: Page, address: string, there: () => Promise<void>): Promise<number> {
+  const slow = await page.context().newCDPSession(page);
+  await slow.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  await page.goto(address);
+  await there();
+  return page.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        const seen = (list: PerformanceObserverEntryList) =>
+          resolve(list.getEntries().reduce((sum, entry) => sum + (entry as unknown as { value: number }).value, 0));
+        new PerformanceObserver(seen).observe({ type: 'layout-shift', buffered: true });
+        // Nothing is told where nothing has moved.
+        setTimeout(() => resolve(0), 500);
+      }),
+  );
+}
+
+test('nothing that is being read is moved by what comes after it', async ({ shop, viewport }) => {
+  const word = freshWord();
+  const shown = (text: string | RegExp) => () => expect(shop.getByText(text).first()).toBeVisible();
+  expect(await moved(shop, `/?q=${word}`, shown(`${word}.com`))).toBeLessThan(0.02);
+  expect(await moved(shop, '/find/saltwhistle.com', shown('Registrar'))).toBeLessThan(0.02);
+  const put = shop.getByRole('button', { name: `Put ${word}.org in the basket` });
+  expect(await moved(shop, `/find/${word}.org`, () => expect(put).toBeVisible())).toBeLessThan(0.02);
+  // What one may do next is in sight at once.
+  if ((viewport?.width ?? 0) < 1000) await expect(put).toBeInViewport({ ratio: 1 });
+});

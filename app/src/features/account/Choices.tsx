@@ -36,7 +36,7 @@ export function Choices() {
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8, marginVertical: 8 }}>
         <ChipChoice label={texts.money.language} value={language} options={languageOptions} onChange={choose} />
         <CurrencyChoice value={currency} onChange={(code) => currencyStore.set(code)} />
-        <RateNote />
+        <RateNote beside />
       </View>
       {account ? (
         <>

@@ -72,22 +72,27 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
     if (orderBefore.current !== order) list.current?.scrollToOffset({ offset: 0, animated: false });
     orderBefore.current = order;
   }, [order]);
+  // Rows are measured before they are seen by a list that begins with them; one that was empty shows them where it guessed.
+  const [begun, setBegun] = useState(items.length > 0);
+  if (!begun && items.length > 0) setBegun(true);
   // Whoever comes back finds the list where it was left.
   const [start] = useState(startAt);
-  const table = wide && items.length > 0;
+  const table = wide && (items.length > 0 || waiting);
   return (
     <View style={styles.frame}>
       {wide ? header : null}
       <View style={styles.list} {...(table ? { role: 'table', 'aria-label': words.results } : {})}>
         {table ? <TableHead horizon={horizon} /> : null}
         <FlashList
+          key={begun ? 'rows' : 'none yet'}
           ref={list}
           data={items}
           keyExtractor={keyOf}
           getItemType={typeOf}
           drawDistance={150}
           ListHeaderComponent={wide ? null : <>{header}</>}
-          ListFooterComponent={<Foot isEmpty={items.length === 0} settled={settled} waiting={waiting} />}
+          ListEmptyComponent={<None settled={settled} waiting={waiting} />}
+          ListFooterComponent={settled && items.length > 0 ? <Foot /> : null}
           extraData={[props, openKey]}
           keyboardShouldPersistTaps="handled"
           // Of the first item it would leave what stands above the list out of sight.
@@ -117,22 +122,19 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
   );
 });
 
-/** What stands below the rows once the list is whole: before, it would only be pushed away by them. */
-function Foot({
-  isEmpty,
-  settled,
-  waiting,
-}: {
-  readonly isEmpty: boolean;
-  readonly settled: boolean;
-  readonly waiting: boolean;
-}) {
-  if (!settled) return isEmpty && waiting ? <Loading>{words.waiting}</Loading> : null;
-  return isEmpty ? (
+/** What stands where there are no rows: it gives way to them, and is not pushed down by them. */
+function None({ settled, waiting }: { readonly settled: boolean; readonly waiting: boolean }) {
+  if (!settled) return waiting ? <Loading>{words.waiting}</Loading> : null;
+  return (
     <Text colour="quiet" style={styles.note}>
       {words.nothing}
     </Text>
-  ) : (
+  );
+}
+
+/** What stands below the rows once the list is whole: before, it would only be pushed away by them. */
+function Foot() {
+  return (
     <View style={styles.note}>
       <Text kind="small" colour="quiet">
         {words.pricesNote} {texts.demo}

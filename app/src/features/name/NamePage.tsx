@@ -113,13 +113,14 @@ function Known({ name, extension, answer, failed, onAskAgain, asking }: KnownPro
           <Alternatives name={name} purpose="instead" />
           {taken ? null : <Alternatives name={name} purpose="protect" />}
         </WhenSeen>
-      ) : null}
+      ) : failed ? null : (
+        <Loading>{words.waiting}</Loading>
+      )}
     </>
   );
   return (
     <>
       <Summary row={row} rate={rate} onAskAgain={onAskAgain} asking={asking} />
-      {(answered && complete) || failed ? null : <Loading>{words.waiting}</Loading>}
       {taken ? (
         <Taken name={name} unicode={answer.unicode} lifecycle={known?.lifecycle}>
           {below}

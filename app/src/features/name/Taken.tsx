@@ -45,13 +45,15 @@ export function Taken({ name, unicode, lifecycle, children }: TakenProps) {
         {lookup.isPending ? <Loading /> : null}
         {lookup.error ? <Failure fault={lookup.error} retry={() => void lookup.refetch()} /> : null}
         {lookup.data ? <Registration domain={lookup.data} /> : null}
-        <View style={{ alignItems: 'flex-start' }}>
-          <Action
-            kind="link"
-            title={words.isYours}
-            onPress={() => router.navigate({ pathname: '/names/move', params: { name } })}
-          />
-        </View>
+        {settled ? (
+          <View style={{ alignItems: 'flex-start' }}>
+            <Action
+              kind="link"
+              title={words.isYours}
+              onPress={() => router.navigate({ pathname: '/names/move', params: { name } })}
+            />
+          </View>
+        ) : null}
       </Card>
       {settled ? (
         <>

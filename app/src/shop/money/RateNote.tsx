@@ -1,3 +1,4 @@
+import { StyleSheet } from 'react-native';
 import { useRates } from '../../api/rates';
 import { useStored } from '../../stored/stored';
 import { dayText, rateText } from '../../texts/format';
@@ -7,8 +8,8 @@ import { currencyStore } from '../../api/currencyStore';
 
 const words = texts.money;
 
-/** At which rate prices are shown and charged, and of which day it is. */
-export function RateNote() {
+/** At which rate prices are shown and charged, and of which day it is. @param beside it stands in a row with other things */
+export function RateNote({ beside = false }: { readonly beside?: boolean }) {
   const currency = useStored(currencyStore);
   const rates = useRates().data;
   const rate = rates?.rates[currency];
@@ -17,8 +18,10 @@ export function RateNote() {
       ? words.usd
       : words.rate(rateText(rate), currency, dayText(rates.at));
   return (
-    <Text kind="small" colour="quiet" style={{ flexGrow: 1, flexShrink: 1, flexBasis: 160, minWidth: 0 }}>
+    <Text kind="small" colour="quiet" style={beside ? styles.beside : undefined}>
       {note}
     </Text>
   );
 }
+
+const styles = StyleSheet.create({ beside: { flexGrow: 1, flexShrink: 1, flexBasis: 160, minWidth: 0 } });

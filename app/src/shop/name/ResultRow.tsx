@@ -163,7 +163,11 @@ function CardRow(props: ResultRowProps) {
           <Status {...props} />
           {isHeld(row) && row.isAsked ? <TakenLinks name={row.name} /> : null}
         </View>
-        {isHeld(row) && row.isAsked ? null : <MainButton {...props} />}
+        {isHeld(row) && row.isAsked ? null : (
+          <View style={styles.action}>
+            <MainButton {...props} />
+          </View>
+        )}
       </View>
       {isOpen ? (
         <View style={styles.tools}>
@@ -301,6 +305,8 @@ const styles = StyleSheet.create({
   line: { flexDirection: 'row', alignItems: 'center', gap: 4, minHeight: 64 },
   door: { width: thumb, minHeight: thumb, alignItems: 'center', justifyContent: 'center', alignSelf: 'stretch' },
   middle: { flex: 1, minWidth: 0, gap: 2 },
+  // Its place is kept until the name can be taken: words that were read stay where they are.
+  action: { width: thumb },
   link: { alignSelf: 'flex-start', maxWidth: '100%' },
   status: { fontSize: 12, lineHeight: 16 },
   strong: { fontWeight: '700' },

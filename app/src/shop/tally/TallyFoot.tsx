@@ -48,7 +48,7 @@ export const TallyFoot = memo(function TallyFoot({ customer: { country, kind }, 
       </Text>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8 }}>
         <CurrencyChoice value={currency} onChange={(code) => currencyStore.set(code)} />
-        <RateNote />
+        <RateNote beside />
       </View>
     </View>
   );
