@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Context } from 'koa';
 import pino from 'pino';
@@ -7,8 +8,9 @@ import { sweepOut } from '../src/platform/jobs/housekeeping';
 import { Leases } from '../src/platform/db/leases';
 import { Notifications } from '../src/platform/db/notifications';
 import { csrfMatches } from '../src/platform/http/sessions';
-import { session } from '../src/platform/db/schema';
+import { account, balanceEntry, session } from '../src/platform/db/schema';
 import { AvailabilityStore } from '../src/find/search/store';
+import { BalanceStore } from '../src/money/balance/store';
 import { BasketStore } from '../src/money/basket/store';
 import { readModel } from '../src/platform/http/readModel';
 import { Problem } from '../src/platform/http/problem';
@@ -241,4 +243,29 @@ test('of many requests of one visitor at once as many pass as may, and others ar
   expect(told).toHaveLength(50);
   expect(told.every((seconds) => Number(seconds) > 0 && Number(seconds) <= 60)).toBe(true);
   await limits.spend(ctx, { ...count, whose: 'another' });
+});
+
+test('what is on a balance is the sum of its entries, also while money comes in', async () => {
+  const [id, email, now] = [randomUUID(), `${unique('balance')}@quayquill.example`, new Date()];
+  await open.database.insert(account).values({ id, email, passwordHash: '', createdAt: now });
+  const store = new BalanceStore(open.database);
+  let isOver = false;
+  const comeIn = async () => {
+    for (let amount = 1; amount <= 150; amount += 1)
+      await open.database
+        .insert(balanceEntry)
+        .values({ accountId: id, currency: 'USD', amount, kind: 'topUp', reference: randomUUID(), at: now });
+    isOver = true;
+  };
+  const look = async () => {
+    const seen: { readonly on: number; readonly sum: number }[] = [];
+    while (!isOver) {
+      const { balances, entries } = await store.withEntries(id);
+      seen.push({ on: balances[0]?.amount ?? 0, sum: entries.reduce((sum, { amount }) => sum + amount, 0) });
+    }
+    return seen;
+  };
+  const [seen] = await Promise.all([look(), comeIn()]);
+  expect(seen.filter(({ on, sum }) => on !== sum)).toEqual([]);
+  expect(seen.length).toBeGreaterThan(5);
 });

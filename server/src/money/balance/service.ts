@@ -30,7 +30,7 @@ export class BalanceService {
   ) {}
 
   async show({ account: accountId }: Actor): Promise<ShownBalance> {
-    const [balances, entries] = await Promise.all([this.store.balances(accountId), this.store.entries(accountId)]);
+    const { balances, entries } = await this.store.withEntries(accountId);
     return {
       balances,
       entries: entries.map(({ at, kind, amount, currency, orderNumber }) => ({

@@ -7,15 +7,31 @@ import { account, balanceEntry, customerOrder, topUp } from '../../platform/db/s
 export type BalanceEntry = typeof balanceEntry.$inferSelect & { readonly orderNumber: number | null };
 export type TopUp = typeof topUp.$inferSelect;
 
+export interface Balance {
+  readonly currency: Currency;
+  readonly amount: Minor;
+}
+
 const sum = sql<string>`coalesce(sum(${balanceEntry.amount}), 0)`.mapWith(Number);
+
+async function entriesOf(accountId: string, among: Pick<Database, 'select'>): Promise<BalanceEntry[]> {
+  const rows = await among
+    .select({ entry: balanceEntry, orderNumber: customerOrder.number })
+    .from(balanceEntry)
+    .leftJoin(customerOrder, eq(customerOrder.id, balanceEntry.reference))
+    .where(eq(balanceEntry.accountId, accountId))
+    .orderBy(desc(balanceEntry.id))
+    .limit(200);
+  return rows.map(({ entry, orderNumber }) => ({ ...entry, orderNumber }));
+}
 
 /** Money of accounts' own, and money on its way there. */
 export class BalanceStore {
   constructor(private readonly database: Database) {}
 
   /** Currencies that the account ever had money in. */
-  balances(accountId: string): Promise<{ currency: Currency; amount: Minor }[]> {
-    return this.database
+  balances(accountId: string, among: Pick<Database, 'select'> = this.database): Promise<Balance[]> {
+    return among
       .select({ currency: balanceEntry.currency, amount: sum })
       .from(balanceEntry)
       .where(eq(balanceEntry.accountId, accountId))
@@ -23,16 +39,15 @@ export class BalanceStore {
       .orderBy(asc(balanceEntry.currency));
   }
 
-  /** The latest first. */
-  async entries(accountId: string): Promise<BalanceEntry[]> {
-    const rows = await this.database
-      .select({ entry: balanceEntry, orderNumber: customerOrder.number })
-      .from(balanceEntry)
-      .leftJoin(customerOrder, eq(customerOrder.id, balanceEntry.reference))
-      .where(eq(balanceEntry.accountId, accountId))
-      .orderBy(desc(balanceEntry.id))
-      .limit(200);
-    return rows.map(({ entry, orderNumber }) => ({ ...entry, orderNumber }));
+  /** What there is and how it came to be, the latest first: both of one moment, so that they always agree. */
+  withEntries(accountId: string): Promise<{ balances: Balance[]; entries: BalanceEntry[] }> {
+    return this.database.transaction(
+      async (moment) => ({
+        balances: await this.balances(accountId, moment),
+        entries: await entriesOf(accountId, moment),
+      }),
+      { isolationLevel: 'repeatable read', accessMode: 'read only' },
+    );
   }
 
   /**
