@@ -145,13 +145,16 @@ function Review(props: ReviewProps) {
       title={words.title}
       aside={<Stub>{texts.checkout.step(4)}</Stub>}
       foot={
-        <Action
-          kind="main"
-          title={isPriced ? (free ? words.payNothing : words.pay(amount)) : words.payUnpriced}
-          busy={busy}
-          disabled={binding.problems.length > 0 || fault !== null}
-          onPress={() => void pay()}
-        />
+        <>
+          {isOther ? <Notice kind="notice">{words.otherPrice(amount)}</Notice> : null}
+          <Action
+            kind="main"
+            title={isPriced ? (free ? words.payNothing : words.pay(amount)) : words.payUnpriced}
+            busy={busy}
+            disabled={binding.problems.length > 0 || fault !== null}
+            onPress={() => void pay()}
+          />
+        </>
       }
     >
       {fault ? <Failure fault={fault} retry={retry} /> : null}
@@ -219,7 +222,6 @@ function Review(props: ReviewProps) {
       {problem instanceof ApiProblem && problem.changes.length > 0 ? (
         <Notice kind="notice">{changed(problem.changes)}</Notice>
       ) : null}
-      {isOther ? <Notice kind="notice">{words.otherPrice(amount)}</Notice> : null}
     </Screen>
   );
 }
@@ -247,7 +249,8 @@ function usePayment(
   const [agreed, setAgreed] = useState(false);
   const [missing, setMissing] = useState(false);
   const [busy, setBusy] = useState(false);
-  const [isOther, setIsOther] = useState(false);
+  /** The quote that came out at another price than was shown when it was pressed for. */
+  const [otherId, setOtherId] = useState<string>();
   const [problem, setProblem] = useState<CardProblem | ApiProblem>();
 
   /** What was shown, as it binds now; nothing where it costs something else by now, or could not be asked for. */
@@ -257,7 +260,7 @@ function usePayment(
     if (!quote) return undefined;
     const costsTheSame = quote.total === shown.total && quote.currency === shown.currency;
     const isSame = quote.id === shown.id || (costsTheSame && quote.changes.length === 0);
-    setIsOther(!isSame);
+    setOtherId(isSame ? undefined : quote.id);
     return isSame ? quote : undefined;
   }
 
@@ -269,7 +272,7 @@ function usePayment(
     if (!isReady) return;
     setBusy(true);
     setProblem(undefined);
-    setIsOther(false);
+    setOtherId(undefined);
     try {
       const binding = await sameAsShown();
       if (!binding) return;
@@ -302,7 +305,7 @@ function usePayment(
     }
   }
 
-  return { form, balance, agreed, setAgreed, missing, busy, problem, isOther, pay };
+  return { form, balance, agreed, setAgreed, missing, busy, problem, isOther: otherId === shown.id, pay };
 }
 
 /** What is about to be done, in a few words. */
