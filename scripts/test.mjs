@@ -1,6 +1,5 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
-import os from 'node:os';
 import path from 'node:path';
 import { createInterface } from 'node:readline';
 import { authorityPackage, startAuthority } from './authority.mjs';
@@ -42,14 +41,10 @@ let passed = 0;
 /** What failed, by part and title, told once more at the end. */
 const failures = [];
 
-/** Parts that wait for nobody and nobody waits for: they take the time of the machine that the others leave. */
-const patient = ['types', 'lint', 'imports', 'core', 'app'];
-
 /** Runs a tool to its end, its output shown as it comes, each line with the part it belongs to; true where it is content. */
 function tool(part, args, env = process.env) {
   return new Promise((resolve) => {
     const child = spawn('npx', args, { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] });
-    if (patient.includes(part)) os.setPriority(child.pid, os.constants.priority.PRIORITY_BELOW_NORMAL);
     for (const stream of [child.stdout, child.stderr])
       createInterface({ input: stream }).on('line', (line) => console.log(`${part.padEnd(8)}| ${line}`));
     child.once('error', () => resolve(false));
@@ -191,16 +186,17 @@ async function endToEnd() {
 
 const { buildServers } = await import('./build.mjs');
 if (wanted.some((name) => ['standins', 'server', 'e2e'].includes(name))) await buildServers();
-/** Parts one after the other. */
-async function lane(...parts) {
-  for (const part of parts)
+// Two at a time: each keeps a core busy, and tests that wait for what others do need one. Beside those of the interface, which
+// take longest, the code is read first, which waits for nobody.
+const left = [endToEnd, written, standIns, servers, computed].values();
+async function lane() {
+  for (const part of left)
     await part().catch((reason) => {
       failures.push(String(reason));
       console.error(reason);
     });
 }
-// Tests that wait for what others do come first; what is only computed takes the time that they leave.
-await Promise.all([lane(endToEnd), lane(standIns, servers), lane(written, computed)]);
+await Promise.all([lane(), lane()]);
 
 if (failures.length > 0) console.log(`\n${failures.map((line) => `✗ ${line}`).join('\n')}`);
 console.log(`\n${passed} passed, ${failures.length} failed`);
