@@ -253,11 +253,11 @@ function usePayment(
   const [otherId, setOtherId] = useState<string>();
   const [problem, setProblem] = useState<CardProblem | ApiProblem>();
 
-  /** What was shown, as it binds now; nothing where it costs something else by now, or could not be asked for. */
+  /** What was shown, as it binds now; nothing where it costs something else by now, or cannot be had or asked for. */
   async function sameAsShown(): Promise<BindingQuote | undefined> {
-    // That asking for it failed is told where it was asked for.
+    // That asking for it failed is told where it was asked for, and what is wrong with names beside them.
     const quote = await settled().catch(() => undefined);
-    if (!quote) return undefined;
+    if (!quote || quote.problems.length > 0) return undefined;
     const costsTheSame = quote.total === shown.total && quote.currency === shown.currency;
     const isSame = quote.id === shown.id || (costsTheSame && quote.changes.length === 0);
     setOtherId(isSame ? undefined : quote.id);

@@ -66,6 +66,19 @@ test('another price than the one shown is not paid by a press that came before i
   expect(pay.getAttribute('aria-busy')).toBe('false');
 });
 
+test('a name that cannot be had any more is not paid by a press that came before that was known, and is told', async () => {
+  const { server, answer } = await whilePriced();
+  press();
+  const problem = { pointer: '/items/0', code: 'taken', detail: 'saltwhistle.org is taken now.' };
+  answer(201, { ...quoteOf('q2', 0), problems: [problem] });
+  await screen.findByText('saltwhistle.org is taken now.');
+  await waitFor(() =>
+    expect(screen.getByRole('button', { name: 'Order, nothing to pay' })).toHaveProperty('disabled', true),
+  );
+  expect(screen.queryByText(/^The price was made anew/)).toBeNull();
+  expect(ordered(server)).toEqual([]);
+});
+
 test('a price that does not come ends the wait: it is asked for again, and paid', async () => {
   const { server, answer } = await whilePriced();
   press();

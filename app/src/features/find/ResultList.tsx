@@ -91,7 +91,7 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
           getItemType={typeOf}
           drawDistance={150}
           ListHeaderComponent={wide ? null : <>{header}</>}
-          ListEmptyComponent={<None settled={settled} waiting={waiting} />}
+          ListEmptyComponent={<NoRows settled={settled} waiting={waiting} />}
           ListFooterComponent={settled && items.length > 0 ? <Foot /> : null}
           extraData={[props, openKey]}
           keyboardShouldPersistTaps="handled"
@@ -123,7 +123,7 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
 });
 
 /** What stands where there are no rows: it gives way to them, and is not pushed down by them. */
-function None({ settled, waiting }: { readonly settled: boolean; readonly waiting: boolean }) {
+function NoRows({ settled, waiting }: { readonly settled: boolean; readonly waiting: boolean }) {
   if (!settled) return waiting ? <Loading>{words.waiting}</Loading> : null;
   return (
     <Text colour="quiet" style={styles.note}>

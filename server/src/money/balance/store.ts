@@ -14,17 +14,6 @@ export interface Balance {
 
 const sum = sql<string>`coalesce(sum(${balanceEntry.amount}), 0)`.mapWith(Number);
 
-async function entriesOf(accountId: string, among: Pick<Database, 'select'>): Promise<BalanceEntry[]> {
-  const rows = await among
-    .select({ entry: balanceEntry, orderNumber: customerOrder.number })
-    .from(balanceEntry)
-    .leftJoin(customerOrder, eq(customerOrder.id, balanceEntry.reference))
-    .where(eq(balanceEntry.accountId, accountId))
-    .orderBy(desc(balanceEntry.id))
-    .limit(200);
-  return rows.map(({ entry, orderNumber }) => ({ ...entry, orderNumber }));
-}
-
 /** Money of accounts' own, and money on its way there. */
 export class BalanceStore {
   constructor(private readonly database: Database) {}
@@ -44,10 +33,21 @@ export class BalanceStore {
     return this.database.transaction(
       async (moment) => ({
         balances: await this.balances(accountId, moment),
-        entries: await entriesOf(accountId, moment),
+        entries: await this.entries(accountId, moment),
       }),
       { isolationLevel: 'repeatable read', accessMode: 'read only' },
     );
+  }
+
+  private async entries(accountId: string, among: Pick<Database, 'select'>): Promise<BalanceEntry[]> {
+    const rows = await among
+      .select({ entry: balanceEntry, orderNumber: customerOrder.number })
+      .from(balanceEntry)
+      .leftJoin(customerOrder, eq(customerOrder.id, balanceEntry.reference))
+      .where(eq(balanceEntry.accountId, accountId))
+      .orderBy(desc(balanceEntry.id))
+      .limit(200);
+    return rows.map(({ entry, orderNumber }) => ({ ...entry, orderNumber }));
   }
 
   /**
