@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { createInterface } from 'node:readline';
+import { stripVTControlCharacters } from 'node:util';
 import { authorityPackage, startAuthority } from './authority.mjs';
 import { dnsPackages, startDns } from './dns.mjs';
 import {
@@ -38,7 +39,7 @@ rmSync(reports, { recursive: true, force: true });
 mkdirSync(reports, { recursive: true });
 
 let passed = 0;
-/** What failed, by part and title, told once more at the end. */
+/** What failed and why, by part and title, told once more at the end. */
 const failures = [];
 
 /** Runs a tool to its end, its output shown as it comes, each line with the part it belongs to; true where it is content. */
@@ -74,18 +75,31 @@ async function jest(name, env) {
   ]);
 }
 
-/** The titles of the tests of a file that failed; the file itself where it could not be run. */
-function failedInFile({ name, status, assertionResults }) {
-  const titles = assertionResults.filter((one) => one.status === 'failed').map(({ fullName }) => fullName);
+/** The tests of a file that failed, each with why; the file itself where it could not be run. */
+function failedInFile({ name, status, message, assertionResults }) {
   const file = path.relative(root, name);
-  return titles.length > 0 || status !== 'failed' ? titles.map((title) => `${file} › ${title}`) : [file];
+  const failed = assertionResults.filter((one) => one.status === 'failed');
+  if (failed.length === 0 && status === 'failed') return [withReason(file, message)];
+  return failed.map(({ fullName, failureMessages }) => withReason(`${file} › ${fullName}`, failureMessages[0]));
 }
 
-/** The titles of the tests in the interface that failed, at which size. */
+/** The tests in the interface that failed, at which size, each with why. */
 function failedInSuite({ suites = [], specs = [], file }) {
   const failedOf = ({ title, tests }) =>
-    tests.filter(({ status }) => status === 'unexpected').map((one) => `${file} › ${title} [${one.projectName}]`);
+    tests
+      .filter(({ status }) => status === 'unexpected')
+      .map(({ projectName, results }) =>
+        withReason(`${file} › ${title} [${projectName}]`, results.at(-1)?.error?.message),
+      );
   return [...suites.flatMap(failedInSuite), ...specs.flatMap(failedOf)];
+}
+
+/** A title with the first lines of what a tool said about it: all that is left where only the end of a run is kept. */
+function withReason(title, said = '') {
+  const lines = stripVTControlCharacters(said)
+    .split('\n')
+    .filter((line) => !/^ +at .*node_modules/.test(line));
+  return [title, ...lines.slice(0, 25).map((line) => `    ${line.slice(0, 300)}`)].join('\n');
 }
 
 /** Adds the tests of a report, read as how many passed and the titles of those that did not. */
