@@ -113,7 +113,9 @@ function Known({ name, extension, answer, failed, onAskAgain, asking }: KnownPro
           <Alternatives name={name} purpose="instead" />
           {taken ? null : <Alternatives name={name} purpose="protect" />}
         </WhenSeen>
-      ) : failed ? null : (
+      ) : failed ? null : answered ? (
+        <Loading />
+      ) : (
         <Loading>{words.waiting}</Loading>
       )}
     </>
