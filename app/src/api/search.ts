@@ -38,7 +38,7 @@ export interface SearchWish {
   readonly next?: boolean;
 }
 
-/** So long the registries are spared, in case one types on; hints come at once. */
+/** So long the registries are spared of what is being typed, in case one types on; hints come at once. */
 const restMs = 160;
 
 export const nothingYet: SearchState = { answers: new Map(), next: [], hinted: false, done: false };
@@ -67,11 +67,13 @@ function pathOf({ query, currency, only, first, next }: SearchWish, more: Readon
   return `/api/search?${parameters.toString()}`;
 }
 
-function searchOptions(wish: SearchWish) {
+/** @param isTyped just now, and perhaps not to its end */
+function searchOptions(wish: SearchWish, isTyped = false) {
+  const more = isTyped ? { rest: String(restMs) } : {};
   return queryOptions({
     queryKey: keyOf(wish),
     queryFn: streamedQuery<SearchEvent[], SearchState>({
-      streamFn: ({ signal }) => lines<SearchEvent>(pathOf(wish, { rest: String(restMs) }), signal),
+      streamFn: ({ signal }) => lines<SearchEvent>(pathOf(wish, more), signal),
       reducer: withEvents,
       initialValue: nothingYet,
       refetchMode: 'replace',
@@ -94,12 +96,12 @@ export function useSearch(wish: SearchWish) {
   });
 }
 
-/** Sends the request of a search before the screen is drawn for it. */
+/** Sends the request of a search that is being typed, before the screen is drawn for it. */
 export function useSearchAhead() {
   const queries = useQueryClient();
   return useCallback(
     (wish: SearchWish) => {
-      if (wish.query !== '') void queries.prefetchQuery(searchOptions(wish));
+      if (wish.query !== '') void queries.prefetchQuery(searchOptions(wish, true));
     },
     [queries],
   );

@@ -29,6 +29,8 @@ class FakeSearch {
   readonly server = new FakeServer();
   readonly queries: string[] = [];
   readonly currencies: string[] = [];
+  /** For how long registries are to be spared, where they are. */
+  readonly rests: (string | null)[] = [];
 
   constructor() {
     const usual = globalThis.fetch;
@@ -38,6 +40,7 @@ class FakeSearch {
       const asked = new URLSearchParams(path.split('?')[1]);
       this.queries.push(asked.get('q') ?? '');
       this.currencies.push(asked.get('currency') ?? '');
+      this.rests.push(asked.get('rest'));
       const body = new ReadableStream<Uint8Array>({
         start: (controller) => {
           this.send = (text) => controller.enqueue(new TextEncoder().encode(text));
@@ -94,6 +97,13 @@ test('what is typed goes to the address when typing rests, and is searched once'
   for (const value of ['s', 'sa', 'salt']) fireEvent.change(box, { target: { value } });
   await waitFor(() => expect(mockParams['q']).toBe('salt'));
   await waitFor(() => expect(search.queries).toEqual(['salt']));
+});
+
+test('registries are spared while one types, and asked at once for a search that stands in the address', async () => {
+  const search = await searching('salt');
+  fireEvent.change(screen.getByLabelText('Name or word'), { target: { value: 'salty' } });
+  await waitFor(() => expect(search.queries).toEqual(['salt', 'salty']));
+  expect(search.rests).toEqual([null, '160']);
 });
 
 test('every extension has its row at once, and prices come as the registries answer', async () => {

@@ -131,6 +131,7 @@ export class SearchService {
         : new Map<string, RegistryAnswer>();
     const catalogue = this.catalogue.current();
     const missing = names.flatMap((name) => {
+      if (answers.has(name)) return [];
       const read = domainName(name, catalogue);
       return read.kind === 'name' && !answers.has(read.name) ? [read] : [];
     });

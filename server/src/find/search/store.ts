@@ -23,19 +23,24 @@ export class AvailabilityStore {
   private readonly writing = new Set<Promise<void>>();
   /** The rows of names by name, which those who ask at one moment read in one statement. */
   private readonly rows = together(async (asked: readonly (readonly string[])[]) => {
-    const names = sql.param([...new Set(asked.flat())]);
-    const rows = await this.database
-      .select()
-      .from(availability)
-      .where(sql`${availability.name} = any(${names})`);
+    const rows = await this.ofNames.execute({ names: [...new Set(asked.flat())] });
     const byName = new Map(rows.map((row) => [row.name, row]));
     return asked.map(() => byName);
   });
 
+  private readonly ofNames;
+
   constructor(
     private readonly database: Database,
     private readonly log: Logger,
-  ) {}
+  ) {
+    this.ofNames = database
+      .select()
+      .from(availability)
+      .where(sql`${availability.name} = any(${sql.placeholder('names')})`)
+      // Without a name: a pooler between gives each statement another session.
+      .prepare('');
+  }
 
   /** Keeps answers, without anybody waiting for that: they can be asked for again. */
   keepSoon(answers: ReadonlyMap<string, RegistryAnswer>, checkedAt: Date): void {
