@@ -1,3 +1,4 @@
+import { forgetEarly, takeEarly } from './early';
 import { helpIn } from './helped';
 import type { QuoteChange } from '@tienda/core/pricing/quoteChanges';
 import { languageStore } from '../texts/language';
@@ -161,7 +162,10 @@ async function reach(path: string, init: RequestInit): Promise<Response> {
   try {
     const help = helpIn(path);
     const headers = { ...init.headers, ...(help === undefined ? {} : { 'X-Tienda-For': help }) };
-    response = await fetch(path, { credentials: 'same-origin', ...init, headers });
+    const isRead = (init.method ?? 'GET') === 'GET';
+    if (!isRead) forgetEarly();
+    const sent = isRead && help === undefined ? takeEarly(path, init.signal) : undefined;
+    response = await (sent ?? fetch(path, { credentials: 'same-origin', ...init, headers }));
   } catch (fault) {
     // Whoever asked does not want it any more; where it took too long, they do.
     if (init.signal?.aborted && !isTimeout(init.signal.reason)) throw fault;

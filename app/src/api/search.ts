@@ -9,9 +9,9 @@ import {
 import { useCallback } from 'react';
 import type { NextName } from '@tienda/core/ideas/nextNames';
 import type { SearchAnswer, SearchEvent } from '@tienda/core/search/searchEvent';
-import type { Currency } from '@tienda/core/money/money';
 import { useAlive } from '../stored/useAlive';
 import { lines } from './client';
+import { searchPath, type SearchWish } from './searchPath';
 
 type Plan = Extract<SearchEvent, { type: 'plan' }>;
 
@@ -25,17 +25,6 @@ export interface SearchState {
   /** True once every name has its hint. */
   readonly hinted: boolean;
   readonly done: boolean;
-}
-
-export interface SearchWish {
-  readonly query: string;
-  readonly currency: Currency;
-  /** Only this extension, as A-label. */
-  readonly only?: string | undefined;
-  /** Extensions on screen. */
-  readonly first?: readonly string[];
-  /** Names to go on with are wanted too. */
-  readonly next?: boolean;
 }
 
 /** So long the registries are spared of what is being typed, in case one types on; hints come at once. */
@@ -59,21 +48,13 @@ export function withEvents(state: SearchState, events: readonly SearchEvent[]): 
 
 const keyOf = ({ query, currency, only, next }: SearchWish) => ['search', query, currency, only ?? '', next ?? false];
 
-function pathOf({ query, currency, only, first, next }: SearchWish, more: Readonly<Record<string, string>>): string {
-  const parameters = new URLSearchParams({ q: query, currency, ...more });
-  if (only) parameters.set('extensions', only);
-  if (next) parameters.set('next', '1');
-  if (first && first.length > 0) parameters.set('first', first.join(','));
-  return `/api/search?${parameters.toString()}`;
-}
-
 /** @param isTyped just now, and perhaps not to its end */
 function searchOptions(wish: SearchWish, isTyped = false) {
   const more = isTyped ? { rest: String(restMs) } : {};
   return queryOptions({
     queryKey: keyOf(wish),
     queryFn: streamedQuery<SearchEvent[], SearchState>({
-      streamFn: ({ signal }) => lines<SearchEvent>(pathOf(wish, more), signal),
+      streamFn: ({ signal }) => lines<SearchEvent>(searchPath(wish, more), signal),
       reducer: withEvents,
       initialValue: nothingYet,
       refetchMode: 'replace',
@@ -113,7 +94,7 @@ export function useAskAgain(wish: SearchWish) {
   return useMutation({
     mutationFn: async (names: readonly string[]) => {
       const again = { query: names.join('\n'), currency: wish.currency };
-      for await (const events of lines<SearchEvent>(pathOf(again, { fresh: '1' }), new AbortController().signal)) {
+      for await (const events of lines<SearchEvent>(searchPath(again, { fresh: '1' }), new AbortController().signal)) {
         const results = events.filter((event) => event.type === 'result');
         queries.setQueryData<SearchState>(keyOf(wish), (state) => state && withEvents(state, results));
       }

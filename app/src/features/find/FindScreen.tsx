@@ -5,7 +5,8 @@ import { byPopularity } from '@tienda/core/catalogue/byPopularity';
 import type { Catalogue } from '@tienda/core/catalogue/extension';
 import { useCatalogue } from '../../api/catalogue';
 import { useRate, useRates } from '../../api/rates';
-import { useAskAgain, useSearch, useSearchAhead, type SearchState, type SearchWish } from '../../api/search';
+import { useAskAgain, useSearch, useSearchAhead, type SearchState } from '../../api/search';
+import type { SearchWish } from '../../api/searchPath';
 import { useStored } from '../../stored/stored';
 import { wholeAmount } from '../../texts/format';
 import { problemText } from '../../texts/problems';
@@ -61,14 +62,14 @@ export function FindScreen() {
   const catalogue = useCatalogue();
   const rate = useRate(currency);
   const { only } = choices;
-  const first = useMemo(
-    () =>
-      byPopularity(catalogue.data ?? noExtensions)
-        .filter(({ kind, unicode }) => kind === (choices.kind ?? kind) && unicode.includes(choices.extension ?? ''))
-        .slice(0, onScreen)
-        .map(({ label }) => label),
-    [catalogue.data, choices.kind, choices.extension],
-  );
+  const first = useMemo(() => {
+    const { kind: wanted, extension: part } = choices;
+    if (wanted === undefined && part === undefined) return undefined;
+    return byPopularity(catalogue.data ?? noExtensions)
+      .filter(({ kind, unicode }) => kind === (wanted ?? kind) && unicode.includes(part ?? ''))
+      .slice(0, onScreen)
+      .map(({ label }) => label);
+  }, [catalogue.data, choices]);
   const [text, ask] = useAsked(query, setQuery, { currency, only, first });
   const asked = text.trim();
   const wish = { query: asked, currency, only, first, next: only === undefined };
@@ -247,7 +248,7 @@ function useAsked(
   }, [setQuery]);
   const ask = useCallback(
     (text: string) => {
-      searchAhead({ query: text.trim(), currency, only, first: first ?? [], next: only === undefined });
+      searchAhead({ query: text.trim(), currency, only, first, next: only === undefined });
       setAsked(text);
       latest.current = text;
       clearTimeout(waiting.current);
