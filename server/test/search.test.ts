@@ -127,6 +127,30 @@ test('a registry’s answer is shown again with its age, until it is asked afres
   expect(at(fresh)).toBeGreaterThan(at(again));
 });
 
+test('what was answered of a word is kept for all its names, few or many, and for no other word', async () => {
+  const word = unique('tide');
+  const heard = async (query: string) => {
+    const start = new Date().toISOString();
+    const told = resultsOf(await search(query)).filter(
+      ({ source, status }) => source !== 'rules' && status !== 'unknown',
+    );
+    const isKept = ({ checkedAt }: Record<string, unknown>) => String(checkedAt) < start;
+    return {
+      told: new Map(told.map(({ checkedAt: _, ...answer }) => [answer['name'], answer])),
+      kept: told.filter(isKept),
+    };
+  };
+  const first = await heard(word);
+  expect(first.told.size).toBeGreaterThan(400);
+  expect(first.kept).toEqual([]);
+  await pause(200);
+  const again = await heard(word);
+  expect(again.told).toEqual(first.told);
+  expect(again.kept).toHaveLength(first.told.size);
+  expect((await heard(`${word}.org ${word}.com`)).kept).toHaveLength(2);
+  for (const other of [`${word}s`, `${word}-s`]) expect((await heard(other)).kept).toEqual([]);
+});
+
 test('who types on or goes away before the rest is over has not bothered a registry', async () => {
   const name = `${unique('slip')}.org`;
   const leaving = AbortSignal.timeout(100);

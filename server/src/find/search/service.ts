@@ -1,4 +1,4 @@
-import { setTimeout as pause } from 'node:timers/promises';
+import { setImmediate as nextTurn, setTimeout as pause } from 'node:timers/promises';
 import type { Extension } from '@tienda/core/catalogue/extension';
 import { canRegister, type NameStatus, type RegistryAnswer } from '@tienda/core/names/availability';
 import type { Idea } from '@tienda/core/ideas/idea';
@@ -161,20 +161,34 @@ export class SearchService {
       if (others) others.push(name);
       else byRegistry.set(extension.registry, [name]);
     }
-    await Promise.all(
-      [...byRegistry].map(async ([id, asked]) => {
-        const registry = this.registries.get(id);
-        if (!registry) throw new Error(`No gateway to the registry ${id}`);
-        const heard = new Map<string, RegistryAnswer>();
-        const hear = (answers: ReadonlyMap<string, RegistryAnswer>) => {
-          answered(answers);
-          for (const [name, answer] of answers) heard.set(name, answer);
-        };
-        await registry.check(asked, hear, asker);
-        // Whoever asked has them already; keeping them spares others the question.
-        this.store.keepSoon(heard, this.clock.now());
-      }),
-    );
+    const asking: Promise<void>[] = [];
+    for (const [id, asked] of byRegistry) {
+      const one = this.askOne(id, asked, answered, asker);
+      // Heard of below, once all are asked.
+      one.catch(() => undefined);
+      asking.push(one);
+      // What came meanwhile is read first: where many search at once, nobody waits until all of everyone's names are asked.
+      await nextTurn();
+    }
+    await Promise.all(asking);
+  }
+
+  private async askOne(
+    id: string,
+    names: readonly string[],
+    answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void,
+    asker?: Asker,
+  ): Promise<void> {
+    const registry = this.registries.get(id);
+    if (!registry) throw new Error(`No gateway to the registry ${id}`);
+    const heard = new Map<string, RegistryAnswer>();
+    const hear = (answers: ReadonlyMap<string, RegistryAnswer>) => {
+      answered(answers);
+      for (const [name, answer] of answers) heard.set(name, answer);
+    };
+    await registry.check(names, hear, asker);
+    // Whoever asked has them already; keeping them spares others the question.
+    this.store.keepSoon(heard, this.clock.now());
   }
 
   /** Names to go on with, those left out that are taken as far as the index knows. */

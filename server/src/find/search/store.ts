@@ -1,8 +1,10 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import { sql } from 'drizzle-orm';
+import { getTableColumns, sql } from 'drizzle-orm';
+import { unionAll } from 'drizzle-orm/pg-core';
 import type { Logger } from 'pino';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import type { Database } from '../../platform/db/database';
+import { grouped } from '@tienda/core/text/grouped';
 import { availability } from '../../platform/db/schema';
 import { together } from '../../platform/db/together';
 
@@ -14,6 +16,19 @@ export interface KeptAnswer extends RegistryAnswer {
 /** So long answers wait for those of other registries, to be kept with them. */
 const togetherMs = 20;
 
+/** From so many names of one label on they are read as what stands between two places of the index, and not one by one. */
+const manyOfLabel = 20;
+
+/** Which names to read one by one, and of which labels all there are. */
+function byLabel(names: readonly string[]): { readonly names: readonly string[]; readonly labels: readonly string[] } {
+  const ofLabel = grouped(new Set(names), (name) => name.slice(0, name.indexOf('.')));
+  const isMany = ([, its]: [string, readonly string[]]) => its.length >= manyOfLabel;
+  return {
+    names: [...ofLabel].filter((one) => !isMany(one)).flatMap(([, its]) => its),
+    labels: [...ofLabel].filter(isMany).map(([label]) => label),
+  };
+}
+
 /** Keeps the registries' answers, so that a quote need not ask again for what was just asked. */
 export class AvailabilityStore {
   private waiting = new Map<string, KeptAnswer>();
@@ -23,21 +38,28 @@ export class AvailabilityStore {
   private readonly writing = new Set<Promise<void>>();
   /** The rows of names by name, which those who ask at one moment read in one statement. */
   private readonly rows = together(async (asked: readonly (readonly string[])[]) => {
-    const rows = await this.ofNames.execute({ names: [...new Set(asked.flat())] });
+    const rows = await this.known.execute(byLabel(asked.flat()));
     const byName = new Map(rows.map((row) => [row.name, row]));
     return asked.map(() => byName);
   });
-
-  private readonly ofNames;
+  private readonly known;
 
   constructor(
     private readonly database: Database,
     private readonly log: Logger,
   ) {
-    this.ofNames = database
-      .select()
-      .from(availability)
-      .where(sql`${availability.name} = any(${sql.placeholder('names')})`)
+    const columns = getTableColumns(availability);
+    const { name } = availability;
+    this.known = unionAll(
+      database
+        .select(columns)
+        .from(availability)
+        .where(sql`${name} = any(${sql.placeholder('names')})`),
+      database
+        .select(columns)
+        .from(sql`unnest(${sql.placeholder('labels')}::text[]) as wanted(label)`)
+        .innerJoin(availability, sql`${name} >= label || '.' and ${name} < label || '/'`),
+    )
       // Without a name: a pooler between gives each statement another session.
       .prepare('');
   }
