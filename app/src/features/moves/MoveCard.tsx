@@ -37,8 +37,9 @@ export function MoveCard({ move, catalogue, isInBasket }: MoveCardProps) {
   const forget = useForgetMove();
   const callOff = useCallOff();
   const [code, setCode] = useState('');
+  const [isDropAsked, setDropAsked] = useState(false);
   const now = useNow();
-  const { name, unicode, look, looksAgainAt, underWay } = move;
+  const { name, unicode, hasCode, look, looksAgainAt, underWay } = move;
   const problems = look?.problems ?? [];
   const needsCode = problems.some((problem) => problem.code === 'codeNeeded' || problem.code === 'wrongCode');
   // A code that does not fit stays to be put right, and the next one may be typed while this one is tried.
@@ -105,6 +106,20 @@ export function MoveCard({ move, catalogue, isInBasket }: MoveCardProps) {
             </Text>
           ))}
           {forget.isError ? <Failure fault={forget.error} /> : null}
+          {isDropAsked ? (
+            <View role="status">
+              <Text kind="small">{words.dropsCode}</Text>
+              <View style={styles.actions}>
+                <Action
+                  title={words.drop}
+                  label={words.dropOf(unicode)}
+                  busy={forget.isPending}
+                  onPress={() => forget.mutate(name)}
+                />
+                <Action kind="link" title={words.keepIt} onPress={() => setDropAsked(false)} />
+              </View>
+            </View>
+          ) : null}
           <View style={styles.actions}>
             {problems.some((problem) => problem.code === 'free') ? (
               <Action
@@ -123,13 +138,13 @@ export function MoveCard({ move, catalogue, isInBasket }: MoveCardProps) {
                 onPress={() => again()}
               />
             ) : null}
-            {isInBasket || move.purchase ? null : (
+            {isInBasket || move.purchase || isDropAsked ? null : (
               <Action
                 kind="link"
                 title={words.drop}
                 label={words.dropOf(unicode)}
                 busy={forget.isPending}
-                onPress={() => forget.mutate(name)}
+                onPress={() => (hasCode ? setDropAsked(true) : forget.mutate(name))}
               />
             )}
           </View>

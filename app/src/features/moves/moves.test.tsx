@@ -128,6 +128,22 @@ test('a name that is bought of its holder is told with all that it costs, goes i
   expect(screen.getByRole('button', { name: 'Put 1 name in the basket' })).toBeTruthy();
 });
 
+test('a name is taken off at once, one whose code would be forgotten with it once that is said', async () => {
+  const server = open(ready, unnamed);
+  const deleted = () => server.asked.filter(({ method }) => method === 'DELETE').map(({ path }) => path);
+  await screen.findByRole('button', { name: 'Take saltwhistle.org off the list' });
+  click('Take saltwhistle.lake off the list');
+  await waitFor(() => expect(deleted()).toEqual(['/api/me/moves/saltwhistle.lake']));
+  click('Take saltwhistle.org off the list');
+  expect(screen.getByText(/^Its auth code is forgotten with it/)).toBeTruthy();
+  click('Keep it');
+  expect(screen.queryByText(/^Its auth code is forgotten with it/)).toBeNull();
+  click('Take saltwhistle.org off the list');
+  expect(deleted()).toHaveLength(1);
+  click('Take saltwhistle.org off the list');
+  await waitFor(() => expect(deleted()).toEqual(['/api/me/moves/saltwhistle.lake', '/api/me/moves/saltwhistle.org']));
+});
+
 test('a premium name is told with what its registry asks, now and each year, and is put in the basket', async () => {
   const premium = { register: 24_000, renew: 30_000, transfer: 24_000 };
   const server = open(moveOf('saltwhistle.org', { look: { problems: [], expiresOn: '2027-05-03', premium } }));

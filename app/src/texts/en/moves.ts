@@ -37,6 +37,8 @@ export const moves = {
   register: 'Register it',
   drop: 'Take it off',
   dropOf: (name: string) => `Take ${name} off the list`,
+  dropsCode: 'Its auth code is forgotten with it. You would have to get it once more where the name is now.',
+  keepIt: 'Keep it',
   ordered: 'Ordered: its registry is asked next.',
   asked: (date: string) =>
     `Asked for. Where it is now may say no until ${date}; silence is a yes. You are charged once it is here.`,

@@ -38,6 +38,8 @@ export const moves: Texts['moves'] = {
   register: 'Registrarlo',
   drop: 'Quitarlo',
   dropOf: (name) => `Quitar ${name} de la lista`,
+  dropsCode: 'Con él se olvida su código de autorización. Tendría que pedirlo otra vez donde está ahora el nombre.',
+  keepIt: 'Dejarlo',
   ordered: 'Pedido: ahora se pregunta a su operador.',
   asked: (date) =>
     `Solicitado. Donde está ahora pueden negarse hasta el ${date}; el silencio es un sí. Se le cobra cuando esté aquí.`,
