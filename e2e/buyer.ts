@@ -22,6 +22,9 @@ export const pay = (page: Page) => page.getByRole('button', { name: /^Pay US\$/ 
 export const payAgain = (page: Page) => page.getByRole('button', { name: 'Pay another way' }).click();
 export const headed = (page: Page, name: string) =>
   expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
+/** What another registrar decides: it, and then the shop, look into their queues every so often. */
+export const decidedElsewhere = (page: Page, name: string) =>
+  expect(page.getByRole('heading', { name, exact: true })).toBeVisible({ timeout: 60_000 });
 export const registered = (page: Page) => headed(page, 'Registered');
 export const notPaid = (page: Page) => headed(page, 'Not paid');
 

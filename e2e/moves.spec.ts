@@ -1,5 +1,5 @@
 import { marenContact, putElsewhere } from '../scripts/demo.mjs';
-import { agree, countLoads, headed, pay } from './buyer';
+import { agree, countLoads, decidedElsewhere, pay } from './buyer';
 import { expect, fillCard, freshWord, member, test } from './shop';
 
 test.use({ outages: true });
@@ -47,7 +47,7 @@ test('names come here: locked, without a code and wrong first, refused once, the
   await fillCard(shop);
   await pay(shop);
   await expect(shop.getByText(/^Asked for\. Where it is now may say no until/).first()).toBeVisible();
-  await headed(shop, 'Moved here in part');
+  await decidedElsewhere(shop, 'Moved here in part');
   await expect(shop.getByText(/^here, paid for until .*; its website and mail go on as before$/)).toBeVisible();
   await expect(shop.getByText('Where it is now said no.')).toBeVisible();
   await shop.getByRole('button', { name: /^See (it|them) under Names$/ }).click();

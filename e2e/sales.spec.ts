@@ -1,5 +1,5 @@
 import { marenContact, putElsewhere, sellerDoes } from '../scripts/demo.mjs';
-import { agree, countLoads, headed, notPaid, pay, payAgain } from './buyer';
+import { agree, countLoads, decidedElsewhere, notPaid, pay, payAgain } from './buyer';
 import { expect, fillCard, freshWord, member, test } from './shop';
 
 test('a taken name is offered for, agreed, bought: declined once, its holder backing out once, and then it is here', async ({
@@ -38,7 +38,7 @@ test('a taken name is offered for, agreed, bought: declined once, its holder bac
   await payAgain(shop);
   await fillCard(shop);
   await pay(shop);
-  await headed(shop, 'Not moved here');
+  await decidedElsewhere(shop, 'Not moved here');
   await expect(shop.getByText('Its holder had agreed, and did not hand it over.')).toBeVisible();
   await sellerDoes(name, 'nothing');
   await shop.goBack();
@@ -52,7 +52,7 @@ test('a taken name is offered for, agreed, bought: declined once, its holder bac
   await pay(shop);
   await expect(shop.getByText(/^Its holder has until .* to unlock it and give its code/)).toBeVisible();
   await sellerDoes(name, 'handOver');
-  await headed(shop, 'Moved here');
+  await decidedElsewhere(shop, 'Moved here');
   await shop.getByRole('button', { name: /^See (it|them) under Names$/ }).click();
   await expect(shop.getByRole('link', { name: new RegExp(`^${name}`) })).toBeVisible();
   expect(loads()).toBe(0);

@@ -74,6 +74,27 @@ test('one agrees and one refuses, by themselves or as they are told', async () =
   expect(data).toMatchObject({ domain: { sponsor: 'tienda', nameservers, transferredAt: expect.any(String) } });
 });
 
+test('names that are let go at once are each given their own code, while messages are heard', async () => {
+  const names: string[] = [];
+  for (let i = 0; i < 8; i += 1) names.push(await heldBy('harbourgate'));
+  const heard = await heldBy('harbourgate');
+  await asked(heard);
+  const released = await Promise.all(
+    names.map(async (name) => {
+      const address = `http://127.0.0.1:${first + 42}/releases/${name}`;
+      const headers = { 'Content-Type': 'application/json' };
+      const body = JSON.stringify({ authCode: `code-${name}` });
+      return (await (await fetch(address, { method: 'PUT', headers, body })).json()) as { readonly code: number };
+    }),
+  );
+  expect(released.map(({ code }) => code)).toEqual(names.map(() => 1000));
+  for (const name of names) {
+    const { code } = await client.send({ type: 'infoDomain', name, authCode: `code-${name}` });
+    expect([name, code]).toEqual([name, 1000]);
+  }
+  expect(await decided(heard)).toBe('clientApproved');
+});
+
 test('one that loses messages, and one that is silent, leave it to the registry', async () => {
   const names = [await heldBy('oldmill-domains'), await heldBy('penny-quay')];
   for (const name of names) await asked(name);

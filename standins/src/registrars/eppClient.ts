@@ -27,11 +27,19 @@ interface Connection {
 export class EppClient {
   private connection: Connection | undefined;
   private count = 0;
+  /** The command before: an answer belongs to the one command that waits for it. */
+  private before: Promise<unknown> = Promise.resolve();
 
   constructor(private readonly access: RegistrarAccess) {}
 
   /** @throws Error where the registry does not answer */
-  async send(command: EppCommand): Promise<EppResponse> {
+  send(command: EppCommand): Promise<EppResponse> {
+    const answered = this.before.then(() => this.sendNow(command));
+    this.before = answered.catch(() => undefined);
+    return answered;
+  }
+
+  private async sendNow(command: EppCommand): Promise<EppResponse> {
     if (this.connection?.socket.destroyed) this.connection = undefined;
     try {
       this.connection ??= await this.open();
