@@ -6,13 +6,13 @@ import { searchPath } from './searchPath';
 /** What every page asks for as soon as it is alive. */
 const always = ['/api/session', '/api/basket', '/api/extensions?brief=1', '/api/rates', '/api/promotions'];
 
-/** An answer is taken within so long; what is wanted later is asked for anew. */
+/** What nobody has taken by then is ended, and asked for anew by whoever wants it: it would keep a connection busy. */
 const freshMs = 10_000;
 
 interface Early {
   readonly answer: Promise<Response>;
   readonly end: AbortController;
-  readonly sentAt: number;
+  readonly patience: ReturnType<typeof setTimeout>;
 }
 
 const early = new Map<string, Early>();
@@ -29,22 +29,31 @@ export function askEarly(address: { readonly pathname: string; readonly search: 
     const answer = fetch(path, { credentials: 'same-origin', headers, signal: end.signal });
     // Whoever takes it hears of it; where nobody does, nobody minds.
     answer.catch(() => undefined);
-    early.set(path, { answer, end, sentAt: Date.now() });
+    early.set(path, { answer, end, patience: setTimeout(() => drop(path), freshMs) });
   }
 }
 
 /** The answer to a request that was sent early, for the first who asks for it; undefined where there is none. */
 export function takeEarly(path: string, signal: AbortSignal | null | undefined): Promise<Response> | undefined {
   const found = early.get(path);
+  if (!found) return undefined;
   early.delete(path);
-  if (!found || Date.now() - found.sentAt > freshMs) return undefined;
+  clearTimeout(found.patience);
+  if (signal?.aborted) found.end.abort(signal.reason);
   signal?.addEventListener('abort', () => found.end.abort(signal.reason));
   return found.answer;
 }
 
 /** Something changes over there: what was asked for before that is not taken any more. */
 export function forgetEarly(): void {
-  early.clear();
+  for (const path of early.keys()) drop(path);
+}
+
+function drop(path: string): void {
+  const found = early.get(path);
+  early.delete(path);
+  clearTimeout(found?.patience);
+  found?.end.abort();
 }
 
 /** The search that a page shows, as its screen asks for it. */

@@ -61,15 +61,14 @@ export function FindScreen() {
   const [filtersShown, setFiltersShown] = useState(false);
   const catalogue = useCatalogue();
   const rate = useRate(currency);
-  const { only } = choices;
+  const { only, kind: wanted, extension: part } = choices;
   const first = useMemo(() => {
-    const { kind: wanted, extension: part } = choices;
     if (wanted === undefined && part === undefined) return undefined;
     return byPopularity(catalogue.data ?? noExtensions)
       .filter(({ kind, unicode }) => kind === (wanted ?? kind) && unicode.includes(part ?? ''))
       .slice(0, onScreen)
       .map(({ label }) => label);
-  }, [catalogue.data, choices]);
+  }, [catalogue.data, wanted, part]);
   const [text, ask] = useAsked(query, setQuery, { currency, only, first });
   const asked = text.trim();
   const wish = { query: asked, currency, only, first, next: only === undefined };

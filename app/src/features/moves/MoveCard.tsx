@@ -106,20 +106,7 @@ export function MoveCard({ move, catalogue, isInBasket }: MoveCardProps) {
             </Text>
           ))}
           {forget.isError ? <Failure fault={forget.error} /> : null}
-          {isDropAsked ? (
-            <View role="status">
-              <Text kind="small">{words.dropsCode}</Text>
-              <View style={styles.actions}>
-                <Action
-                  title={words.drop}
-                  label={words.dropOf(unicode)}
-                  busy={forget.isPending}
-                  onPress={() => forget.mutate(name)}
-                />
-                <Action kind="link" title={words.keepIt} onPress={() => setDropAsked(false)} />
-              </View>
-            </View>
-          ) : null}
+          <View role="status">{isDropAsked ? <Text kind="small">{words.dropsCode}</Text> : null}</View>
           <View style={styles.actions}>
             {problems.some((problem) => problem.code === 'free') ? (
               <Action
@@ -138,14 +125,25 @@ export function MoveCard({ move, catalogue, isInBasket }: MoveCardProps) {
                 onPress={() => again()}
               />
             ) : null}
-            {isInBasket || move.purchase || isDropAsked ? null : (
-              <Action
-                kind="link"
-                title={words.drop}
-                label={words.dropOf(unicode)}
-                busy={forget.isPending}
-                onPress={() => (hasCode ? setDropAsked(true) : forget.mutate(name))}
-              />
+            {isInBasket || move.purchase ? null : (
+              <>
+                {isDropAsked ? (
+                  <Action
+                    title={words.drop}
+                    label={words.dropOf(unicode)}
+                    busy={forget.isPending}
+                    onPress={() => forget.mutate(name)}
+                  />
+                ) : null}
+                {/* The same one stays where it is, and with it the keyboard; a double tap takes back what it asked. */}
+                <Action
+                  kind="link"
+                  title={isDropAsked ? words.keepIt : words.drop}
+                  label={isDropAsked ? words.keepIt : words.dropOf(unicode)}
+                  busy={!isDropAsked && forget.isPending}
+                  onPress={() => (isDropAsked || hasCode ? setDropAsked(!isDropAsked) : forget.mutate(name))}
+                />
+              </>
             )}
           </View>
         </>

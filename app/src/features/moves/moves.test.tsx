@@ -134,8 +134,10 @@ test('a name is taken off at once, one whose code would be forgotten with it onc
   await screen.findByRole('button', { name: 'Take saltwhistle.org off the list' });
   click('Take saltwhistle.lake off the list');
   await waitFor(() => expect(deleted()).toEqual(['/api/me/moves/saltwhistle.lake']));
+  screen.getByRole('button', { name: 'Take saltwhistle.org off the list' }).focus();
   click('Take saltwhistle.org off the list');
   expect(screen.getByText(/^Its auth code is forgotten with it/)).toBeTruthy();
+  expect(document.activeElement).toBe(screen.getByRole('button', { name: 'Keep it' }));
   click('Keep it');
   expect(screen.queryByText(/^Its auth code is forgotten with it/)).toBeNull();
   click('Take saltwhistle.org off the list');

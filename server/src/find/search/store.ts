@@ -3,8 +3,8 @@ import { getTableColumns, sql } from 'drizzle-orm';
 import { unionAll } from 'drizzle-orm/pg-core';
 import type { Logger } from 'pino';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
-import type { Database } from '../../platform/db/database';
 import { grouped } from '@tienda/core/text/grouped';
+import type { Database } from '../../platform/db/database';
 import { availability } from '../../platform/db/schema';
 import { together } from '../../platform/db/together';
 
@@ -42,6 +42,7 @@ export class AvailabilityStore {
     const byName = new Map(rows.map((row) => [row.name, row]));
     return asked.map(() => byName);
   });
+  /** Reads the rows of names, and of all names of labels; written once for all searches. */
   private readonly known;
 
   constructor(

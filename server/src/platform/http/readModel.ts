@@ -59,7 +59,9 @@ function rememberRules(): void {
   const find = storage.getTargetValidationMetadatas.bind(storage);
   const known = new Map<unknown, ReturnType<typeof find>>();
   storage.getTargetValidationMetadatas = (model, ...options) => {
-    const rules = known.get(model) ?? find(model, ...options);
+    const remembered = known.get(model);
+    if (remembered) return remembered;
+    const rules = find(model, ...options);
     known.set(model, rules);
     return rules;
   };
