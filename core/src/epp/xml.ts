@@ -55,22 +55,28 @@ export function readXml(text: string): Element {
   parser.on('closetag', () => {
     const closed = open.pop();
     if (!closed) return;
-    const element: Element = { ...closed, text: closed.text.trim() };
+    closed.text = closed.text.trim();
     const parent = open.at(-1);
-    if (parent) parent.children.push(element);
-    else root = element;
+    if (parent) parent.children.push(closed);
+    else root = closed;
   });
   parser.write(text).close();
   if (!root) throw new XmlError('There is no root element');
   return root;
 }
 
+/** Most elements have none. */
+const noAttributes: Readonly<Record<string, string>> = {};
+
 /** Without the declarations of namespaces. */
 function plainAttributes(attributes: Readonly<Record<string, SaxesAttributeNS>>): Readonly<Record<string, string>> {
-  const plain: Record<string, string> = {};
-  for (const name of Object.keys(attributes))
-    if (name !== 'xmlns' && !name.startsWith('xmlns:')) plain[name] = attributes[name]?.value ?? '';
-  return plain;
+  let plain: Record<string, string> | undefined;
+  for (const name in attributes) {
+    if (name === 'xmlns' || name.startsWith('xmlns:')) continue;
+    plain ??= {};
+    plain[name] = attributes[name]?.value ?? '';
+  }
+  return plain ?? noAttributes;
 }
 
 /** Something to write: a qualified tag, its attributes, and text or children. */

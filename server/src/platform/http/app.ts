@@ -2,7 +2,6 @@ import path from 'node:path';
 import { promisify } from 'node:util';
 import { brotliCompress, constants, gzip } from 'node:zlib';
 import { bodyParser } from '@koa/bodyparser';
-import Router from '@koa/router';
 import Koa, { type Context, type Middleware } from 'koa';
 import compress from 'koa-compress';
 import helmet from 'koa-helmet';
@@ -15,7 +14,7 @@ import type { Limits } from './limits';
 import { answerProblems, knowVisitor, logRequests, refuseBody, refuseControlCharacters } from './middleware';
 import { openApi } from './openapi';
 import { pageLanguage, Pages, type Page, type SentPage } from './pages';
-import { mount, route, type Route } from './route';
+import { route, served, type Route } from './route';
 
 /** Pages whose address ends in a name, which only looks like a file. */
 const pagesOfNames = /^\/(names|find)\//;
@@ -39,8 +38,6 @@ export function createApp(
   let document: object | undefined;
   const readDocument = (): object =>
     (document ??= openApi(documented, version, new AnswerSchemas(config.answerSchemas)));
-  const router = new Router();
-  mount(router, documented, limits);
 
   // Behind proxies of ours the visitor's address and protocol are those that the outermost of them wrote down.
   const app = new Koa({ proxy: config.proxies > 0, maxIpsCount: config.proxies });
@@ -53,7 +50,7 @@ export function createApp(
   app.use(secureHeaders(config));
   app.use(bodyParser({ enableTypes: ['json'], jsonLimit: '1mb', onError: refuseBody }));
   app.use(knowVisitor(sessions));
-  app.use(router.routes());
+  app.use(served(documented, limits));
   app.use(webApp(config));
   return app;
 }

@@ -1,6 +1,7 @@
-import type Router from '@koa/router';
-import type { Context } from 'koa';
+import Router from '@koa/router';
+import type { Context, Middleware } from 'koa';
 import { mayDo, owner, type Actor, type Deed } from '@tienda/core/accounts/actor';
+import { grouped } from '@tienda/core/text/grouped';
 import type { Session } from './sessions';
 import type { Limits } from './limits';
 import { networkOf } from './network';
@@ -160,13 +161,26 @@ export function queryChoice<Choice extends string>(
   return choice;
 }
 
-/** Puts the routes on a router, those for accounts closed to others before anything is read. */
-export function mount(router: Router, routes: readonly Route[], limits: Limits): void {
-  for (const { method, path, opensTo, perMinute: times, serve } of routes)
-    router[method](path, async (ctx) => {
-      if (opensTo === 'account') accountOf(ctx);
-      const whose = sessionOf(ctx)?.accountId ?? networkOf(ctx.ip);
-      if (times) await limits.spend(ctx, { what: `${method} ${path}`, whose, times, seconds: 60 });
-      await serve(ctx);
-    });
+/**
+ * Serves the routes, those for accounts closed to others before anything is read. A request is looked for only among those
+ * of its subject, which is the part of the address after `/api`: there are hundreds.
+ */
+export function served(routes: readonly Route[], limits: Limits): Middleware {
+  const bySubject = new Map<string, Middleware>();
+  for (const [subject, its] of grouped(routes, ({ path }) => subjectOf(path))) {
+    const router = new Router();
+    for (const { method, path, opensTo, perMinute: times, serve } of its)
+      router[method](path, async (ctx) => {
+        if (opensTo === 'account') accountOf(ctx);
+        const whose = sessionOf(ctx)?.accountId ?? networkOf(ctx.ip);
+        if (times) await limits.spend(ctx, { what: `${method} ${path}`, whose, times, seconds: 60 });
+        await serve(ctx);
+      });
+    bySubject.set(subject, router.routes() as Middleware);
+  }
+  return (ctx, next) => bySubject.get(subjectOf(ctx.path))?.(ctx, next) ?? next();
+}
+
+function subjectOf(path: string): string {
+  return path.split('/', 3)[2]?.toLowerCase() ?? '';
 }
