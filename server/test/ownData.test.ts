@@ -1,3 +1,4 @@
+import pg from 'pg';
 import { codeFor, marenContact, orderNames, signUp, untilEnded } from '../../scripts/demo.mjs';
 import { mailTo, ServerProcess, unique } from './serverProcess';
 
@@ -32,6 +33,32 @@ test('mails and papers are written in the language that the account was asked fo
     password: 'a quick red ferry',
   });
   await mailTo(visitor, email, /the password was changed$/);
+});
+
+test('a paper is laid out once: the file in the mail is the one that is read ever after', async () => {
+  const { visitor, email } = await server.member();
+  const order = await untilEnded(visitor, (await orderNames(visitor, [{ name: `${unique('acc')}.org` }])).id);
+  const { number } = order.documents[0];
+  const mailed = (await mailTo(visitor, email, /^Order .*is registered$/)).attachments[0];
+  const fetched = (kind: string) => visitor.send('GET', `/api/me/${kind}/${number}`);
+  const read = async (kind: string): Promise<string> => (await fetched(kind)).body;
+  const { body: invoice, headers } = await fetched('invoices');
+  expect(headers.get('Content-Length')).toBe(String(mailed?.size));
+  const receipts = await Promise.all([read('receipts'), read('receipts'), read('receipts')]);
+  expect(new Set(receipts).size).toBe(1);
+
+  const database = new pg.Client({ connectionString: process.env['DATABASE_URL'] });
+  await database.connect();
+  // What it would be laid out as by now, where the shop's papers look otherwise.
+  await database.query(
+    `update invoice set invoice = jsonb_set(invoice, '{buyer,name}', '"Somebody Else"') where number = $1`,
+    [number],
+  );
+  const { rows } = await database.query('select kind from paper where number = $1 order by kind', [number]);
+  await database.end();
+  expect(rows.map(({ kind }) => kind)).toEqual(['invoice', 'receipt']);
+  expect(await read('invoices')).toBe(invoice);
+  expect(await read('receipts')).toBe(receipts[0]);
 });
 
 test('marketing mail is off until it is asked for', async () => {

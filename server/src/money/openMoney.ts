@@ -18,7 +18,8 @@ import { cardRoutes } from './cards/routes';
 import { PaymentWays } from './cards/service';
 import { KeptCardStore } from './cards/store';
 import { Press } from './papers/press';
-import { attachmentOf, invoiceRoutes } from './invoices/routes';
+import { Papers } from './invoices/papers';
+import { invoiceRoutes } from './invoices/routes';
 import { InvoiceStore } from './invoices/store';
 import type { HearsOfPayment } from './payments/notices';
 import { promotionRoutes } from './promotions/routes';
@@ -65,9 +66,10 @@ export function openMoney(
   const { config, database, leases, sessions, idempotency, attention, outbox, clock } = platform;
   const invoices = new InvoiceStore(database);
   const press = new Press();
+  const papers = new Papers(invoices, press);
   outbox.carriedBy(
     'mail',
-    mailCarrier(mail, (document) => attachmentOf(invoices, press, document)),
+    mailCarrier(mail, (document) => papers.find(document)),
   );
   outbox.carriedBy('refund', refundCarrier(payments));
   const basket = new BasketStore(database);
@@ -115,7 +117,7 @@ export function openMoney(
       ...promotionRoutes(codeUses),
       ...basketRoutes(new BasketService(basket, catalogue, search, held, moves, clock), sessions, accounts),
       ...balanceRoutes(balance, idempotency),
-      ...invoiceRoutes(invoices, press),
+      ...invoiceRoutes(invoices, papers),
       ...cardRoutes(cards),
     ],
     chores: [{ name: 'top-ups', run: () => balance.lookAround() }],

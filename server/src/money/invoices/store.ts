@@ -9,7 +9,7 @@ import {
 } from '@tienda/core/orders/invoice';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
-import { invoice, invoiceCounter } from '../../platform/db/schema';
+import { invoice, invoiceCounter, paper } from '../../platform/db/schema';
 
 /** For whom a document is issued. */
 export interface IssuedFor {
@@ -21,6 +21,9 @@ export interface IssuedFor {
   /** The name that was given back; left out where it is about its order as a whole. */
   readonly about?: string;
 }
+
+/** Which file: a receipt has the number of its invoice. */
+export type PaperName = Pick<typeof paper.$inferSelect, 'kind' | 'number'>;
 
 export type StoredInvoice = typeof invoice.$inferSelect;
 
@@ -112,14 +115,29 @@ export class InvoiceStore {
     return byOrder;
   }
 
-  async find(
-    { kind, number }: Pick<Invoice, 'kind' | 'number'>,
-    within: Database | Transaction = this.database,
-  ): Promise<StoredInvoice | undefined> {
-    const [found] = await within
-      .select()
+  /** What a document says, and its file where it was laid out already. */
+  async withFile({
+    kind,
+    number,
+  }: PaperName): Promise<
+    (Pick<StoredInvoice, 'accountId' | 'invoice'> & { readonly content: Buffer | null }) | undefined
+  > {
+    const [found] = await this.database
+      .select({ accountId: invoice.accountId, invoice: invoice.invoice, content: paper.content })
       .from(invoice)
-      .where(and(eq(invoice.kind, kind), eq(invoice.number, number)));
+      .leftJoin(paper, and(eq(paper.kind, kind), eq(paper.number, invoice.number)))
+      .where(and(eq(invoice.kind, kind === 'receipt' ? 'invoice' : kind), eq(invoice.number, number)));
     return found;
+  }
+
+  /** @returns the file that is kept: where two laid it out at once, what the first did */
+  async keepFile(name: PaperName, content: Buffer): Promise<Buffer> {
+    const kept = await this.database
+      .insert(paper)
+      .values({ ...name, content })
+      .onConflictDoNothing()
+      .returning({ kind: paper.kind });
+    if (kept.length > 0) return content;
+    return (await this.withFile(name))?.content ?? content;
   }
 }

@@ -28,19 +28,21 @@ export interface MailGateway {
   send(mail: Mail, sending: Sending): Promise<void>;
 }
 
-/** Makes the file that a mail takes along, by what it names. */
-export type AttachmentMaker = (document: NonNullable<Mail['document']>) => Promise<Attachment>;
+/** Finds the file that a mail takes along, by what it names; undefined where it was never issued. */
+export type AttachmentFinder = (document: NonNullable<Mail['document']>) => Promise<Attachment | undefined>;
 
 /** As long as mail servers keep trying (RFC 5321, section 4.5.4.1). */
 const patienceMs = 4 * 24 * 3600_000;
 
 /** Mail as it leaves: sent again, it has the same Message-ID (RFC 5322, section 3.6.4); its text is not kept. */
-export function mailCarrier(gateway: MailGateway, attachment: AttachmentMaker): Carrier<Mail> {
+export function mailCarrier(gateway: MailGateway, find: AttachmentFinder): Carrier<Mail> {
   return {
     patienceMs,
     carry: async (mail, messageId) => {
-      const attachments = mail.document ? [await attachment(mail.document)] : [];
-      await gateway.send(mail, { messageId, attachments });
+      const { document } = mail;
+      const attachment = document && (await find(document));
+      if (document && !attachment) throw new Error(`${document.kind} ${document.number} was never issued`);
+      await gateway.send(mail, { messageId, attachments: attachment ? [attachment] : [] });
     },
     remains: ({ to, subject, isSecret = false }) => ({ to, subject: isSecret ? '' : subject, text: '' }),
   };

@@ -1,10 +1,9 @@
 import { sql } from 'drizzle-orm';
-import { bigint, customType, index, pgTable, primaryKey, smallint, text, uuid } from 'drizzle-orm/pg-core';
+import { bigint, index, pgTable, primaryKey, smallint, text, uuid } from 'drizzle-orm/pg-core';
 import { account } from './accounts';
 import { instant } from './instant';
+import { octets } from './octets';
 import { zone } from './zones';
-
-const octets = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 
 /** Which addresses are forwarded, and where to: what the postbox reads, written with the zone. */
 export const mailForward = pgTable(

@@ -18,6 +18,7 @@ import type { Currency } from '@tienda/core/money/money';
 import type { PaymentWay } from '@tienda/core/orders/payment';
 import { account } from './accounts';
 import { instant } from './instant';
+import { octets } from './octets';
 import { customerOrder } from './orders';
 
 /**
@@ -87,6 +88,18 @@ export const invoice = pgTable(
     unique('invoice_once').on(table.orderId, table.kind, table.about),
     index('invoice_account').on(table.accountId, table.issuedAt),
   ],
+);
+
+/** Documents as files, as they were when they were first read; never changed, never removed. */
+export const paper = pgTable(
+  'paper',
+  {
+    kind: text({ enum: ['invoice', 'receipt', 'creditNote'] }).notNull(),
+    number: text().notNull(),
+    /** PDF. */
+    content: octets().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.kind, table.number] })],
 );
 
 /** The last number given in a year, moved on in the transaction that uses it: so there are no gaps. */
