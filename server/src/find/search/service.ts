@@ -15,6 +15,7 @@ import type { NameChanges } from '../zones/changes';
 import type { ZoneHint, ZoneIndex } from '../zones/service';
 import type { WordFile } from '../words/wordFile';
 import { candidatesOf, type Candidate, type CandidateChoices } from './candidates';
+import { Crowd } from './crowd';
 import { SearchPrices } from './prices';
 import type { AvailabilityStore } from './store';
 
@@ -45,6 +46,7 @@ interface Told {
 
 export class SearchService {
   private readonly prices: SearchPrices;
+  private readonly crowd = new Crowd();
 
   constructor(
     private readonly catalogue: CatalogueReader,
@@ -97,6 +99,7 @@ export class SearchService {
       if (names.length > 0) tell([{ type: 'next', names }, ...this.hints(others, price)]);
     }
 
+    const isAnswered = this.crowd.join();
     const answered = (answers: ReadonlyMap<string, RegistryAnswer & { readonly checkedAt?: Date }>) => {
       const heard = [...answers].flatMap(([name, { status, premium, checkedAt = this.clock.now() }]) => {
         const candidate = asked.get(name);
@@ -105,16 +108,19 @@ export class SearchService {
         const answer: Told = { type: 'result', status, checkedAt: checkedAt.toISOString(), source };
         return [told(candidate, premium ? { ...answer, premium } : answer, price)];
       });
-      if (heard.length > 0) tell(count(heard));
+      if (heard.length === 0) return;
+      tell(count(heard));
+      isAnswered();
     };
     const since = new Date(this.clock.now().getTime() - answersForMs);
-    const kept = fresh ? new Map<string, never>() : await this.store.kept([...asked.keys()], since);
-    answered(kept);
-    await this.ask(
-      [...asked.values()].filter(({ name }) => !kept.has(name)),
-      answered,
-      asker,
-    );
+    try {
+      const kept = fresh ? new Map<string, never>() : await this.store.kept([...asked.keys()], since);
+      answered(kept);
+      const missing = [...asked.values()].filter(({ name }) => !kept.has(name));
+      await this.ask(missing, answered, asker, () => this.crowd.firstsFirst());
+    } finally {
+      isAnswered();
+    }
     tell([{ type: 'done', counts, ms: Math.round(performance.now() - start) }]);
   }
 
@@ -154,6 +160,7 @@ export class SearchService {
     names: readonly { readonly name: string; readonly extension: Extension }[],
     answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void,
     asker?: Asker,
+    beforeOthers?: () => Promise<void>,
   ): Promise<void> {
     const byRegistry = new Map<string, string[]>();
     for (const { name, extension } of names) {
@@ -167,6 +174,7 @@ export class SearchService {
       // Heard of below, once all are asked.
       one.catch(() => undefined);
       asking.push(one);
+      if (asking.length === 1) await beforeOthers?.();
       // What came meanwhile is read first: where many search at once, nobody waits until all of everyone's names are asked.
       await nextTurn();
     }
