@@ -155,7 +155,11 @@ export class SearchService {
     return this.store.answers(names, new Date(0));
   }
 
-  /** Asks each name's registry, all registries side by side; every answer is told at once, and all are kept soon. */
+  /**
+   * Asks each name's registry, all registries side by side; every answer is told at once, and all are kept soon.
+   *
+   * @param beforeOthers waited for once the first registry is asked, where there are more
+   */
   private async ask(
     names: readonly { readonly name: string; readonly extension: Extension }[],
     answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void,
@@ -170,11 +174,11 @@ export class SearchService {
     }
     const asking: Promise<void>[] = [];
     for (const [id, asked] of byRegistry) {
+      if (asking.length === 1) await beforeOthers?.();
       const one = this.askOne(id, asked, answered, asker);
       // Heard of below, once all are asked.
       one.catch(() => undefined);
       asking.push(one);
-      if (asking.length === 1) await beforeOthers?.();
       // What came meanwhile is read first: where many search at once, nobody waits until all of everyone's names are asked.
       await nextTurn();
     }

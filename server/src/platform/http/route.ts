@@ -163,7 +163,7 @@ export function queryChoice<Choice extends string>(
 
 /**
  * Serves the routes, those for accounts closed to others before anything is read. A request is looked for only among those
- * of its subject, which is the part of the address after `/api`: there are hundreds.
+ * of its subject, which is the part of the address after `/api`: there are more than a hundred.
  */
 export function served(routes: readonly Route[], limits: Limits): Middleware {
   const bySubject = new Map<string, Middleware>();
