@@ -22,7 +22,7 @@ import type { Helpers } from '@tienda/core/accounts/helper';
 import type { HandOvers } from '@tienda/core/transfers/handOver';
 import type { MovesAway } from '@tienda/core/transfers/moveAway';
 import type { NotMovable, ShownMove } from '@tienda/core/transfers/shownMove';
-import type { ShownOffer } from '@tienda/core/names/shownOffer';
+import type { MoveTerms, ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownWatch } from '@tienda/core/names/shownWatch';
 import type { Invoice } from '@tienda/core/orders/invoice';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
@@ -214,6 +214,7 @@ export interface Answers {
   'PUT /api/me/watches/:name': ShownWatch;
   'DELETE /api/me/watches/:name 204': Nothing;
   'GET /api/me/offers': readonly ShownOffer[];
+  'GET /api/me/offers/terms/:name': MoveTerms;
   'POST /api/me/offers 201': ShownOffer;
   'POST /api/me/offers/:id/accept': ShownOffer;
   'POST /api/me/offers/:id/raise': ShownOffer;

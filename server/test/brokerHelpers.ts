@@ -1,5 +1,6 @@
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
 import { putElsewhere, until, type Visitor } from '../../scripts/demo.mjs';
+import type { NewOffer } from '../src/names/offers/models';
 import { unique } from './serverProcess';
 
 const outside = Number(process.env['TIENDA_REGISTRY_PORT']);
@@ -27,8 +28,8 @@ export async function elsewhere(visitor: Visitor, name: string, registrar?: stri
 }
 
 /** An offer that its holder agrees to, whose name can be bought. @returns its id */
-export async function agreed(visitor: Visitor, name: string, feePaidBy = 'buyer', amount = 600_000): Promise<string> {
-  const offer = { name, amount, feePaidBy, message: 'For our yard' };
+export async function agreed(visitor: Visitor, name: string, more: Partial<NewOffer> = {}): Promise<string> {
+  const offer = { name, amount: 600_000, feePaidBy: 'buyer', message: 'For our yard', ...more };
   const { id } = await visitor.expect(201, 'POST', '/api/me/offers', offer, { 'Idempotency-Key': unique('key') });
   const offers = (): Promise<ShownOffer[]> => visitor.expect(200, 'GET', '/api/me/offers');
   await until(offers, (all) => all.find((one) => one.id === id)?.state.at === 'agreed');

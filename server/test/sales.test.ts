@@ -92,7 +92,7 @@ test('a common word that somebody has held for years can be bought; the fee come
     },
     (found) => found !== '',
   );
-  const id = await agreed(visitor, name, 'holder');
+  const id = await agreed(visitor, name, { feePaidBy: 'holder' });
   await answers(name, 'approve');
   const { id: orderId } = await order(name);
   const ended = await untilEnded(visitor, orderId);

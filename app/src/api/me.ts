@@ -3,7 +3,7 @@ import type { Contact } from '@tienda/core/contacts/contact';
 import type { Declaration } from '@tienda/core/contacts/declarations';
 import type { NameContacts } from '@tienda/core/contacts/roles';
 import type { FeePayer } from '@tienda/core/names/offer';
-import type { ShownOffer } from '@tienda/core/names/shownOffer';
+import type { MoveTerms, ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownWatch } from '@tienda/core/names/shownWatch';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import { checkoutStore } from './checkoutStore';
@@ -162,11 +162,20 @@ export function useOffers() {
   });
 }
 
+/** What moving a taken name here would cost on top of an offer for it. */
+export function useMoveTerms(name: string) {
+  return useMine<MoveTerms>(['offers', 'terms', name], `/api/me/offers/terms/${encodeURIComponent(name)}`, {
+    needs: 'makeOffers',
+  });
+}
+
 export interface OfferWish {
   readonly name: string;
   /** USD cents. */
   readonly amount: number;
   readonly feePaidBy: FeePayer;
+  /** What moving it here was shown to cost, USD cents. */
+  readonly move: number;
   readonly message: string;
 }
 
@@ -174,7 +183,8 @@ export function useMakeOffer() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (offer: OfferWish) => sendOnce<ShownOffer>('/api/me/offers', offer),
-    onSuccess: () => queries.invalidateQueries({ queryKey: offersKey }),
+    // Refused too: what the move costs may be another than was shown.
+    onSettled: () => queries.invalidateQueries({ queryKey: offersKey }),
   });
 }
 

@@ -2,26 +2,38 @@ import fc from 'fast-check';
 import { isOpenOffer, nextOffer, offerSums, type Offer, type OfferEvent } from './offer';
 
 test('the fee is a tenth, on top for the buyer or out of what the holder gets', () => {
-  expect(offerSums(100_000, 'buyer')).toEqual({
+  expect(offerSums(100_000, { feePaidBy: 'buyer', move: 0 })).toEqual({
     amount: 100_000,
     fee: 10_000,
+    move: 0,
     buyerPays: 110_000,
     holderGets: 100_000,
   });
-  expect(offerSums(100_000, 'holder')).toEqual({
+  expect(offerSums(100_000, { feePaidBy: 'holder', move: 0 })).toEqual({
     amount: 100_000,
     fee: 10_000,
+    move: 0,
     buyerPays: 100_000,
     holderGets: 90_000,
   });
-  expect(offerSums(5000, 'buyer').fee).toBe(2500);
+  expect(offerSums(5000, { feePaidBy: 'buyer', move: 0 }).fee).toBe(2500);
 });
 
-test('what the buyer pays is what the holder gets and the fee, to the cent', () => {
+test('the move of a premium name is paid by the buyer, whoever bears the fee', () => {
+  expect(offerSums(100_000, { feePaidBy: 'buyer', move: 24_000 })).toMatchObject({ fee: 10_000, buyerPays: 134_000 });
+  expect(offerSums(100_000, { feePaidBy: 'holder', move: 24_000 })).toMatchObject({
+    buyerPays: 124_000,
+    holderGets: 90_000,
+  });
+});
+
+test('what the buyer pays is what the holder gets, the fee and the move, to the cent', () => {
+  const terms = fc.record({ feePaidBy: fc.constantFrom('buyer', 'holder'), move: fc.nat({ max: 10_000_000 }) });
   fc.assert(
-    fc.property(fc.integer({ min: 5000, max: 100_000_000 }), fc.constantFrom('buyer', 'holder'), (amount, payer) => {
-      const { fee, buyerPays, holderGets } = offerSums(amount, payer);
-      expect(buyerPays).toBe(holderGets + fee);
+    fc.property(fc.integer({ min: 5000, max: 100_000_000 }), terms, (amount, its) => {
+      const { fee, move, buyerPays, holderGets } = offerSums(amount, its);
+      expect(buyerPays).toBe(holderGets + fee + move);
+      expect(move).toBe(its.move);
     }),
   );
 });

@@ -14,21 +14,32 @@ export interface OfferSums {
   /** What the holder is offered. */
   readonly amount: Minor;
   readonly fee: Minor;
+  /** What its registry asks for moving a premium name here; 0 for any other, whose move is in the fee. */
+  readonly move: Minor;
   /** What the buyer would pay. */
   readonly buyerPays: Minor;
   /** What would reach the holder. */
   readonly holderGets: Minor;
 }
 
+/** What an offer rests on, beside its amount. */
+export interface OfferTerms {
+  readonly feePaidBy: FeePayer;
+  /** What its registry asks for moving a premium name here, USD cents; 0 for any other. */
+  readonly move: Minor;
+}
+
 /**
- * The sums of an offer: a tenth of the price as the fee, 25 dollars at least, on top of it or out of it.
+ * The sums of an offer: a tenth of the price as the fee, 25 dollars at least, on top of it or out of it; and the move of a
+ * premium name on top.
  *
- * @example offerSums(100_000, 'buyer') // { amount: 100000, fee: 10000, buyerPays: 110000, holderGets: 100000 }
+ * @example offerSums(100_000, { feePaidBy: 'buyer', move: 0 }).buyerPays // 110000
  */
-export function offerSums(amount: Minor, feePaidBy: FeePayer): OfferSums {
+export function offerSums(amount: Minor, { feePaidBy, move }: OfferTerms): OfferSums {
   const fee = Math.max(leastFee, Math.floor((amount * offerFeeShare.tenths + offerFeeShare.of / 2) / offerFeeShare.of));
   const onTop = feePaidBy === 'buyer';
-  return { amount, fee, buyerPays: onTop ? amount + fee : amount, holderGets: onTop ? amount : amount - fee };
+  const buyerPays = (onTop ? amount + fee : amount) + move;
+  return { amount, fee, move, buyerPays, holderGets: onTop ? amount : amount - fee };
 }
 
 /**
@@ -111,10 +122,10 @@ export function isOpenOffer({ at }: OfferState): boolean {
 /** Days after which an offer lapses about which nothing was said or done. */
 export const offerDays = 14;
 
-/** An agreed offer as it is paid for: what reaches the holder, the fee, and who bears it; USD cents. */
-export interface Purchase {
+/** An agreed offer as it is paid for. */
+export interface Purchase extends OfferTerms {
   /** The offer's. */
   readonly id: string;
+  /** USD cents. */
   readonly amount: Minor;
-  readonly feePaidBy: FeePayer;
 }

@@ -1,4 +1,13 @@
+import type { Minor } from '../money/money';
 import type { FeePayer, OfferState, OfferSums } from './offer';
+
+/** What moving a taken name here costs on top of what its holder is offered, USD cents. */
+export interface MoveTerms {
+  /** What its registry asks for the move, where the name is premium; 0 for any other. */
+  readonly move: Minor;
+  /** What a year costs from then on, where the name is premium. */
+  readonly renew?: Minor;
+}
 
 /** An offer as the one who made it sees it. Amounts in USD cents. */
 export interface ShownOffer {
@@ -8,7 +17,7 @@ export interface ShownOffer {
   readonly feePaidBy: FeePayer;
   readonly message: string;
   readonly state: OfferState;
-  /** What the latest amount means, fee included. */
+  /** What the latest amount means, fee and move included. */
   readonly sums: OfferSums;
   /** What a counter-offer means. */
   readonly counterSums?: OfferSums;

@@ -41,8 +41,8 @@ export interface ItemPrice {
   readonly cells: readonly YearCell[];
   /** To keep the name 1 to 10 years. */
   readonly keepCost: readonly Minor[];
-  /** Of what it costs: the price agreed with its holder, and the buyer's part of the fee for that. */
-  readonly purchase?: { readonly price: Minor; readonly fee: Minor };
+  /** Of what it costs: the price agreed with its holder, the buyer's part of the fee for that, and the move of a premium name. */
+  readonly purchase?: { readonly price: Minor; readonly fee: Minor; readonly move: Minor };
 }
 
 /** An item to be priced. */
@@ -162,13 +162,18 @@ export class ItemPricer {
     return unit;
   }
 
-  /** The price agreed and the fee are all that it costs: the move itself, and what its registry asks, are in them. */
-  private bought(item: QuoteItem, subject: Subject, { amount, feePaidBy }: Purchase, growth: string): ItemPrice {
+  /**
+   * The price agreed, the fee, and for a premium name the move as its registry asked when it was offered for, are all that
+   * it costs: the move of any other, and what its registry asks a year, are in them.
+   */
+  private bought(item: QuoteItem, subject: Subject, purchase: Purchase, growth: string): ItemPrice {
     const unit = this.unit(subject, false);
-    const price = convert(amount, this.currency, this.rate);
-    const fee = convert(offerSums(amount, feePaidBy).buyerPays, this.currency, this.rate) - price;
-    const transfer = price + fee - unit.fee;
-    return { ...this.compute(item, { ...unit, transfer }, subject.extension, 0, growth), purchase: { price, fee } };
+    const inCurrency = (usdCents: Minor) => convert(usdCents, this.currency, this.rate);
+    const price = inCurrency(purchase.amount);
+    const move = inCurrency(purchase.move);
+    const all = inCurrency(offerSums(purchase.amount, purchase).buyerPays);
+    const priced = this.compute(item, { ...unit, transfer: all - unit.fee }, subject.extension, 0, growth);
+    return { ...priced, purchase: { price, fee: all - price - move, move } };
   }
 
   private yearsAhead({ heldUntil }: Subject): number {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { exampleCatalogue, exampleExtension, shippedCatalogue } from '../../test/catalogue';
 import { exampleCode, exampleFacts as facts, item, readIn, request } from '../../test/quotes';
 import type { HeldStage } from '../lifecycle/stage';
-import { currencies } from '../money/money';
+import { convert, currencies } from '../money/money';
 import type { PremiumPrice } from '../names/availability';
 import { quote, type QuoteFacts } from './quote';
 import type { QuoteItem, QuoteRequest } from './quoteRequest';
@@ -158,10 +158,10 @@ test('what cannot be priced is left out and says why, the rest is priced', () =>
   ]);
 });
 
-test('a name bought of its holder costs what was agreed and the fee, the move in it; no code takes anything off that', () => {
+test('a name bought of its holder costs what was agreed and the fee, and the move of a premium name; no code takes anything off that', () => {
   const bought = { ...item('saltwhistle.aa', 1, true), action: 'transfer' } as const;
-  const buy = (feePaidBy: 'buyer' | 'holder', currency: QuoteRequest['currency'] = 'USD') => {
-    const purchase = { id: 'o1', amount: 100_000, feePaidBy };
+  const buy = (feePaidBy: 'buyer' | 'holder', currency: QuoteRequest['currency'] = 'USD', move = 0) => {
+    const purchase = { id: 'o1', amount: 100_000, feePaidBy, move };
     const movable = new Map([['saltwhistle.aa', { paidUntil: '2028-05-03', purchase }]]);
     const promotions = [exampleCode('TENTH', { value: 10, on: 'all' })];
     return quote(request([bought, item('saltwhistle.bb')], { currency }), { ...facts, movable, promotions });
@@ -175,6 +175,14 @@ test('a name bought of its holder costs what was agreed and the fee, the move in
   expect(theirs && theirs.charge + theirs.fee).toBe(100_000);
   const inEuro = buy('buyer', 'EUR').lines[0];
   expect(inEuro && inEuro.charge + inEuro.fee).toBe((inEuro?.purchase?.price ?? 0) + (inEuro?.purchase?.fee ?? 0));
+  const [premium] = buy('buyer', 'EUR', 24_000).lines;
+  const { price = 0, fee = 0, move = 0 } = premium?.purchase ?? {};
+  expect(move).toBe(convert(24_000, 'EUR', facts.rates.EUR ?? ''));
+  expect(premium && premium.charge + premium.fee).toBe(price + fee + move);
+  expect(buy('holder', 'USD', 24_000).lines).toMatchObject([
+    { purchase: { price: 100_000, fee: 0, move: 24_000 } },
+    {},
+  ]);
 });
 
 test('a premium name is moved here at what its registry asks for that, and renewed at what it asks for that', () => {

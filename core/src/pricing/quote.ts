@@ -40,8 +40,11 @@ export interface QuoteLine {
     readonly risen?: { readonly from: IsoDate; readonly each: Minor };
   };
   readonly keepCost: readonly Minor[];
-  /** Where it is bought of its holder: the price agreed, and the buyer's part of the fee. Both are in `charge` and `fee`. */
-  readonly purchase?: { readonly price: Minor; readonly fee: Minor };
+  /**
+   * Where it is bought of its holder: the price agreed, the buyer's part of the fee, and what its registry asks for the move
+   * of a premium name (else 0). All are in `charge` and `fee`.
+   */
+  readonly purchase?: { readonly price: Minor; readonly fee: Minor; readonly move: Minor };
 }
 
 export interface QuoteProblem {

@@ -37,7 +37,7 @@ test('watched names say when they can be free, or that they are; offers how they
         feePaidBy: 'buyer',
         message: '',
         state: { at: 'countered', amount: 80_000 },
-        sums: offerSums(50_000, 'buyer'),
+        sums: offerSums(50_000, { feePaidBy: 'buyer', move: 0 }),
         createdAt: '',
         changedAt: '',
       },

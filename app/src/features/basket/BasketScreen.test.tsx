@@ -34,13 +34,24 @@ test('the tally takes the sum apart, line by line', async () => {
 });
 
 test('a name bought of its holder costs the price agreed and the fee, and no more', async () => {
-  const purchase = { id: 'o1', amount: 100_000, feePaidBy: 'buyer' } as const;
-  await open(lineFor('saltwhistle.org', { action: 'transfer', paidUntil: '2028-05-03', purchase }));
+  const purchase = { id: 'o1', amount: 100_000, feePaidBy: 'buyer', move: 0 } as const;
+  const premium = { ...purchase, id: 'o2', move: 24_000 };
+  await open(
+    lineFor('saltwhistle.org', { action: 'transfer', paidUntil: '2028-05-03', purchase }),
+    lineFor('brine.org', { action: 'transfer', paidUntil: '2028-05-03', purchase: premium }),
+  );
   await screen.findByRole('group', { name: 'Tally' });
   expect(tally()).toContain('saltwhistle.org, bought of its holder1,000.00');
-  expect(tally()).toContain('fee for the offer, moving it here in it100.00');
+  expect(tally()).toContain('fee for the offer100.00');
   expect(card('saltwhistle.org').getByText('$1,100.00')).toBeTruthy();
-  expect(card('saltwhistle.org').getByText(/^Bought of its holder: \$1,000\.00, and a fee of \$100\.00/)).toBeTruthy();
+  expect(
+    card('saltwhistle.org').getByText(
+      /^Bought of its holder: \$1,000\.00, and a fee of \$100\.00\. Moving it here is in/,
+    ),
+  ).toBeTruthy();
+  expect(tally()).toContain('moving it here, as its registry asks240.00');
+  expect(card('brine.org').getByText('$1,340.00')).toBeTruthy();
+  expect(card('brine.org').getByText(/Moving it here: \$240\.00/)).toBeTruthy();
 });
 
 test('a tap on the rail changes the price at once, and tells the server', async () => {

@@ -160,9 +160,7 @@ function Ready({ move: { name, look, purchase }, catalogue, isInBasket }: MoveCa
   const unit = unitPrices(extension, look?.premium, false, currency, rate);
   const shown = (amount: Minor) => wholeAmount(amount, currency);
   const price = shown(
-    purchase
-      ? convert(offerSums(purchase.amount, purchase.feePaidBy).buyerPays, currency, rate)
-      : unit.transfer + unit.fee,
+    purchase ? convert(offerSums(purchase.amount, purchase).buyerPays, currency, rate) : unit.transfer + unit.fee,
   );
   return (
     <>

@@ -115,7 +115,7 @@ test('when a name is looked at again today, by the date of the shop, is told wit
 });
 
 test('a name that is bought of its holder is told with all that it costs, goes in the basket so, and is not taken off here', async () => {
-  const purchase = { id: 'o1', amount: 100_000, feePaidBy: 'buyer' } as const;
+  const purchase = { id: 'o1', amount: 100_000, feePaidBy: 'buyer', move: 0 } as const;
   const until = '2026-12-05T10:00:00Z';
   const waiting = moveOf('quay.org', { purchase, underWay: { orderId: 'o1', at: 'withHolder', until } });
   open(moveOf('salt.org', { hasCode: false, purchase }), waiting);

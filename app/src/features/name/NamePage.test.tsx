@@ -50,10 +50,12 @@ function taken(): FakeLines {
   lines.server.instead.set('GET /api/session', { status: 200, body: { ...signedIn, demo: true, paymentsUrl: '' } });
   lines.server.instead.set('GET /api/me/watches', { status: 200, body: [] });
   lines.server.instead.set('GET /api/me/offers', { status: 200, body: [] });
+  lines.server.instead.set('GET /api/me/offers/terms/salt.org', { status: 200, body: { move: 0 } });
   return lines;
 }
 
-function offer(state: ShownOffer['state'], amount = 50_000): ShownOffer {
+function offer(state: ShownOffer['state'], amount = 50_000, move = 0): ShownOffer {
+  const terms = { feePaidBy: 'buyer', move } as const;
   return {
     id: '1',
     name: 'salt.org',
@@ -61,8 +63,8 @@ function offer(state: ShownOffer['state'], amount = 50_000): ShownOffer {
     feePaidBy: 'buyer',
     message: '',
     state,
-    sums: offerSums(amount, 'buyer'),
-    ...(state.at === 'countered' ? { counterSums: offerSums(state.amount, 'buyer') } : {}),
+    sums: offerSums(amount, terms),
+    ...(state.at === 'countered' ? { counterSums: offerSums(state.amount, terms) } : {}),
     createdAt: '',
     changedAt: '',
   };
@@ -190,6 +192,7 @@ describe('a taken name', () => {
     const { server } = taken();
     show(<NamePage />);
     fireEvent.click(await screen.findByRole('button', { name: 'Send the offer' }));
+    expect(screen.queryByText(/^A premium name/)).toBeNull();
     expect(await screen.findByText('Type an amount such as 250.')).toBeTruthy();
     fireEvent.change(screen.getByLabelText('What you offer, in US dollars'), { target: { value: '1000' } });
     expect(
@@ -204,9 +207,55 @@ describe('a taken name', () => {
       expect(server.asked).toContainEqual({
         method: 'POST',
         path: '/api/me/offers',
-        body: { name: 'salt.org', amount: 100_000, feePaidBy: 'holder', message: '' },
+        body: { name: 'salt.org', amount: 100_000, feePaidBy: 'holder', move: 0, message: '' },
       }),
     );
+  });
+
+  test('a premium name says what its move costs first; where that is another meanwhile, nothing is sent and the sums are new', async () => {
+    const { server } = taken();
+    const terms = (move: number) =>
+      server.instead.set('GET /api/me/offers/terms/salt.org', { status: 200, body: { move, renew: 9000 } });
+    terms(24_000);
+    show(<NamePage />);
+    expect(
+      await screen.findByText(
+        /^A premium name: its registry asks \$240\.00 for moving it here.*a year costs \$90\.00\.$/,
+      ),
+    ).toBeTruthy();
+    fireEvent.change(screen.getByLabelText('What you offer, in US dollars'), { target: { value: '1000' } });
+    expect(
+      screen.getByText(/The fee is \$100\.00, the move \$240\.00\. You would pay \$1,340\.00; \$1,000\.00 would reach/),
+    ).toBeTruthy();
+    const detail = 'salt.org is premium: its registry asks 300.00 USD for moving it here. Nothing was sent.';
+    server.instead.set('POST /api/me/offers', { status: 409, body: { type: '/problems/move-costs', detail } });
+    terms(30_000);
+    fireEvent.click(screen.getByRole('button', { name: 'Send the offer' }));
+    expect(await screen.findByText(detail)).toBeTruthy();
+    expect(await screen.findByText(/You would pay \$1,400\.00/)).toBeTruthy();
+    const standing = offer({ at: 'countered', amount: 80_000 }, 100_000, 30_000);
+    server.instead.set('POST /api/me/offers', { status: 201, body: standing });
+    server.instead.set('GET /api/me/offers', { status: 200, body: [standing] });
+    fireEvent.click(screen.getByRole('button', { name: 'Send the offer' }));
+    expect(await screen.findByText(/with the fee and the move you would pay \$1,180\.00/)).toBeTruthy();
+    expect(server.asked).toContainEqual({
+      method: 'POST',
+      path: '/api/me/offers',
+      body: { name: 'salt.org', amount: 100_000, feePaidBy: 'buyer', move: 30_000, message: '' },
+    });
+  });
+
+  test('a name that cannot be offered for says why before anything is typed; a registry that was silent is asked again', async () => {
+    const { server } = taken();
+    const detail = 'The registry of salt.org does not answer just now.';
+    const silent = { type: '/problems/registry-silent', detail };
+    server.instead.set('GET /api/me/offers/terms/salt.org', { status: 503, body: silent });
+    show(<NamePage />);
+    expect(await screen.findByText(detail)).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Send the offer' })).toBeNull();
+    server.instead.set('GET /api/me/offers/terms/salt.org', { status: 200, body: { move: 0 } });
+    fireEvent.click(screen.getByRole('button', { name: 'Try again' }));
+    expect(await screen.findByRole('button', { name: 'Send the offer' })).toBeTruthy();
   });
 
   test.each<[ShownOffer['state'], RegExp]>([

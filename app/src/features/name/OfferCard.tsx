@@ -1,17 +1,17 @@
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { isOpenOffer, offerSums, type FeePayer } from '@tienda/core/names/offer';
-import type { ShownOffer } from '@tienda/core/names/shownOffer';
+import { isOpenOffer, offerSums, type FeePayer, type OfferTerms } from '@tienda/core/names/offer';
+import type { MoveTerms, ShownOffer } from '@tienda/core/names/shownOffer';
 import { ApiProblem } from '../../api/client';
-import { useMakeOffer, useMoveOffer, useOffers } from '../../api/me';
+import { useMakeOffer, useMoveOffer, useMoveTerms, useOffers } from '../../api/me';
 import { useSession } from '../../api/session';
 import { dayText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
-import { Failure } from '../../ui/Empty';
+import { Failure, Loading } from '../../ui/Empty';
 import { Field } from '../../ui/Field';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
@@ -60,22 +60,35 @@ interface OfferFormProps {
 
 function OfferForm({ name, unicode, onMade }: OfferFormProps) {
   const make = useMakeOffer();
+  const terms = useMoveTerms(name);
   const [typed, setTyped] = useState('');
   const [feePaidBy, setFeePaidBy] = useState<FeePayer>('buyer');
   const [message, setMessage] = useState('');
   const [missing, setMissing] = useState(false);
   const amount = typedAmount(typed, 'USD');
   const problem = make.error instanceof ApiProblem ? make.error : undefined;
+  const detail = (
+    <Text kind="small" colour="quiet" style={{ marginBottom: 8 }}>
+      {words.detail}
+    </Text>
+  );
+  if (!terms.data)
+    return (
+      <View>
+        {detail}
+        {terms.error ? <Failure fault={terms.error} retry={() => void terms.refetch()} /> : <Loading />}
+      </View>
+    );
+  const { move } = terms.data;
   const send = () => {
     setMissing(amount === undefined);
     if (amount === undefined) return;
-    make.mutate({ name, amount, feePaidBy, message }, { onSuccess: onMade });
+    make.mutate({ name, amount, feePaidBy, move, message }, { onSuccess: onMade });
   };
   return (
     <View>
-      <Text kind="small" colour="quiet" style={{ marginBottom: 8 }}>
-        {words.detail}
-      </Text>
+      {detail}
+      <PremiumMove terms={terms.data} />
       <Field
         label={words.amount}
         hint={words.amountHint}
@@ -101,7 +114,7 @@ function OfferForm({ name, unicode, onMade }: OfferFormProps) {
         maxLength={1000}
         error={problem?.of('message')}
       />
-      {amount === undefined ? null : <Sums amount={amount} feePaidBy={feePaidBy} />}
+      {amount === undefined ? null : <Sums amount={amount} terms={{ feePaidBy, move }} />}
       {make.error && !problem?.of('amount') && !problem?.of('message') ? <Failure fault={make.error} /> : null}
       <View style={{ alignItems: 'flex-start', marginTop: 8 }}>
         <Action title={words.send} busy={make.isPending} onPress={send} />
@@ -110,9 +123,17 @@ function OfferForm({ name, unicode, onMade }: OfferFormProps) {
   );
 }
 
-function Sums({ amount, feePaidBy }: { readonly amount: number; readonly feePaidBy: FeePayer }) {
-  const { fee, buyerPays, holderGets } = offerSums(amount, feePaidBy);
-  return <Text role="status">{words.sums(usd(fee), usd(buyerPays), usd(holderGets))}</Text>;
+/** What its registry asks for a premium name, before anything is offered for it. */
+function PremiumMove({ terms: { move, renew } }: { readonly terms: MoveTerms }) {
+  if (renew === undefined) return null;
+  return <Text style={{ marginBottom: 8 }}>{words.premium(usd(move), usd(renew))}</Text>;
+}
+
+function Sums({ amount, terms }: { readonly amount: number; readonly terms: OfferTerms }) {
+  const { fee, move, buyerPays, holderGets } = offerSums(amount, terms);
+  return (
+    <Text role="status">{words.sums(usd(fee), move > 0 ? usd(move) : undefined, usd(buyerPays), usd(holderGets))}</Text>
+  );
 }
 
 /** Where an offer stands, and what can be done next. */
@@ -152,7 +173,12 @@ function Standing({ offer }: { readonly offer: ShownOffer }) {
     return (
       <>
         <Notice kind="good">
-          {words.agreed(usd(sums.amount), usd(sums.buyerPays), lapsesAt === undefined ? '' : dayText(lapsesAt))}
+          {words.agreed(
+            usd(sums.amount),
+            usd(sums.buyerPays),
+            sums.move > 0,
+            lapsesAt === undefined ? '' : dayText(lapsesAt),
+          )}
         </Notice>
         {fault}
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 12 }}>
@@ -169,7 +195,7 @@ function Standing({ offer }: { readonly offer: ShownOffer }) {
   return (
     <View>
       <Notice kind="notice">
-        {words.countered(usd(sums.amount), usd(counterSums.amount), usd(counterSums.buyerPays))}
+        {words.countered(usd(sums.amount), usd(counterSums.amount), usd(counterSums.buyerPays), sums.move > 0)}
       </Notice>
       {fault}
       <View style={{ alignItems: 'flex-start', gap: 8, marginBottom: 12 }}>

@@ -96,6 +96,14 @@ const NameCharges = memo(function NameCharges({ line, currency }: ChargesProps) 
           {purchase.fee > 0 ? (
             <TillLine look="quiet" words={words.offerFee} amount={amount(purchase.fee)} why={why.offerFee} />
           ) : null}
+          {purchase.move > 0 ? (
+            <TillLine
+              look="quiet"
+              words={words.premiumMove}
+              amount={amount(purchase.move)}
+              why={why.premiumMove(whole(purchase.move))}
+            />
+          ) : null}
         </>
       ) : (
         <TillLine

@@ -37,7 +37,8 @@ export const tally = {
     first === last ? `year ${first}` : `years ${first} ${last - first === 1 ? 'and' : 'to'} ${last}`,
   intro: 'introductory price',
   bought: (name: string) => `${name}, bought of its holder`,
-  offerFee: 'fee for the offer, moving it here in it',
+  offerFee: 'fee for the offer',
+  premiumMove: 'moving it here, as its registry asks',
   fee: (count: number, each: string) => `registry fee, ${count} × ${each}`,
   privacy: (count: number, each: string) => `privacy, ${count} × ${each}`,
   privacyWord: 'privacy',
@@ -60,7 +61,9 @@ export const tally = {
       transfer: (amount: string) => `Moving this name here costs ${amount}.`,
     },
     bought: (amount: string) => `You and its holder agreed on ${amount}. They get it once the name is yours.`,
-    offerFee: 'A tenth of the price, 25 dollars at least. Moving the name here, with its year, is in it.',
+    offerFee:
+      'A tenth of the price, 25 dollars at least. Moving a name here that is not premium, with its year, is in it.',
+    premiumMove: (amount: string) => `Its registry asks ${amount} for moving this premium name; a year is in that.`,
     intro: (price: string, later: string) =>
       `The first year is ${price} at the introductory price; each later year is ${later}.`,
     laterYears: (count: number, each: string) =>

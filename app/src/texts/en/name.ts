@@ -117,7 +117,9 @@ export const watch = {
 export const offer = {
   title: 'Make an offer',
   detail:
-    'Tienda puts your offer to the holder, who may accept it, ask for more or turn it down. Nothing is paid until both have agreed. The fee is a tenth of the price, 25 dollars at least; moving the name here, with its year, is in it.',
+    'Tienda puts your offer to the holder, who may accept it, ask for more or turn it down. Nothing is paid until both have agreed. The fee is a tenth of the price, 25 dollars at least; moving the name here, with its year, is in it, unless it is premium.',
+  premium: (move: string, renew: string) =>
+    `A premium name: its registry asks ${move} for moving it here, on top of what you offer. After that a year costs ${renew}.`,
   signIn: 'Sign in to make an offer',
   amount: 'What you offer, in US dollars',
   amountHint: '50 or more',
@@ -126,14 +128,14 @@ export const offer = {
   byMe: 'me, on top of the price',
   byHolder: 'the holder, out of the price',
   message: (name: string) => `Message to the holder of ${name}`,
-  sums: (fee: string, buyer: string, holder: string) =>
-    `The fee is ${fee}. You would pay ${buyer}; ${holder} would reach the holder.`,
+  sums: (fee: string, move: string | undefined, buyer: string, holder: string) =>
+    `The fee is ${fee}${move === undefined ? '' : `, the move ${move}`}. You would pay ${buyer}; ${holder} would reach the holder.`,
   send: 'Send the offer',
   sent: (amount: string) => `You offered ${amount}. The holder has not answered yet; a mail comes when they do.`,
-  countered: (offered: string, asked: string, total: string) =>
-    `You offered ${offered}. The holder asks ${asked}; with the fee you would pay ${total}.`,
-  agreed: (amount: string, total: string, until: string) =>
-    `Agreed at ${amount}. With the fee you pay ${total}, before tax. The price holds until ${until}. You are charged once the name is yours.`,
+  countered: (offered: string, asked: string, total: string, isMovePaid: boolean) =>
+    `You offered ${offered}. The holder asks ${asked}; ${isMovePaid ? 'with the fee and the move' : 'with the fee'} you would pay ${total}.`,
+  agreed: (amount: string, total: string, isMovePaid: boolean, until: string) =>
+    `Agreed at ${amount}. ${isMovePaid ? 'With the fee and the move' : 'With the fee'} you pay ${total}, before tax. The price holds until ${until}. You are charged once the name is yours.`,
   buy: 'Go on and buy it',
   paidFor: (amount: string) => `Agreed at ${amount}, and paid for: it is on its way to you.`,
   toOrder: 'See the order',
@@ -141,10 +143,10 @@ export const offer = {
   lapsed: (amount: string) =>
     `Two weeks went by in which nothing was said or done, so your offer of ${amount} has lapsed. Nothing has been charged.`,
   fellThrough: 'It was agreed, and the name did not come. The money was let go: see the order.',
-  split: (price: string, fee: string) =>
-    `Bought of its holder: ${price}, and a fee of ${fee}. Moving it here is in that.`,
-  splitTheirs: (price: string) =>
-    `Bought of its holder: ${price}. The fee comes out of that, and moving it here is in it.`,
+  split: (price: string, fee: string) => `Bought of its holder: ${price}, and a fee of ${fee}.`,
+  splitTheirs: (price: string) => `Bought of its holder: ${price}. The fee comes out of that.`,
+  moveIncluded: 'Moving it here is in that.',
+  movePaid: (move: string) => `Moving it here: ${move}, as its registry asks for a premium name.`,
   withHolder: (date: string) =>
     `Its holder has until ${date} to unlock it and give its code. If they do not, your money is let go.`,
   declined: (amount: string) => `The holder does not take ${amount}. Nothing has been charged.`,

@@ -35,7 +35,8 @@ export const tally: Texts['tally'] = {
     first === last ? `año ${first}` : `años ${first} ${last - first === 1 ? 'y' : 'a'} ${last}`,
   intro: 'precio de entrada',
   bought: (name) => `${name}, comprado a su titular`,
-  offerFee: 'comisión de la oferta, traslado incluido',
+  offerFee: 'comisión de la oferta',
+  premiumMove: 'traslado, según su operador',
   fee: (count, each) => `tasa del operador, ${count} × ${each}`,
   privacy: (count, each) => `privacidad, ${count} × ${each}`,
   privacyWord: 'privacidad',
@@ -58,7 +59,9 @@ export const tally: Texts['tally'] = {
       transfer: (amount) => `Traer este nombre aquí cuesta ${amount}.`,
     },
     bought: (amount) => `Usted y su titular acordaron ${amount}. Lo recibe cuando el nombre sea suyo.`,
-    offerFee: 'Una décima parte del precio, 25 dólares como mínimo. El traslado, con su año, está incluido.',
+    offerFee:
+      'Una décima parte del precio, 25 dólares como mínimo. Incluye el traslado, con su año, de un nombre que no sea premium.',
+    premiumMove: (amount) => `Su operador pide ${amount} por trasladar este nombre premium; incluye un año.`,
     intro: (price, later) => `El primer año vale ${price} con el precio de entrada; cada año posterior, ${later}.`,
     laterYears: (count, each) =>
       `${count === 1 ? 'Un año posterior se paga' : `${count} años posteriores se pagan`} hoy al precio de renovación, ${each} al año.`,

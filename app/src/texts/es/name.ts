@@ -116,7 +116,9 @@ export const watch: Texts['watch'] = {
 export const offer: Texts['offer'] = {
   title: 'Hacer una oferta',
   detail:
-    'Tienda lleva su oferta al titular, que puede aceptarla, pedir más o rechazarla. No se paga nada hasta que ambos estén de acuerdo. La comisión es una décima parte del precio, 25 dólares como mínimo; el traslado, con su año, está incluido.',
+    'Tienda lleva su oferta al titular, que puede aceptarla, pedir más o rechazarla. No se paga nada hasta que ambos estén de acuerdo. La comisión es una décima parte del precio, 25 dólares como mínimo; el traslado, con su año, está incluido, salvo en un nombre premium.',
+  premium: (move, renew) =>
+    `Nombre premium: su operador pide ${move} por traerlo aquí, además de lo que usted ofrezca. Después, cada año cuesta ${renew}.`,
   signIn: 'Entrar para hacer una oferta',
   amount: 'Lo que ofrece, en dólares de EE. UU.',
   amountHint: '50 o más',
@@ -125,13 +127,14 @@ export const offer: Texts['offer'] = {
   byMe: 'yo, además del precio',
   byHolder: 'el titular, de lo que recibe',
   message: (of) => `Mensaje al titular de ${of}`,
-  sums: (fee, buyer, holder) => `La comisión es ${fee}. Usted pagaría ${buyer}; al titular le llegarían ${holder}.`,
+  sums: (fee, move, buyer, holder) =>
+    `La comisión es ${fee}${move === undefined ? '' : `; el traslado, ${move}`}. Usted pagaría ${buyer}; al titular le llegarían ${holder}.`,
   send: 'Enviar la oferta',
   sent: (amount) => `Ofreció ${amount}. El titular aún no ha respondido; llegará un correo cuando lo haga.`,
-  countered: (offered, asked, total) =>
-    `Ofreció ${offered}. El titular pide ${asked}; con la comisión pagaría ${total}.`,
-  agreed: (amount, total, until) =>
-    `Acordado en ${amount}. Con la comisión paga ${total}, antes de impuestos. El precio vale hasta el ${until}. Se le cobra cuando el nombre sea suyo.`,
+  countered: (offered, asked, total, isMovePaid) =>
+    `Ofreció ${offered}. El titular pide ${asked}; ${isMovePaid ? 'con la comisión y el traslado' : 'con la comisión'} pagaría ${total}.`,
+  agreed: (amount, total, isMovePaid, until) =>
+    `Acordado en ${amount}. ${isMovePaid ? 'Con la comisión y el traslado' : 'Con la comisión'} paga ${total}, antes de impuestos. El precio vale hasta el ${until}. Se le cobra cuando el nombre sea suyo.`,
   buy: 'Seguir y comprarlo',
   paidFor: (amount) => `Acordado en ${amount}, y pagado: está de camino.`,
   toOrder: 'Ver el pedido',
@@ -139,8 +142,10 @@ export const offer: Texts['offer'] = {
   lapsed: (amount) =>
     `Pasaron dos semanas sin que nadie dijera ni hiciera nada, así que su oferta de ${amount} ha caducado. No se ha cobrado nada.`,
   fellThrough: 'Estaba acordado, y el nombre no llegó. El dinero se liberó: vea el pedido.',
-  split: (price, fee) => `Comprado a su titular: ${price}, más una comisión de ${fee}. El traslado está incluido.`,
-  splitTheirs: (price) => `Comprado a su titular: ${price}. La comisión sale de ahí, y el traslado está incluido.`,
+  split: (price, fee) => `Comprado a su titular: ${price}, más una comisión de ${fee}.`,
+  splitTheirs: (price) => `Comprado a su titular: ${price}. La comisión sale de ahí.`,
+  moveIncluded: 'El traslado está incluido.',
+  movePaid: (move) => `El traslado: ${move}, lo que pide su operador por un nombre premium.`,
   withHolder: (date) =>
     `Su titular tiene hasta el ${date} para desbloquearlo y dar su código. Si no lo hace, su dinero se libera.`,
   declined: (amount) => `El titular no acepta ${amount}. No se ha cobrado nada.`,

@@ -115,6 +115,7 @@ export const problems: Readonly<Record<string, ProblemWords>> = {
   '/problems/nothing-held': 'Ya no hay dinero retenido para este pedido: mírelo otra vez.',
   cardNeeded: 'Solo una tarjeta puede retenerlo: elija una.',
   cardRefused: 'El banco no aceptó la tarjeta: pruebe con otra.',
+  '/problems/move-costs': 'El traslado cuesta ahora otra cosa. No se ha enviado nada: mire las cuentas otra vez.',
   '/problems/offer-ended': 'La oferta ya ha terminado.',
   '/problems/quote-changed': 'Algo ha cambiado desde el presupuesto. Mire el nuevo.',
   '/problems/signing-elsewhere': 'Este nombre usa otros servidores de nombres: lo firman ellos, o no.',

@@ -2,7 +2,7 @@ import type { Actor } from '@tienda/core/accounts/actor';
 import { toULabel } from '@tienda/core/idna/idna';
 import { domainName } from '@tienda/core/names/domainName';
 import { isoDate, type IsoDate } from '@tienda/core/time/isoDate';
-import { expiryAfterMove, passesByItself, type Movable, type MoveProblem } from '@tienda/core/transfers/moveIn';
+import { expiryAfterMove, passesByItself, type Movable } from '@tienda/core/transfers/moveIn';
 import type { MoveLook, MoveUnderWay, NotMovable, ShownMove } from '@tienda/core/transfers/shownMove';
 import { inLanes } from '@tienda/core/work/inLanes';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
@@ -125,13 +125,12 @@ export class Moves {
     await this.lookInto(await this.parts.store.among(accountId, names));
   }
 
-  /** What would stand in the way of a name whose holder agreed to hand it over. @throws RegistrySilent */
-  async obstacles(name: string): Promise<readonly MoveProblem[]> {
-    const looked = await this.parts.looks.at([{ name, code: null }], () => true);
-    return looked.flatMap(({ look }) => {
-      if (look instanceof Error) throw look;
-      return look.problems;
-    });
+  /** A name as it would be once its holder agreed to hand it over. @throws RegistrySilent */
+  async handedOver(name: string): Promise<MoveLook> {
+    const [looked] = await this.parts.looks.at([{ name, code: null }], () => true);
+    const look = looked?.look ?? new RegistrySilent(`${name} was not looked at`);
+    if (look instanceof Error) throw look;
+    return look;
   }
 
   /** The orders by which names are on their way. */

@@ -34,7 +34,7 @@ export interface Found {
 const kept = {
   ...getTableColumns(moveIn),
   purchase: sql<Purchase | null>`(
-    select jsonb_build_object('id', o.id, 'amount', o.amount, 'feePaidBy', o.fee_paid_by)
+    select jsonb_build_object('id', o.id, 'amount', o.amount, 'feePaidBy', o.fee_paid_by, 'move', o.move)
     from ${nameOffer} o where o.id = ${moveIn.offerId} and o.state ->> 'at' = 'agreed')`,
 };
 

@@ -1,4 +1,4 @@
-import { IsIn, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
+import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 
 const least = 5000;
 const most = 100_000_000;
@@ -17,6 +17,13 @@ export class NewOffer extends AmountModel {
 
   @IsIn(['buyer', 'holder'], { message: 'The fee is paid by the buyer or the holder.' })
   feePaidBy!: 'buyer' | 'holder';
+
+  /** What whoever makes it was shown for moving a premium name here; nothing, where left out. */
+  @IsOptional()
+  @IsInt({ message: 'What the move costs is a whole number of US cents.' })
+  @Min(0, { message: 'A move costs nothing or more.' })
+  @Max(most, { message: 'A move costs at most a million dollars.' })
+  move?: number;
 
   @IsString({ message: 'The message is text.' })
   @MaxLength(1000, { message: 'A message has at most 1000 characters.' })

@@ -14,6 +14,14 @@ export function offerRoutes(offers: OfferService, idempotency: Idempotency): Rou
       }),
     ),
     accountRoute(
+      'get',
+      '/api/me/offers/terms/:name',
+      { needs: 'makeOffers', summary: 'What moving a taken name here costs on top of an offer for it', perMinute: 60 },
+      async ({ params }) => ({
+        body: await offers.terms(params['name'] ?? ''),
+      }),
+    ),
+    accountRoute(
       'post',
       '/api/me/offers',
       {

@@ -2,7 +2,8 @@ import type { Actor } from '@tienda/core/accounts/actor';
 import { createHash } from 'node:crypto';
 import { domainName } from '@tienda/core/names/domainName';
 import { isOpenOffer, offerSums, type OfferEvent } from '@tienda/core/names/offer';
-import type { ShownOffer } from '@tienda/core/names/shownOffer';
+import { transferOf } from '@tienda/core/pricing/linePrice';
+import type { MoveTerms, ShownOffer } from '@tienda/core/names/shownOffer';
 import type { AccountStore } from '../../people/accounts/store';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { Clock } from '../../platform/clock/clock';
@@ -15,6 +16,7 @@ import type { Outbox } from '../../platform/outbox/outbox';
 import { RegistrySilent } from '../../gateways/registry/registryGateway';
 import type { Moves } from '../moves/service';
 import { moveProblemText } from '../moves/texts';
+import { amountText } from '../../platform/texts/texts';
 import type { SearchService } from '../../find/search/service';
 import { offerMail } from './mails';
 import type { NewOffer } from './models';
@@ -28,7 +30,7 @@ export interface OfferParts {
   readonly broker: BrokerGateway;
   readonly catalogue: CatalogueReader;
   readonly search: Pick<SearchService, 'answers'>;
-  readonly moves: Pick<Moves, 'lookAt' | 'obstacles' | 'ordersOf'>;
+  readonly moves: Pick<Moves, 'lookAt' | 'handedOver' | 'ordersOf'>;
   readonly accounts: AccountStore;
   readonly outbox: Outbox;
   readonly clock: Clock;
@@ -68,14 +70,19 @@ export class OfferService {
     return all.map((offer) => this.shown(offer, orders?.get(offer.name)));
   }
 
-  /** @param key the same key is the same offer @throws Problem 422 */
+  /** @throws Problem 422 where it could not be offered for; 503 */
+  async terms(name: string): Promise<MoveTerms> {
+    const { name: read, unicode } = this.read(name);
+    return this.termsElsewhere(read, unicode);
+  }
+
+  /** @param key the same key is the same offer @throws Problem 422; 409 where the move costs something else than was shown */
   async make(
     { account: accountId }: Actor,
-    { name, amount, feePaidBy, message }: NewOffer,
+    { name, amount, feePaidBy, move: shownMove = 0, message }: NewOffer,
     key: string,
   ): Promise<ShownOffer> {
-    const read = domainName(name, this.parts.catalogue.current());
-    if (read.kind === 'problem') throw badField('/name', read.code, read.detail);
+    const read = this.read(name);
     const answer = (await this.parts.search.answers([read.name], 0)).get(read.name);
     if (answer?.status !== 'taken')
       throw badField(
@@ -90,10 +97,11 @@ export class OfferService {
     const offered = () =>
       badField('/name', 'offered', `There is an offer for ${read.unicode} already: change or withdraw that one.`);
     if (earlier && earlier.id !== id) throw offered();
-    await this.expectElsewhere(read.name, read.unicode);
+    const { move } = await this.termsElsewhere(read.name, read.unicode);
+    if (move !== shownMove && !earlier) throw moveCosts(read.unicode, move);
     const at = this.parts.clock.now();
     const state = { at: 'sent' } as const;
-    const offer = { id, accountId, name: read.name, amount, feePaidBy, message, state };
+    const offer = { id, accountId, name: read.name, amount, feePaidBy, move, message, state };
     const times = { createdAt: at, changedAt: at, lookedAt: null, lapsesAt: lapseAfter(at) };
     if (!(await this.parts.store.add({ ...offer, ...times, revision: 1, toldRevision: 0 }))) throw offered();
     return this.carriedOn(accountId, id);
@@ -123,19 +131,28 @@ export class OfferService {
       await this.happened(offer, { type: 'lapsed' });
   }
 
+  /** @throws Problem 422 */
+  private read(name: string) {
+    const read = domainName(name, this.parts.catalogue.current());
+    if (read.kind === 'problem') throw badField('/name', read.code, read.detail);
+    return read;
+  }
+
   /** @throws Problem 422 where it is held with Tienda, or could not come here even with its holder's help; 503 */
-  private async expectElsewhere(name: string, unicode: string): Promise<void> {
-    const [problem] = await this.parts.moves.obstacles(name).catch((fault: unknown) => {
+  private async termsElsewhere(name: string, unicode: string): Promise<MoveTerms> {
+    const { problems, premium } = await this.parts.moves.handedOver(name).catch((fault: unknown) => {
       if (!(fault instanceof RegistrySilent)) throw fault;
       const detail = `The registry of ${unicode} does not answer just now. Nothing was offered; try again in a while.`;
       throw new Problem(503, 'registry-silent', 'The registry did not answer', detail);
     });
+    const [problem] = problems;
     if (problem?.code === 'here') {
       const detail = `${unicode} is held with Tienda: write to its holder at the address in its registration data.`;
       throw badField('/name', 'heldHere', detail);
     }
     if (problem)
       throw badField('/name', 'cannotCome', `${unicode} could not come here now. ${moveProblemText(problem)}`);
+    return premium ? { move: transferOf(premium), renew: premium.renew } : { move: 0 };
   }
 
   private async carriedOn(accountId: string, id: string): Promise<ShownOffer> {
@@ -156,8 +173,9 @@ export class OfferService {
     }
   }
 
-  private async tell({ id, name, amount, feePaidBy, message, state, revision }: KeptOffer): Promise<void> {
-    const reaching = offerSums(amount, feePaidBy).holderGets;
+  private async tell(offer: KeptOffer): Promise<void> {
+    const { id, name, amount, message, state, revision } = offer;
+    const reaching = offerSums(amount, offer).holderGets;
     if (state.at === 'withdrawn' || state.at === 'lapsed') await this.parts.broker.withdraw(id);
     else await this.parts.broker.send(id, { name, amount: reaching, message });
     await this.parts.store.told(id, revision);
@@ -170,7 +188,7 @@ export class OfferService {
       answer.state === 'accepted'
         ? { type: 'holderAccepted' }
         : answer.state === 'countered'
-          ? { type: 'holderCountered', amount: neededDeclarations(answer.amount, offer) }
+          ? { type: 'holderCountered', amount: priceReaching(answer.amount, offer) }
           : { type: 'holderDeclined' };
     await this.happened(offer, event);
   }
@@ -198,8 +216,8 @@ export class OfferService {
       feePaidBy,
       message,
       state,
-      sums: offerSums(amount, feePaidBy),
-      ...(state.at === 'countered' ? { counterSums: offerSums(state.amount, feePaidBy) } : {}),
+      sums: offerSums(amount, offer),
+      ...(state.at === 'countered' ? { counterSums: offerSums(state.amount, offer) } : {}),
       ...(orderId === undefined ? {} : { orderId }),
       ...(lapsesAt && orderId === undefined ? { lapsesAt: lapsesAt.toISOString() } : {}),
       createdAt: createdAt.toISOString(),
@@ -214,10 +232,18 @@ function isUntold({ revision, toldRevision }: KeptOffer): boolean {
 }
 
 /** The price at which the holder gets what they ask for: more where the fee comes out of it. */
-function neededDeclarations(reaching: number, { feePaidBy }: KeptOffer): number {
+function priceReaching(reaching: number, offer: KeptOffer): number {
   let price = reaching;
-  while (offerSums(price, feePaidBy).holderGets < reaching) price += reaching - offerSums(price, feePaidBy).holderGets;
+  while (offerSums(price, offer).holderGets < reaching) price += reaching - offerSums(price, offer).holderGets;
   return price;
+}
+
+function moveCosts(unicode: string, move: number): Problem {
+  const detail =
+    move === 0
+      ? `Moving ${unicode} here costs nothing on top any more. Nothing was sent: look at the sums again.`
+      : `${unicode} is premium: its registry asks ${amountText(move, 'USD')} for moving it here. Nothing was sent: look at the sums again.`;
+  return new Problem(409, 'move-costs', 'The move costs something else', detail);
 }
 
 /** The same key from the same account is the same offer. */

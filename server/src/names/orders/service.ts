@@ -321,8 +321,8 @@ export class OrderService {
   }
 }
 
-function offerOf({ id, amount, feePaidBy }: Purchase): NonNullable<OrderLine['offer']> {
-  return { id, reaching: offerSums(amount, feePaidBy).holderGets };
+function offerOf(purchase: Purchase): NonNullable<OrderLine['offer']> {
+  return { id: purchase.id, reaching: offerSums(purchase.amount, purchase).holderGets };
 }
 
 /** What is done with an order. */

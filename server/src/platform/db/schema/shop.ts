@@ -99,6 +99,8 @@ export const nameOffer = pgTable(
     name: text().notNull(),
     amount: bigint({ mode: 'number' }).notNull(),
     feePaidBy: text('fee_paid_by').$type<FeePayer>().notNull(),
+    /** What its registry asked for moving a premium name here when it was made; 0 for any other. */
+    move: bigint({ mode: 'number' }).notNull().default(0),
     message: text().notNull(),
     state: jsonb().$type<OfferState>().notNull(),
     /** Counts the changes of the buyer, and those that the broker has been told of. */

@@ -1,0 +1,1 @@
+ALTER TABLE "name_offer" ADD COLUMN "move" bigint DEFAULT 0 NOT NULL;
