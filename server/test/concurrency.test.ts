@@ -31,10 +31,17 @@ afterAll(async () => {
 describe('one at a time', () => {
   test('while one runs, another under the same key is turned away at once', async () => {
     const key = unique('key');
-    const slow = leases.exclusively(key, () => pause(300, 'done'));
-    await pause(100);
+    let end = (): void => undefined;
+    let slow: Promise<string | undefined> | undefined;
+    await new Promise<void>((begun) => {
+      slow = leases.exclusively(key, () => {
+        begun();
+        return new Promise((resolve) => (end = () => resolve('done')));
+      });
+    });
     expect(await leases.exclusively(key, () => Promise.resolve('too'))).toBeUndefined();
     expect(await leases.exclusively(`${key} other`, () => Promise.resolve('free'))).toBe('free');
+    end();
     expect(await slow).toBe('done');
     expect(await leases.exclusively(key, () => Promise.resolve('next'))).toBe('next');
   });

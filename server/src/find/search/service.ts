@@ -11,6 +11,7 @@ import { labelHash, type LabelHash } from '@tienda/core/zones/labelHash';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../../platform/clock/clock';
 import type { Asker, Registries } from '../../gateways/registry/registryGateway';
+import type { Tell } from '../../platform/http/ndjson';
 import type { NameChanges } from '../zones/changes';
 import type { ZoneHint, ZoneIndex } from '../zones/service';
 import type { WordFile } from '../words/wordFile';
@@ -66,7 +67,7 @@ export class SearchService {
    *
    * @param tell called with events in order of time, those known together given together
    */
-  async search(request: SearchRequest, asker: Asker, tell: (events: readonly SearchEvent[]) => void): Promise<void> {
+  async search(request: SearchRequest, asker: Asker, tell: Tell<SearchEvent>): Promise<void> {
     const start = performance.now();
     const { query, currency, restMs = 0, fresh = false, next = false } = request;
     const price = this.prices.today(currency);
@@ -100,6 +101,7 @@ export class SearchService {
     }
 
     const isAnswered = this.crowd.join();
+    let isFirst = true;
     const answered = (answers: ReadonlyMap<string, RegistryAnswer & { readonly checkedAt?: Date }>) => {
       const heard = [...answers].flatMap(([name, { status, premium, checkedAt = this.clock.now() }]) => {
         const candidate = asked.get(name);
@@ -109,7 +111,8 @@ export class SearchService {
         return [told(candidate, premium ? { ...answer, premium } : answer, price)];
       });
       if (heard.length === 0) return;
-      tell(count(heard));
+      tell(count(heard), isFirst);
+      isFirst = false;
       isAnswered();
     };
     const since = new Date(this.clock.now().getTime() - answersForMs);

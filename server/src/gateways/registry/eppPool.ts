@@ -47,6 +47,7 @@ export class EppPool {
    * Lends a session to the action; takes it back, or forgets it where it broke. Orders go before searches. A registry
    * that was silent several times in a row is left alone for a while: then it is silent at once.
    *
+   * @param action gives nothing back where it had nothing to ask any more
    * @param asker who searches; the shop itself where left out
    * @throws RegistrySilent, also where the asker went away, or no session was free for long
    */
@@ -57,7 +58,7 @@ export class EppPool {
       const connection = await this.borrow(asker);
       try {
         const result = await action(connection);
-        this.silences = 0;
+        if (result !== undefined) this.silences = 0;
         return result;
       } finally {
         this.giveBack(connection);

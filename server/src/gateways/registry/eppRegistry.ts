@@ -18,6 +18,7 @@ import type { EppAddress } from './eppConnection';
 import { EppPool } from './eppPool';
 import {
   RegistrySilent,
+  UnexpectedAnswer,
   type Asker,
   type ChangeOutcome,
   type CreateOutcome,
@@ -29,6 +30,7 @@ import {
   type TransferOutcome,
 } from './registryGateway';
 import { Seen } from './seen';
+import { VisitorChecks } from './visitorChecks';
 
 /** The currency in which registries are asked for fees; the catalogue's own. */
 const feesIn = 'USD';
@@ -44,9 +46,13 @@ function isRefusal(code: number): boolean {
 /** A command about one name, whose answer says no more than whether it was done. */
 type NameCommand = Extract<EppCommand, { type: 'updateDomain' | 'restoreDomain' | 'deleteDomain' | 'transferDomain' }>;
 
+/** All who search, as the sessions see them: whose turn it is among them is decided as a session is free. */
+const visitors: Asker = { id: 'visitors' };
+
 /** A registry over EPP sessions (RFC 5730-5734). */
 export class EppRegistry implements RegistryGateway {
   private readonly pool: EppPool;
+  private readonly visitorChecks: VisitorChecks;
   private readonly contacts = new Seen();
   private readonly making = new Map<string, Promise<string | undefined>>();
   private readonly hosts = new Seen();
@@ -59,6 +65,7 @@ export class EppRegistry implements RegistryGateway {
     private readonly feesPerCheck = 2,
   ) {
     this.pool = new EppPool(address, sessions);
+    this.visitorChecks = new VisitorChecks(namesPerCheck, (choose) => this.answersOf(choose, visitors));
   }
 
   async check(
@@ -66,9 +73,15 @@ export class EppRegistry implements RegistryGateway {
     answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void,
     asker?: Asker,
   ): Promise<void> {
+    if (asker) return this.visitorChecks.check(names, answered, asker);
     await this.inFrames(names, async (frame) => {
-      const answers = await this.checkFrame(frame, asker);
-      if (!asker?.signal?.aborted) answered(answers);
+      const told = new Map<string, RegistryAnswer>(frame.map((name) => [name, { status: 'unknown' }]));
+      try {
+        for (const [name, answer] of await this.answersOf(() => frame)) told.set(name, answer);
+      } catch (fault) {
+        if (!(fault instanceof RegistrySilent)) throw fault;
+      }
+      answered(told);
     });
   }
 
@@ -79,41 +92,38 @@ export class EppRegistry implements RegistryGateway {
     await Promise.all(frames.map(act));
   }
 
-  private async checkFrame(names: readonly string[], asker?: Asker): Promise<Map<string, RegistryAnswer>> {
-    const answers = new Map<string, RegistryAnswer>(names.map((name) => [name, { status: 'unknown' }]));
-    try {
-      for (const check of await this.checked(names, ['create', 'renew'], asker))
-        answers.set(check.name, readCheck(check));
-    } catch (fault) {
-      if (!(fault instanceof RegistrySilent)) throw fault;
-    }
-    return answers;
+  private async answersOf(choose: () => readonly string[], asker?: Asker): Promise<Map<string, RegistryAnswer>> {
+    const checks = await this.checked(choose, ['create', 'renew'], asker);
+    return new Map(checks.map((check) => [check.name, readCheck(check)]));
   }
 
-  /** Names with the fees of commands, all of them of premium names; asked for one by one where only so many are told. */
+  /** Names, chosen once there is a session to ask in, with the fees of commands, all of them of premium names; asked for one by one where only so many are told. */
   private async checked(
-    names: readonly string[],
+    choose: () => readonly string[],
     commands: readonly FeeCommand[],
     asker?: Asker,
   ): Promise<readonly EppDomainCheck[]> {
     const together = commands.slice(0, this.feesPerCheck);
-    const checks = await this.askedFor(names, together, asker);
+    const checks = await this.askedFor(choose, together, asker);
     const dear = checks.filter(({ feeClass }) => isPremium(feeClass)).map(({ name }) => name);
     const others = commands.slice(together.length);
     if (others.length === 0 || dear.length === 0) return checks;
-    const more = new Map((await this.checked(dear, others, asker)).map(({ name, fees }) => [name, fees ?? []]));
+    const more = new Map((await this.checked(() => dear, others, asker)).map(({ name, fees }) => [name, fees ?? []]));
     return checks.map((check) => ({ ...check, fees: [...(check.fees ?? []), ...(more.get(check.name) ?? [])] }));
   }
 
   private async askedFor(
-    names: readonly string[],
+    choose: () => readonly string[],
     commands: readonly FeeCommand[],
     asker?: Asker,
   ): Promise<readonly EppDomainCheck[]> {
     const transaction = `TIENDA-${randomUUID()}`;
     const fees = { currency: feesIn, of: commands.map((command) => ({ command, years: 1 })) };
-    const { code, data } = await this.send({ type: 'checkDomains', names, fees }, transaction, asker);
-    return expected(code, data, 'domainChecks').checks;
+    const response = await this.pool.use(async (connection) => {
+      const names = choose();
+      return names.length > 0 ? connection.send({ type: 'checkDomains', names, fees }, transaction) : undefined;
+    }, asker);
+    return response ? expected(response.code, response.data, 'domainChecks').checks : [];
   }
 
   async info(name: string): Promise<RegistryDomain | undefined>;
@@ -134,7 +144,7 @@ export class EppRegistry implements RegistryGateway {
     const premiums = new Map<string, PremiumPrice | RegistrySilent>();
     await this.inFrames(names, async (frame) => {
       try {
-        for (const check of await this.checked(frame, ['renew', 'transfer'], asker))
+        for (const check of await this.checked(() => frame, ['renew', 'transfer'], asker))
           if (isPremium(check.feeClass)) premiums.set(check.name, premiumOf(check));
       } catch (fault) {
         if (!(fault instanceof RegistrySilent)) throw fault;
@@ -301,8 +311,8 @@ export class EppRegistry implements RegistryGateway {
     this.pool.close();
   }
 
-  private send(command: EppCommand, transaction = `TIENDA-${randomUUID()}`, asker?: Asker): Promise<EppResponse> {
-    return this.pool.use((connection) => connection.send(command, transaction), asker);
+  private send(command: EppCommand, transaction = `TIENDA-${randomUUID()}`): Promise<EppResponse> {
+    return this.pool.use((connection) => connection.send(command, transaction));
   }
 }
 
@@ -331,7 +341,7 @@ function expected<Type extends EppData['type']>(
   type: Type,
 ): Extract<EppData, { type: Type }> {
   if (data && isData(data, type)) return data;
-  throw new RegistrySilent(`The registry answered ${code} without ${type}`);
+  throw new UnexpectedAnswer(`The registry answered ${code} without ${type}`);
 }
 
 function isData<Type extends EppData['type']>(data: EppData, type: Type): data is Extract<EppData, { type: Type }> {

@@ -5,6 +5,9 @@ import type { PremiumPrice, RegistryAnswer } from '@tienda/core/names/availabili
 /** The registry gave no usable answer: it may or may not have done what was asked. Ask before trying again. */
 export class RegistrySilent extends Error {}
 
+/** It answered, though not what was asked. */
+export class UnexpectedAnswer extends RegistrySilent {}
+
 /** What came of an attempt to register. */
 export type CreateOutcome =
   | { readonly type: 'created'; readonly expiresAt: string }
@@ -71,9 +74,9 @@ export interface Asker {
 export interface RegistryGateway {
   readonly id: string;
   /**
-   * Asks for names in frames as large as the registry allows, side by side; `answered` is called with each
-   * frame's names as soon as they are known. Names of a frame that got no answer are `unknown`; those of a frame
-   * that was not sent any more, since its asker went away, are not told.
+   * Asks for names in frames as large as the registry allows, side by side, those of several askers together; `answered` is
+   * called with an asker's names of each frame as soon as they are known. Names of a frame that got no answer are
+   * `unknown`; whoever went away is told no more.
    */
   check(
     names: readonly string[],

@@ -16,8 +16,11 @@ export interface Reader {
 /** Octets that may wait for a visitor to read them. */
 const mostUnread = 4 * 1024 * 1024;
 
-/** So long events wait for others, the first ones excepted: each write costs more than what is written. */
+/** So long events wait for others, those excepted that are waited for: each write costs more than what is written. */
 const togetherMs = 8;
+
+/** @param isAwaited it goes out at once, with what came before; the first events always do */
+export type Tell<Event> = (events: readonly Event[], isAwaited?: boolean) => void;
 
 /**
  * Answers with a line of JSON for each event as soon as it is told; whoever hangs up is told no more.
@@ -27,7 +30,7 @@ const togetherMs = 8;
 export function answerLines<Event>(
   ctx: Context,
   log: Logger,
-  run: (reader: Reader, tell: (events: readonly Event[]) => void) => Promise<void>,
+  run: (reader: Reader, tell: Tell<Event>) => Promise<void>,
 ): undefined {
   const lines = new PassThrough();
   const gone = new AbortController();
@@ -53,10 +56,10 @@ export function answerLines<Event>(
       lines.destroy();
     }
   };
-  run(reader, (events) => {
+  run(reader, (events, isAwaited = isFirst) => {
     if (gone.signal.aborted) return;
     waiting += events.map((event) => `${JSON.stringify(event)}\n`).join('');
-    if (isFirst) send();
+    if (isAwaited) send();
     else timer ??= setTimeout(send, togetherMs);
     isFirst = false;
   })
