@@ -9,6 +9,7 @@ import { Shell } from '../features/shell/Shell';
 import { WithTally } from '../shop/tally/WithTally';
 import { started } from '../quickStart';
 import { makeFormats } from '../texts/format';
+import { keepPlace } from '../ui/keepPlace';
 import { TiendaTheme } from '../ui/theme';
 
 // What changed is drawn within the same task, not a timer later.
@@ -47,6 +48,7 @@ export default function Layout() {
     document.documentElement.classList.remove('ahead');
     started();
     makeFormats(currencyStore.get());
+    return keepPlace();
   }, []);
   return (
     <QueryClientProvider client={queries}>
