@@ -12,7 +12,8 @@ export interface BasketView {
 
 export const emptyBasket: BasketView = { lines: [], codes: { typed: [] } };
 
-const basketQuery = { queryKey: key, queryFn: () => call<BasketView>('GET', '/api/basket') };
+/** The basket as the server has it. */
+export const basketQuery = { queryKey: key, queryFn: () => call<BasketView>('GET', '/api/basket') };
 
 export function useBasket() {
   return useQuery(basketQuery);

@@ -1,6 +1,7 @@
-import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { notifyManager, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSession';
 import { useEffect } from 'react';
+import { basketQuery } from './basket';
 import { call, keepCsrf, onSignInNeeded } from './client';
 import { forgetPersonal, Held } from '../stored/stored';
 
@@ -51,10 +52,15 @@ export function useSessionEnd(): void {
 export async function entered(queries: QueryClient, session: ShownSession): Promise<void> {
   keep(session);
   queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] === 'me' });
-  // Whoever comes in finds their own basket there, not for a moment the visitor's.
-  if (session.account) await queries.refetchQueries({ queryKey: ['basket'] });
-  queries.setQueryData(sessionKey, session);
-  if (!session.account) await queries.invalidateQueries({ queryKey: ['basket'] });
+  // Whoever comes in finds their own basket there, not for a moment the visitor's; nor is theirs a visitor's for a moment.
+  const { queryKey, queryFn } = basketQuery;
+  const basket = session.account ? await queryFn().catch(() => undefined) : undefined;
+  await queries.cancelQueries({ queryKey });
+  notifyManager.batch(() => {
+    queries.setQueryData(sessionKey, session);
+    if (basket) queries.setQueryData(queryKey, basket);
+  });
+  if (!basket) await queries.invalidateQueries({ queryKey });
 }
 
 /** Signed out on purpose: whoever uses the browser next may be somebody else. */

@@ -1,9 +1,11 @@
+import { knownScripts } from '@tienda/core/idna/scripts';
 import { textsOf, unlike, untold } from '../../../core/test/texts';
 import { en } from './en';
 import { es } from './es';
+import { letterWords } from './es/scripts';
 
 const given = new Map<string, unknown[]>([
-  ['.name.labelRules', [1, 63, ['Latin']]],
+  ['.name.labelRules', [1, 63, ['part0']]],
   ['.taken.heldBack', ['part0']],
 ]);
 const english = textsOf(en, given);
@@ -38,4 +40,11 @@ test('Spanish says what is wrong by its code, each as a sentence', () => {
     expect(text).not.toContain('undefined');
   }
   expect(es.problems['termNotOffered']).toBeDefined();
+});
+
+test('Spanish calls letters by their Spanish names', () => {
+  expect(letterWords(['Latin'])).toBe('latinas');
+  expect(letterWords(['Latin', 'Greek', 'Cyrillic'])).toBe('latinas, griegas y cirílicas');
+  expect(letterWords(['Runic'])).toBe('Runic');
+  expect(knownScripts.filter((script) => letterWords([script]) === script)).toEqual([]);
 });

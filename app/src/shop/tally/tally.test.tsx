@@ -1,6 +1,9 @@
+import { defaultScheduler, notifyManager } from '@tanstack/react-query';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { exampleCode } from '../../../../core/test/quotes';
 import { FakeServer, lineFor, show } from '../../../test/shop';
+import { useSignIn } from '../../api/session';
+import { Action } from '../../ui/Action';
 import { billingStore, buyerSeenStore } from './buyer';
 import { TallyColumn } from './TallySheet';
 
@@ -14,6 +17,7 @@ const known = [
 ];
 
 beforeEach(() => {
+  notifyManager.setScheduler(defaultScheduler);
   localStorage.clear();
   billingStore.set({ country: 'MX', kind: 'person' });
   buyerSeenStore.set(null);
@@ -115,6 +119,37 @@ test('a basket that was empty before signing in has no total to have changed', a
   new FakeServer();
   show(<TallyColumn checkout />);
   await waitFor(() => expect(buyerSeenStore.get()).toBeNull());
+});
+
+test('a basket that comes with the account is its holder’s from the first moment: its total has not changed', async () => {
+  const server = new FakeServer();
+  const seen = jest.spyOn(buyerSeenStore, 'set');
+  // As the app does it: each piece of news is drawn by itself.
+  notifyManager.setScheduler(queueMicrotask);
+  const account = { email: 'ilse@quayquill.example', autoRenew: true, isNew: false, codesUsed: {} };
+  let contactsCome = (): void => undefined;
+  const after = new Promise<void>((resolve) => (contactsCome = resolve));
+  const holder = { kind: 'person', name: 'Ilse Quill', country: 'FR' };
+  server.instead.set('GET /api/me/contacts', { status: 200, body: [{ id: 'c1', ...holder }], after });
+  server.instead.set('POST /api/session', { status: 200, body: { csrf: 't', account, now: '2026-11-24T10:00:00Z' } });
+  function SignIn() {
+    const signIn = useSignIn();
+    return <Action title="Sign in" onPress={() => signIn.mutate({ email: account.email, password: 'two quills' })} />;
+  }
+  show(
+    <>
+      <SignIn />
+      <TallyColumn checkout />
+    </>,
+  );
+  await waitFor(() => expect(server.asked).toContainEqual(expect.objectContaining({ path: '/api/session' })));
+  server.lines = [lineFor('saltwhistle.org')];
+  fireEvent.click(screen.getByRole('button', { name: 'Sign in' }));
+  await screen.findByText(/^Today, USD$/);
+  contactsCome();
+  await waitFor(() => expect(buyerSeenStore.get()?.customer.country).toBe('FR'));
+  expect(seen.mock.calls.map(([buyer]) => buyer?.customer.country)).toEqual(['FR']);
+  expect(screen.queryByText(/^The total has changed/)).toBeNull();
 });
 
 test('many names are one line each, and what falls due later is summed up by date', async () => {

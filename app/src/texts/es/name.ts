@@ -1,5 +1,6 @@
 import type { Texts } from '../en';
 import { nameCount, years } from './counts';
+import { letterWords } from './scripts';
 
 export const name: Texts['name'] = {
   waiting:
@@ -60,7 +61,7 @@ export const name: Texts['name'] = {
     notAllowed: 'Cualquiera ve nombre, localidad y correo del titular, además del registrador y las fechas.',
   },
   label: 'Qué cabe',
-  labelRules: (min, max, scripts) => `de ${min} a ${max} caracteres, letras ${scripts.join(', ')}`,
+  labelRules: (min, max, scripts) => `de ${min} a ${max} caracteres, letras ${letterWords(scripts)}`,
   requirements: 'Requisitos',
   noRequirements: 'ninguno: cualquiera puede tenerlo',
   agreements: 'Condiciones del operador, que se aceptan en la caja',

@@ -1,4 +1,5 @@
 import type { ProblemWords } from '../en/problemWords';
+import { letterWords } from './scripts';
 
 /** Lo que está mal, por su código: de los nombres, de los formularios, del servidor. */
 export const problems: Readonly<Record<string, ProblemWords>> = {
@@ -15,9 +16,10 @@ export const problems: Readonly<Record<string, ProblemWords>> = {
     `“${name}” ocupa ${length} caracteres tal como se guarda, y caben ${limit}: acórtelo.`,
   labelTooShort: ({ extension, limit }) => `Los nombres .${extension} tienen al menos ${limit} caracteres: alárguelo.`,
   nameTooLong: ({ length, limit }) => `El nombre tiene ${length} caracteres, y caben ${limit}: acórtelo.`,
-  scriptNotOffered: ({ extension, scripts }) => `.${extension} no ofrece nombres en letras ${scripts}.`,
+  scriptNotOffered: ({ extension, scripts }) =>
+    `.${extension} no ofrece nombres en letras ${letterWords(scripts?.split(', '))}.`,
   mixedScripts: ({ name, scripts }) =>
-    `“${name}” mezcla letras que se parecen (${scripts}): escríbalo en una sola escritura.`,
+    `“${name}” mezcla letras ${letterWords(scripts?.split(', '))}, que se parecen: escríbalo en una sola escritura.`,
   unknownExtension: ({ extension, meant }) => {
     if (meant !== undefined) return `No hay ninguna extensión .${extension}: ¿quería decir .${meant}?`;
     return extension === undefined
