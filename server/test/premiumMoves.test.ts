@@ -67,6 +67,9 @@ test('a premium name bought of its holder: its move is paid by the buyer, at wha
 test('nothing is on top of an offer for a name that is not premium, or cannot be offered for', async () => {
   const name = await elsewhere(visitor, `${unique('mooring')}.org`);
   expect(await visitor.expect(200, 'GET', `/api/me/offers/terms/${name}`)).toEqual({ move: 0 });
+  const offer = { name, amount: 600_000, feePaidBy: 'buyer', message: '', move: null };
+  const unsaid = await visitor.send('POST', '/api/me/offers', offer, { 'Idempotency-Key': unique('key') });
+  expect([unsaid.status, unsaid.body.errors[0].pointer]).toEqual([422, '/move']);
   const young = `${unique('mooring')}.org`;
   await putElsewhere(visitor, [{ name: young, code, daysOld: 10 }]);
   const refused = await visitor.expect(422, 'GET', `/api/me/offers/terms/${young}`);

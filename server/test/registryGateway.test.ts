@@ -80,6 +80,20 @@ test('what names cost is not asked any more once the asker has gone away', async
   expect([...untold.keys()]).toEqual(names(12).slice(4));
 });
 
+test('a registry that fails at a check that visitors share is not asked again for each of them', async () => {
+  const gateway = registry({ sessions: 1 });
+  await fault({ on: 'checkDomains', kind: 'refuse', times: 1 });
+  const heard = new Map<string, string>();
+  const ask = (id: string) =>
+    gateway.check([`${id}.org`], (told) => told.forEach(({ status }, name) => heard.set(name, status)), { id });
+  await Promise.all(['saltwhistle1', 'saltwhistle2', 'saltwhistle3'].map(ask));
+  expect(Object.fromEntries(heard)).toEqual({
+    'saltwhistle1.org': 'unknown',
+    'saltwhistle2.org': 'unknown',
+    'saltwhistle3.org': 'unknown',
+  });
+});
+
 test('names are asked for in frames no larger than the registry allows', async () => {
   const { frames, all } = await check(registry({ namesPerCheck: 7 }), names(20));
   expect(frames.map(({ size }) => size).sort()).toEqual([6, 7, 7]);

@@ -1,4 +1,4 @@
-import { RegistrySilent, UnexpectedAnswer } from '../src/gateways/registry/registryGateway';
+import { QuestionRefused, RegistrySilent } from '../src/gateways/registry/registryGateway';
 import { VisitorChecks } from '../src/gateways/registry/visitorChecks';
 
 type Answers = ReadonlyMap<string, { readonly status: string }>;
@@ -94,6 +94,7 @@ test('names of a check that got no answer are unknown, those of the others are n
     'quay0.org': 'unknown',
     'quay1.org': 'unknown',
   });
+  expect(desk.checks).toHaveLength(2);
 });
 
 test('where no session comes, as many names are unknown as one check would have held', async () => {
@@ -117,7 +118,7 @@ test('where no session comes, as many names are unknown as one check would have 
 
 test('a name that its registry does not take spoils nobody else’s answers', async () => {
   const desk = new Desk();
-  desk.faultOf = (asked) => (asked.includes('odd.org') ? new UnexpectedAnswer('2005') : undefined);
+  desk.faultOf = (asked) => (asked.includes('odd.org') ? new QuestionRefused('2005') : undefined);
   const [odd, salt] = [desk.ask('a', ['odd.org']), desk.ask('b', names('salt', 2))];
   await desk.free(5);
   await Promise.all([odd.done, salt.done]);

@@ -7,7 +7,7 @@ import type { MoveTerms, ShownOffer } from '@tienda/core/names/shownOffer';
 import type { ShownWatch } from '@tienda/core/names/shownWatch';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import { checkoutStore } from './checkoutStore';
-import { call } from './client';
+import { ApiProblem, call } from './client';
 import { useMine } from './mine';
 import type { PaymentBody } from './payments';
 import { sendOnce } from './sendOnce';
@@ -162,9 +162,11 @@ export function useOffers() {
   });
 }
 
+const termsOf = (name: string) => ['moveTerms', name];
+
 /** What moving a taken name here would cost on top of an offer for it. */
 export function useMoveTerms(name: string) {
-  return useMine<MoveTerms>(['offers', 'terms', name], `/api/me/offers/terms/${encodeURIComponent(name)}`, {
+  return useMine<MoveTerms>(termsOf(name), `/api/me/offers/terms/${encodeURIComponent(name)}`, {
     needs: 'makeOffers',
   });
 }
@@ -183,8 +185,12 @@ export function useMakeOffer() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (offer: OfferWish) => sendOnce<ShownOffer>('/api/me/offers', offer),
-    // Refused too: what the move costs may be another than was shown.
+    // After silence too: it may have arrived.
     onSettled: () => queries.invalidateQueries({ queryKey: offersKey }),
+    onError: async (fault, { name }) => {
+      if (fault instanceof ApiProblem && fault.type === '/problems/move-costs')
+        await queries.invalidateQueries({ queryKey: ['me', ...termsOf(name)] });
+    },
   });
 }
 

@@ -55,6 +55,18 @@ test('what takes the place of a button has the keyboard after it, as long as not
   expect(document.activeElement).toBe(screen.getByRole('main'));
 });
 
+test('what is taken away step by step leaves the keyboard to what is left around it', async () => {
+  render(<Asking />);
+  const button = screen.getByRole('button', { name: 'Ask' });
+  const group = screen.getByRole('group', { name: 'Place' });
+  act(() => button.focus());
+  const copy = document.createElement('div');
+  button.parentElement?.replaceChildren();
+  group.replaceWith(copy);
+  await frame();
+  expect(document.activeElement).toBe(screen.getByRole('main'));
+});
+
 test('what had no keyboard is taken away without anyone being moved; nor is whoever has gone on', async () => {
   render(<Asking />);
   fireEvent.click(screen.getByRole('button', { name: 'Ask' }));

@@ -37,10 +37,11 @@ const hasNobody = () => document.activeElement === document.body || document.act
 
 /** The nearest of what was around it that is still there. */
 function placeOf(gone: Element, records: readonly MutationRecord[]): HTMLElement | undefined {
-  const taken = records.find(({ removedNodes }) => Array.from(removedNodes).some((node) => node.contains(gone)));
-  let place: Node | null | undefined = taken?.target;
-  while (place && !place.isConnected) place = place.parentNode;
-  return place instanceof HTMLElement && place !== document.body ? place : undefined;
+  const at = records.findIndex(({ removedNodes }) => Array.from(removedNodes).some((node) => node.contains(gone)));
+  const place = records[at]?.target;
+  if (!(place instanceof HTMLElement) || place === document.body) return undefined;
+  // What it was in may have been taken away after it.
+  return place.isConnected ? place : placeOf(place, records.slice(at + 1));
 }
 
 /** Gives the keyboard to what is no control; it is none afterwards either. */

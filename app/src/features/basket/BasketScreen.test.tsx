@@ -42,13 +42,14 @@ test('a name bought of its holder costs the price agreed and the fee, and no mor
   );
   await screen.findByRole('group', { name: 'Tally' });
   expect(tally()).toContain('saltwhistle.org, bought of its holder1,000.00');
-  expect(tally()).toContain('fee for the offer100.00');
+  expect(tally()).toContain('fee for the offer, moving it here in it100.00');
   expect(card('saltwhistle.org').getByText('$1,100.00')).toBeTruthy();
   expect(
     card('saltwhistle.org').getByText(
       /^Bought of its holder: \$1,000\.00, and a fee of \$100\.00\. Moving it here is in/,
     ),
   ).toBeTruthy();
+  expect(tally()).toContain('fee for the offer100.00');
   expect(tally()).toContain('moving it here, as its registry asks240.00');
   expect(card('brine.org').getByText('$1,340.00')).toBeTruthy();
   expect(card('brine.org').getByText(/Moving it here: \$240\.00/)).toBeTruthy();

@@ -94,7 +94,12 @@ const NameCharges = memo(function NameCharges({ line, currency }: ChargesProps) 
             why={why.bought(whole(purchase.price))}
           />
           {purchase.fee > 0 ? (
-            <TillLine look="quiet" words={words.offerFee} amount={amount(purchase.fee)} why={why.offerFee} />
+            <TillLine
+              look="quiet"
+              words={words.offerFee(purchase.move === 0)}
+              amount={amount(purchase.fee)}
+              why={why.offerFee}
+            />
           ) : null}
           {purchase.move > 0 ? (
             <TillLine

@@ -37,7 +37,7 @@ export const tally = {
     first === last ? `year ${first}` : `years ${first} ${last - first === 1 ? 'and' : 'to'} ${last}`,
   intro: 'introductory price',
   bought: (name: string) => `${name}, bought of its holder`,
-  offerFee: 'fee for the offer',
+  offerFee: (isMoveIn: boolean): string => (isMoveIn ? 'fee for the offer, moving it here in it' : 'fee for the offer'),
   premiumMove: 'moving it here, as its registry asks',
   fee: (count: number, each: string) => `registry fee, ${count} × ${each}`,
   privacy: (count: number, each: string) => `privacy, ${count} × ${each}`,

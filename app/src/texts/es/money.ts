@@ -35,7 +35,7 @@ export const tally: Texts['tally'] = {
     first === last ? `año ${first}` : `años ${first} ${last - first === 1 ? 'y' : 'a'} ${last}`,
   intro: 'precio de entrada',
   bought: (name) => `${name}, comprado a su titular`,
-  offerFee: 'comisión de la oferta',
+  offerFee: (isMoveIn) => (isMoveIn ? 'comisión de la oferta, traslado incluido' : 'comisión de la oferta'),
   premiumMove: 'traslado, según su operador',
   fee: (count, each) => `tasa del operador, ${count} × ${each}`,
   privacy: (count, each) => `privacidad, ${count} × ${each}`,

@@ -22,5 +22,5 @@ const letters: Readonly<Record<(typeof knownScripts)[number], string>> = {
 /** `letterWords(['Latin', 'Greek'])` is `'latinas y griegas'`. @param scripts by their Unicode names */
 export function letterWords(scripts: readonly string[] = []): string {
   const words = scripts.map((script) => (script in letters ? letters[script as keyof typeof letters] : script));
-  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} y ${words.at(-1)}`;
+  return new Intl.ListFormat('es').format(words);
 }

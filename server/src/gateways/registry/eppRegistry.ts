@@ -17,8 +17,8 @@ import { minorAmount, type Minor } from '@tienda/core/money/money';
 import type { EppAddress } from './eppConnection';
 import { EppPool } from './eppPool';
 import {
+  QuestionRefused,
   RegistrySilent,
-  UnexpectedAnswer,
   type Asker,
   type ChangeOutcome,
   type CreateOutcome,
@@ -97,7 +97,10 @@ export class EppRegistry implements RegistryGateway {
     return new Map(checks.map((check) => [check.name, readCheck(check)]));
   }
 
-  /** Names, chosen once there is a session to ask in, with the fees of commands, all of them of premium names; asked for one by one where only so many are told. */
+  /**
+   * Names, chosen once there is a session to ask in, with the fees of commands, all of them of premium names; asked for one
+   * by one where only so many are told.
+   */
   private async checked(
     choose: () => readonly string[],
     commands: readonly FeeCommand[],
@@ -341,7 +344,8 @@ function expected<Type extends EppData['type']>(
   type: Type,
 ): Extract<EppData, { type: Type }> {
   if (data && isData(data, type)) return data;
-  throw new UnexpectedAnswer(`The registry answered ${code} without ${type}`);
+  const Fault = isRefusal(code) ? QuestionRefused : RegistrySilent;
+  throw new Fault(`The registry answered ${code} without ${type}`);
 }
 
 function isData<Type extends EppData['type']>(data: EppData, type: Type): data is Extract<EppData, { type: Type }> {

@@ -5,8 +5,8 @@ import type { PremiumPrice, RegistryAnswer } from '@tienda/core/names/availabili
 /** The registry gave no usable answer: it may or may not have done what was asked. Ask before trying again. */
 export class RegistrySilent extends Error {}
 
-/** It answered, though not what was asked. */
-export class UnexpectedAnswer extends RegistrySilent {}
+/** It did not take the question: another one it may answer. */
+export class QuestionRefused extends RegistrySilent {}
 
 /** What came of an attempt to register. */
 export type CreateOutcome =

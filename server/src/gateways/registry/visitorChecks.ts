@@ -1,6 +1,6 @@
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import { grouped } from '@tienda/core/text/grouped';
-import { RegistrySilent, UnexpectedAnswer, type Asker } from './registryGateway';
+import { QuestionRefused, RegistrySilent, type Asker } from './registryGateway';
 import { Turns } from './turns';
 
 type Answers = ReadonlyMap<string, RegistryAnswer>;
@@ -31,22 +31,18 @@ export class VisitorChecks {
     const question = new Question(names.length, answered, signal);
     if (question.isOver) return question.done;
     for (const name of names) this.wanted.push(id, { name, by: question });
-    for (let at = 0; at < names.length; at += this.namesPerCheck) void this.askNext();
+    for (let at = 0; at < names.length; at += this.namesPerCheck) void this.askFor(() => this.next());
     return question.done;
   }
 
-  private async askNext(): Promise<void> {
+  /** @param take what to ask for, once there is a session for it; where none came, it is as far from an answer */
+  private async askFor(take: () => readonly Wanted[]): Promise<void> {
     let frame: readonly Wanted[] | undefined;
-    const choose = () => {
-      frame = this.next();
-      return namesOf(frame);
-    };
     try {
-      const answers = await this.ask(choose);
+      const answers = await this.ask(() => namesOf((frame = take())));
       give(frame ?? [], answers);
     } catch (fault) {
-      // Where no session came, the next ones are as far from an answer.
-      await this.failed(frame ?? this.next(), fault);
+      await this.failed(frame ?? take(), fault);
     }
   }
 
@@ -61,23 +57,12 @@ export class VisitorChecks {
   }
 
   private async failed(frame: readonly Wanted[], fault: unknown): Promise<void> {
-    const byQuestion = [...grouped(frame, ({ by }) => by)];
-    // A registry that does not take a check for a name in it is asked again: nobody's name spoils the answers of others.
-    if (fault instanceof UnexpectedAnswer && byQuestion.length > 1) {
-      await Promise.all(byQuestion.map(([, its]) => this.askAgain(its)));
-      return;
-    }
-    for (const [question, its] of byQuestion)
-      if (fault instanceof RegistrySilent) question.hear(unknown(namesOf(its)), its.length);
-      else question.fail(fault);
-  }
-
-  private async askAgain(its: readonly Wanted[]): Promise<void> {
-    try {
-      give(its, await this.ask(() => namesOf(its)));
-    } catch (fault) {
-      await this.failed(its, fault);
-    }
+    const byQuestion = grouped(frame, ({ by }) => by);
+    // Nobody's name spoils the answers of others: each visitor's are asked for again by themselves.
+    if (fault instanceof QuestionRefused && byQuestion.size > 1)
+      await Promise.all([...byQuestion.values()].map((its) => this.askFor(() => its.filter(({ by }) => !by.isOver))));
+    else if (fault instanceof RegistrySilent) give(frame, new Map());
+    else for (const question of byQuestion.keys()) question.fail(fault);
   }
 }
 
@@ -125,6 +110,7 @@ class Question {
   };
 }
 
+/** Tells each visitor of their names; what was not answered is unknown. */
 function give(frame: readonly Wanted[], answers: Answers): void {
   for (const [question, its] of grouped(frame, ({ by }) => by)) {
     const own = its.map(({ name }) => [name, answers.get(name) ?? { status: 'unknown' }] as const);
@@ -135,8 +121,4 @@ function give(frame: readonly Wanted[], answers: Answers): void {
 /** Each once, though several may want it. */
 function namesOf(wanted: readonly Wanted[]): readonly string[] {
   return [...new Set(wanted.map(({ name }) => name))];
-}
-
-function unknown(names: readonly string[]): Answers {
-  return new Map(names.map((name) => [name, { status: 'unknown' }]));
 }

@@ -1,4 +1,5 @@
-import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
+import { IsIn, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
+import { MayBeLeftOut } from '../../platform/http/readModel';
 
 const least = 5000;
 const most = 100_000_000;
@@ -19,7 +20,7 @@ export class NewOffer extends AmountModel {
   feePaidBy!: 'buyer' | 'holder';
 
   /** What whoever makes it was shown for moving a premium name here; nothing, where left out. */
-  @IsOptional()
+  @MayBeLeftOut()
   @IsInt({ message: 'What the move costs is a whole number of US cents.' })
   @Min(0, { message: 'A move costs nothing or more.' })
   @Max(most, { message: 'A move costs at most a million dollars.' })

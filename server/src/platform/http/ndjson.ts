@@ -56,10 +56,10 @@ export function answerLines<Event>(
       lines.destroy();
     }
   };
-  run(reader, (events, isAwaited = isFirst) => {
+  run(reader, (events, isAwaited = false) => {
     if (gone.signal.aborted) return;
     waiting += events.map((event) => `${JSON.stringify(event)}\n`).join('');
-    if (isAwaited) send();
+    if (isFirst || isAwaited) send();
     else timer ??= setTimeout(send, togetherMs);
     isFirst = false;
   })
