@@ -99,11 +99,7 @@ test('a language chosen is the one that pages come in', async ({ shop }) => {
 });
 
 /** How far what stands on a page was moved by what came later, as browsers add it up (Layout Instability). */
-async function moved(page: Page, address: string, there: () => Promise<void>): Promise<number> {
-  const slow = await page.context().newCDPSession(page);
-  await slow.send('Emulation.setCPUThrottlingRate', { rate: 4 });
-  await page.goto(address);
-  await there();
+function movedOn(page: Page): Promise<number> {
   return page.evaluate(
     () =>
       new Promise<number>((resolve) => {
@@ -116,6 +112,15 @@ async function moved(page: Page, address: string, there: () => Promise<void>): P
   );
 }
 
+/** The same of an address, on a slow machine. */
+async function moved(page: Page, address: string, there: () => Promise<void>): Promise<number> {
+  const slow = await page.context().newCDPSession(page);
+  await slow.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  await page.goto(address);
+  await there();
+  return movedOn(page);
+}
+
 test('nothing that is being read is moved by what comes after it', async ({ shop, viewport }) => {
   const word = freshWord();
   const shown = (text: string) => () => expect(shop.getByText(text).first()).toBeVisible();
@@ -126,6 +131,33 @@ test('nothing that is being read is moved by what comes after it', async ({ shop
   // What one may do next is in sight at once.
   if ((viewport?.width ?? 0) < 1000) await expect(put).toBeInViewport({ ratio: 1 });
 });
+
+for (const [what, address] of [
+  ['Find', '/'],
+  ['the page of a name', '/find/saltwhistle.com'],
+  ['the account', '/account'],
+] as const)
+  test(`words of ${what} stay where they are when their fonts come late`, async ({ shop }) => {
+    let come: () => void = () => undefined;
+    const coming = new Promise<void>((resolve) => (come = resolve));
+    await shop.route('/fonts/**', async (route) => {
+      await coming;
+      await route.continue();
+    });
+    await shop.goto(address, { waitUntil: 'commit' });
+    await expect(shop.locator('html')).not.toHaveClass(/ahead/);
+    const stillComing = () =>
+      shop.evaluate(() => {
+        const states: string[] = [];
+        document.fonts.forEach(({ status }) => states.push(status));
+        return states.filter((status) => status === 'loading').length;
+      });
+    expect(await stillComing()).toBeGreaterThan(0);
+    const before = await movedOn(shop);
+    come();
+    await expect.poll(stillComing).toBe(0);
+    expect((await movedOn(shop)) - before).toBeLessThan(0.0005);
+  });
 
 test('what a page asks for is sent before the script has taken it over, and once', async ({ shop }) => {
   await shop.addInitScript(() => {

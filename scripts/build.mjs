@@ -166,6 +166,8 @@ export async function buildServers() {
 
 /** The web app. */
 export async function buildApp() {
-  const appFiles = ['src', 'public', 'app.json', 'metro.config.js', 'package.json'].map((name) => `app/${name}`);
+  const appFiles = readdirSync(path.join(root, 'app'))
+    .filter((name) => !/^(test|jest|[.])/.test(name))
+    .map((name) => `app/${name}`);
   await whenChanged('web', ['core/src', ...appFiles], buildWeb);
 }

@@ -3,10 +3,13 @@ import { useState, type ReactNode } from 'react';
 import type { BlurEvent } from 'react-native';
 import { palette } from './palette';
 
+/** Fonts of the machine in the width of the app's own, which `base.css` declares, stand in until these have come. */
+const standIns = "'Text in Roboto', 'Text in Arial', 'Text in DejaVu'";
+
 /** Where a machine lacks letters of extensions, they are the app's own. */
 export const fonts = {
-  text: "'Atkinson Hyperlegible Next', system-ui, sans-serif, 'Extension Letters'",
-  mono: "'Atkinson Hyperlegible Mono', ui-monospace, monospace, 'Extension Letters'",
+  text: `'Atkinson Hyperlegible Next', ${standIns}, system-ui, sans-serif, 'Extension Letters'`,
+  mono: "'Atkinson Hyperlegible Mono', 'Amounts in Mono', ui-monospace, monospace, 'Extension Letters'",
 } as const;
 
 /** Text that breaks within a word rather than be wider than its place. */
