@@ -28,9 +28,12 @@ test('what names cost is asked once for all of them, on behalf of whoever wants 
   const premiumsOf = jest.fn<Promise<ReadonlyMap<string, PremiumPrice>>, unknown[]>(() =>
     Promise.resolve(new Map([['a.org', price]])),
   );
+  const info = jest.fn<Promise<Partial<RegistryDomain>>, unknown[]>(() => Promise.resolve(domain));
   const asker = { id: 'maren', signal: new AbortController().signal };
-  const looked = await looksAt({ premiumsOf }).at([move('a.org'), move('b.org')], never, asker);
+  const looks = looksAt({ info: info as unknown as RegistryGateway['info'], premiumsOf });
+  const looked = await looks.at([move('a.org'), move('b.org')], never, asker);
   expect(premiumsOf.mock.calls).toEqual([[['a.org', 'b.org'], asker]]);
+  expect(info.mock.calls.map(([, , whom]) => whom)).toEqual([asker, asker]);
   expect(looked.map(({ look }) => 'premium' in look && look.premium)).toEqual([price, false]);
 });
 
@@ -46,6 +49,16 @@ test('a registry that fails at one name, or does not say what another costs, hol
     silence.message,
     [{ code: 'codeNeeded' }],
   ]);
+});
+
+test('a name that waited for its turn as whoever wants it went away is left, not taken for one that was not answered for', async () => {
+  const away = new AbortController();
+  const info = () => {
+    away.abort();
+    return Promise.reject(new RegistrySilent('The asker went away'));
+  };
+  const looks = looksAt({ info, premiumsOf: async () => new Map() });
+  expect(await looks.at([move('a.org')], never, { id: 'maren', signal: away.signal })).toEqual([]);
 });
 
 test('once whoever wants them has gone away, nothing more is asked, and those that had no turn are left', async () => {

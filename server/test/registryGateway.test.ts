@@ -80,6 +80,19 @@ test('what names cost is not asked any more once the asker has gone away', async
   expect([...untold.keys()]).toEqual(names(12).slice(4));
 });
 
+test('a name that somebody looks at waits until orders have had theirs', async () => {
+  const gateway = registry({ sessions: 1 });
+  await gateway.info('salt.org');
+  await fault({ on: 'checkDomains', kind: 'delay', ms: 500, times: 1 });
+  const order: string[] = [];
+  await Promise.all([
+    gateway.check(['salt.org'], () => order.push('under way')),
+    gateway.info('salt.org', undefined, { id: 'maren' }).then(() => order.push('looked at')),
+    gateway.info('salt.org').then(() => order.push('order')),
+  ]);
+  expect(order).toEqual(['under way', 'order', 'looked at']);
+});
+
 test('a registry that fails at a check that visitors share is not asked again for each of them', async () => {
   const gateway = registry({ sessions: 1 });
   await fault({ on: 'checkDomains', kind: 'refuse', times: 1 });

@@ -129,11 +129,11 @@ export class EppRegistry implements RegistryGateway {
     return response ? expected(response.code, response.data, 'domainChecks').checks : [];
   }
 
-  async info(name: string): Promise<RegistryDomain | undefined>;
-  async info(name: string, authCode: string | undefined): Promise<RegistryDomain | 'wrongCode' | undefined>;
-  async info(name: string, authCode?: string): Promise<RegistryDomain | 'wrongCode' | undefined> {
+  async info(name: string, authCode?: undefined, asker?: Asker): Promise<RegistryDomain | undefined>;
+  async info(name: string, authCode?: string, asker?: Asker): Promise<RegistryDomain | 'wrongCode' | undefined>;
+  async info(name: string, authCode?: string, asker?: Asker): Promise<RegistryDomain | 'wrongCode' | undefined> {
     const command = { type: 'infoDomain', name, ...(authCode === undefined ? {} : { authCode }) } as const;
-    const { code, data } = await this.send(command);
+    const { code, data } = await this.send(command, undefined, asker);
     if (code === 2303) return undefined;
     if (code === 2202 && authCode !== undefined) return 'wrongCode';
     const { domain } = expected(code, data, 'domain');
@@ -314,8 +314,8 @@ export class EppRegistry implements RegistryGateway {
     this.pool.close();
   }
 
-  private send(command: EppCommand, transaction = `TIENDA-${randomUUID()}`): Promise<EppResponse> {
-    return this.pool.use((connection) => connection.send(command, transaction));
+  private send(command: EppCommand, transaction = `TIENDA-${randomUUID()}`, asker?: Asker): Promise<EppResponse> {
+    return this.pool.use((connection) => connection.send(command, transaction), asker);
   }
 }
 

@@ -84,8 +84,8 @@ export interface RegistryGateway {
     asker?: Asker,
   ): Promise<void>;
   /** @returns undefined where nobody holds it; `wrongCode` where one was given that does not fit @throws RegistrySilent */
-  info(name: string): Promise<RegistryDomain | undefined>;
-  info(name: string, authCode: string | undefined): Promise<RegistryDomain | 'wrongCode' | undefined>;
+  info(name: string, authCode?: undefined, asker?: Asker): Promise<RegistryDomain | undefined>;
+  info(name: string, authCode: string | undefined, asker?: Asker): Promise<RegistryDomain | 'wrongCode' | undefined>;
   /**
    * What it asks for names that somebody holds, in frames as large as it allows: of each that is premium, or that it did
    * not answer for. Names of a frame that was not sent any more, since its asker went away, were not answered for.

@@ -68,9 +68,12 @@ export class MoveLooks {
     isHandedOver: (move: Move) => boolean,
     asker?: Asker,
   ): Promise<Looked<Move>[]> {
-    const all = await inLanes(moves, lanes, async (move) =>
-      asker?.signal?.aborted ? [] : [{ move, told: await this.ask(move).catch(asError) }],
-    );
+    const isAway = () => asker?.signal?.aborted ?? false;
+    const all = await inLanes(moves, lanes, async (move) => {
+      if (isAway()) return [];
+      const told = await this.ask(move, asker).catch(asError);
+      return told instanceof Error && isAway() ? [] : [{ move, told }];
+    });
     const told = all.flat();
     const premiums = await this.premiumsOf(
       told.flatMap(({ move, told: said }) => (isElsewhere(said) ? [move.name] : [])),
@@ -86,11 +89,12 @@ export class MoveLooks {
     });
   }
 
-  private async ask({ name, code }: NameElsewhere): Promise<Told> {
+  private async ask({ name, code }: NameElsewhere, asker: Asker | undefined): Promise<Told> {
     const registry = this.keeperOf(name);
-    if (code === null) return { domain: await registry.info(name), code: 'none' };
-    const domain = await registry.info(name, this.codeIn(code));
-    return domain === 'wrongCode' ? { domain: await registry.info(name), code: 'wrong' } : { domain, code: 'fits' };
+    const withoutCode = () => registry.info(name, undefined, asker);
+    if (code === null) return { domain: await withoutCode(), code: 'none' };
+    const domain = await registry.info(name, this.codeIn(code), asker);
+    return domain === 'wrongCode' ? { domain: await withoutCode(), code: 'wrong' } : { domain, code: 'fits' };
   }
 
   /** What their registries ask for those that are premium, each asked once for all of its names. */

@@ -126,8 +126,8 @@ export class Moves {
   }
 
   /** A name as it would be once its holder agreed to hand it over. @throws RegistrySilent */
-  async handedOver(name: string): Promise<MoveLook> {
-    const [looked] = await this.parts.looks.at([{ name, code: null }], () => true);
+  async handedOver({ account }: Actor, name: string): Promise<MoveLook> {
+    const [looked] = await this.parts.looks.at([{ name, code: null }], () => true, { id: account });
     const look = looked?.look ?? new RegistrySilent(`${name} was not looked at`);
     if (look instanceof Error) throw look;
     return look;

@@ -17,8 +17,8 @@ export function offerRoutes(offers: OfferService, idempotency: Idempotency): Rou
       'get',
       '/api/me/offers/terms/:name',
       { needs: 'makeOffers', summary: 'What moving a taken name here costs on top of an offer for it', perMinute: 60 },
-      async ({ params }) => ({
-        body: await offers.terms(params['name'] ?? ''),
+      async ({ actor, params }) => ({
+        body: await offers.terms(actor, params['name'] ?? ''),
       }),
     ),
     accountRoute(

@@ -71,17 +71,18 @@ export class OfferService {
   }
 
   /** @throws Problem 422 where it could not be offered for; 503 */
-  async terms(name: string): Promise<MoveTerms> {
+  async terms(actor: Actor, name: string): Promise<MoveTerms> {
     const { name: read, unicode } = this.read(name);
-    return this.termsElsewhere(read, unicode);
+    return this.termsElsewhere(actor, read, unicode);
   }
 
   /** @param key the same key is the same offer @throws Problem 422; 409 where the move costs something else than was shown */
   async make(
-    { account: accountId }: Actor,
+    actor: Actor,
     { name, amount, feePaidBy, move: shownMove = 0, message }: NewOffer,
     key: string,
   ): Promise<ShownOffer> {
+    const { account: accountId } = actor;
     const read = this.read(name);
     const answer = (await this.parts.search.answers([read.name], 0)).get(read.name);
     if (answer?.status !== 'taken')
@@ -97,7 +98,7 @@ export class OfferService {
     const offered = () =>
       badField('/name', 'offered', `There is an offer for ${read.unicode} already: change or withdraw that one.`);
     if (earlier && earlier.id !== id) throw offered();
-    const { move } = await this.termsElsewhere(read.name, read.unicode);
+    const { move } = await this.termsElsewhere(actor, read.name, read.unicode);
     if (move !== shownMove && !earlier) throw moveCosts(read.unicode, move);
     const at = this.parts.clock.now();
     const state = { at: 'sent' } as const;
@@ -139,8 +140,8 @@ export class OfferService {
   }
 
   /** @throws Problem 422 where it is held with Tienda, or could not come here even with its holder's help; 503 */
-  private async termsElsewhere(name: string, unicode: string): Promise<MoveTerms> {
-    const { problems, premium } = await this.parts.moves.handedOver(name).catch((fault: unknown) => {
+  private async termsElsewhere(actor: Actor, name: string, unicode: string): Promise<MoveTerms> {
+    const { problems, premium } = await this.parts.moves.handedOver(actor, name).catch((fault: unknown) => {
       if (!(fault instanceof RegistrySilent)) throw fault;
       const detail = `The registry of ${unicode} does not answer just now. Nothing was offered; try again in a while.`;
       throw new Problem(503, 'registry-silent', 'The registry did not answer', detail);
