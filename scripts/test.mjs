@@ -42,10 +42,14 @@ let passed = 0;
 /** What failed and why, by part and title, told once more at the end. */
 const failures = [];
 
+/** Checks types in a fraction of the time; what reads code for other tools needs the TypeScript that they are written for. */
+const typescript = 'typescript-native/bin/tsc';
+
 /** Runs a tool to its end, its output shown as it comes, each line with the part it belongs to; true where it is content. */
-function tool(part, args, env = process.env) {
+function tool(part, [name, ...args], env = process.env) {
   return new Promise((resolve) => {
-    const child = spawn('npx', args, { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] });
+    const file = path.join(root, 'node_modules', name.includes('/') ? name : `.bin/${name}`);
+    const child = spawn(file, args, { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] });
     for (const stream of [child.stdout, child.stderr])
       createInterface({ input: stream }).on('line', (line) => console.log(`${part.padEnd(8)}| ${line}`));
     child.once('error', () => resolve(false));
@@ -118,7 +122,7 @@ function count(part, report, content, read) {
 async function written() {
   if (wanted.includes('types'))
     for (const workspace of ['core', 'server', 'standins', 'app', 'e2e'])
-      await check('types', `types of ${workspace}`, ['tsc', '-p', workspace]);
+      await check('types', `types of ${workspace}`, [typescript, '-p', workspace]);
   if (wanted.includes('lint')) {
     await check('lint', 'lint', ['eslint', '.', '--max-warnings=0']);
     await check('lint', 'format', ['prettier', '--check', '--log-level=warn', '.']);
