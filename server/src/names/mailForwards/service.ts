@@ -9,6 +9,7 @@ import { notFound } from '../../platform/http/problem';
 import type { Outbox } from '../../platform/outbox/outbox';
 import { hashOfToken } from '../../platform/secrets/hashOfToken';
 import type { Keyring } from '../../platform/secrets/keyring';
+import { needZone } from '../held/needZone';
 import type { NameStore } from '../held/store';
 import type { ZoneStore } from '../zones/store';
 import { targetMail } from './mails';
@@ -124,9 +125,9 @@ export class MailForwards {
 
   private async need(holding: Holding, name: string) {
     const { names, zones, accounts } = this.parts;
-    await names.need(holding, name);
-    const [kept, account] = [await zones.find(name), await accounts.byId(holding.account)];
-    if (!kept || !account) throw new Error(`${name} is held and has no zone, or no account`);
+    const { kept } = await needZone(names, zones, holding, name);
+    const account = await accounts.byId(holding.account);
+    if (!account) throw new Error(`${name} is held and has no account`);
     const { email, language } = account;
     return { addresses: addressesByTarget(name, kept.records), email, language };
   }

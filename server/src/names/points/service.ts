@@ -13,6 +13,7 @@ import type { Database } from '../../platform/db/database';
 import { badField, badFields, notFound, Problem, type FieldError } from '../../platform/http/problem';
 import type { Aliases } from '../aliases/service';
 import type { CertificateStore } from '../certificates/store';
+import { needZone } from '../held/needZone';
 import type { HeldName, NameStore } from '../held/store';
 import { log } from '../log/store';
 import type { MailForwards } from '../mailForwards/service';
@@ -150,11 +151,8 @@ export class Pointing {
     };
   }
 
-  private async need(holding: Holding, name: string): Promise<{ held: HeldName; kept: KeptZone }> {
-    const held = await this.parts.names.need(holding, name);
-    const kept = await this.parts.zones.find(name);
-    if (!kept) throw new Error(`${name} is held and has no zone`);
-    return { held, kept };
+  private need(holding: Holding, name: string) {
+    return needZone(this.parts.names, this.parts.zones, holding, name);
   }
 }
 

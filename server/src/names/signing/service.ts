@@ -9,6 +9,7 @@ import type { DnsAddress, DnsClient } from '../../gateways/dns/dnsClient';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, Transaction } from '../../platform/db/database';
 import { Problem } from '../../platform/http/problem';
+import { needZone } from '../held/needZone';
 import type { HeldName, HeldNow, NameStore } from '../held/store';
 import type { Asked, Asking } from '../operations/asking';
 import type { ZoneStore } from '../zones/store';
@@ -42,9 +43,7 @@ export class Signings {
   /** @throws Problem 409 where it cannot be done now */
   async wish(actor: Actor, name: string, wish: SigningWish): Promise<void> {
     const { names, zones } = this.parts;
-    const held = await names.need(actor, name);
-    const kept = await zones.find(name);
-    if (!kept) throw new Error(`${name} is held and has no zone`);
+    const { held, kept } = await needZone(names, zones, actor, name);
     if (pointsTo(held.delegation ?? startingDelegation) !== 'tienda') throw cannotSign('elsewhere');
     const { signing, records } = kept;
     if (wish === 'on' || wish === 'newKey') await this.begin(name, signing, wish, records);
