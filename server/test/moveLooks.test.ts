@@ -61,6 +61,17 @@ test('a name that waited for its turn as whoever wants it went away is left, not
   expect(await looks.at([move('a.org')], never, { id: 'maren', signal: away.signal })).toEqual([]);
 });
 
+test('a fault of ours is told, also where whoever wants the name has gone away', async () => {
+  const away = new AbortController();
+  const info = () => {
+    away.abort();
+    return Promise.reject(new Error('broken'));
+  };
+  const looks = looksAt({ info, premiumsOf: async () => new Map() });
+  const [looked] = await looks.at([move('a.org')], never, { id: 'maren', signal: away.signal });
+  expect(looked?.look).toEqual(new Error('broken'));
+});
+
 test('once whoever wants them has gone away, nothing more is asked, and those that had no turn are left', async () => {
   const away = new AbortController();
   const info = jest.fn(() => {

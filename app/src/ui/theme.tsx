@@ -9,7 +9,7 @@ const standIns = "'Text in Roboto', 'Text in Arial', 'Text in DejaVu'";
 /** Where a machine lacks letters of extensions, they are the app's own. */
 export const fonts = {
   text: `'Atkinson Hyperlegible Next', ${standIns}, system-ui, sans-serif, 'Extension Letters'`,
-  mono: "'Atkinson Hyperlegible Mono', 'Amounts in Mono', ui-monospace, monospace, 'Extension Letters'",
+  mono: "'Atkinson Hyperlegible Mono', 'Mono of the machine', ui-monospace, monospace, 'Extension Letters'",
 } as const;
 
 /** Text that breaks within a word rather than be wider than its place. */

@@ -7,7 +7,12 @@ import type { MoveLook } from '@tienda/core/transfers/shownMove';
 import { inLanes } from '@tienda/core/work/inLanes';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import { keeperOf } from '../../gateways/registry/keeper';
-import type { Asker, Registries, RegistryDomain } from '../../gateways/registry/registryGateway';
+import {
+  RegistrySilent,
+  type Asker,
+  type Registries,
+  type RegistryDomain,
+} from '../../gateways/registry/registryGateway';
 import type { Clock } from '../../platform/clock/clock';
 import type { Keyring } from '../../platform/secrets/keyring';
 import { extensionOfHeld } from '../held/extension';
@@ -72,7 +77,7 @@ export class MoveLooks {
     const all = await inLanes(moves, lanes, async (move) => {
       if (isAway()) return [];
       const told = await this.ask(move, asker).catch(asError);
-      return told instanceof Error && isAway() ? [] : [{ move, told }];
+      return told instanceof RegistrySilent && isAway() ? [] : [{ move, told }];
     });
     const told = all.flat();
     const premiums = await this.premiumsOf(
