@@ -61,10 +61,10 @@ test('what premium names cost that somebody holds is asked for many at once; whe
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ create: 90_000, renew: 24_000 }),
   });
-  const gateway = registry({ namesPerCheck: 4, timeoutMs: 400 });
+  const gateway = registry({ namesPerCheck: 4, timeoutMs: 2000 });
   const premiums = await gateway.premiumsOf([...names(8), dear]);
   expect([...premiums]).toEqual([[dear, { register: 24_000, renew: 24_000, transfer: 24_000 }]]);
-  await fault({ on: 'checkDomains', kind: 'delay', ms: 1500, times: 2 });
+  await fault({ on: 'checkDomains', kind: 'delay', ms: 2500, times: 2 });
   const untold = await gateway.premiumsOf(names(8));
   expect([...untold.keys()].sort()).toEqual(names(8).sort());
   expect([...untold.values()].every((one) => one instanceof RegistrySilent)).toBe(true);
@@ -148,8 +148,8 @@ test('a registry that takes too long is not waited for', async () => {
 });
 
 test('an answer that comes after the time-out is never taken for the answer to the next question', async () => {
-  const gateway = registry({ sessions: 1, timeoutMs: 300 });
-  await fault({ on: 'checkDomains', kind: 'delay', ms: 500, times: 1 });
+  const gateway = registry({ sessions: 1, timeoutMs: 3000 });
+  await fault({ on: 'checkDomains', kind: 'delay', ms: 3200, times: 1 });
   await check(gateway, ['saltwhistle.com']);
   expect((await check(gateway, ['salt.org'])).all).toEqual(new Map([['salt.org', { status: 'available' }]]));
 });
