@@ -9,7 +9,6 @@ require('@testing-library/dom').configure({ asyncUtilTimeout: 20_000 });
 globalThis.crypto.randomUUID = randomUUID;
 Object.assign(globalThis, { ReadableStream, TextDecoder, TextDecoderStream, TextEncoder });
 
-/* global jest */
 /** There is no layout in tests: a list draws every row, and asks for one beyond its end, as the real one may once it got shorter. */
 jest.mock('@shopify/flash-list', () => {
   const { createElement, Fragment } = jest.requireActual('react');

@@ -1,7 +1,7 @@
 /** Types of `demo.mjs`, for the tests. */
 export interface VisitorAnswer {
   readonly status: number;
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- whatever JSON the server sends
+  // oxlint-disable-next-line typescript/no-explicit-any -- whatever JSON the server sends
   readonly body: any;
   readonly headers: Headers;
 }
@@ -14,7 +14,7 @@ export class Visitor {
   static open(url: string): Promise<Visitor>;
   credentials(): { readonly cookie: string; readonly csrf: string };
   send(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<VisitorAnswer>;
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- whatever JSON the server sends
+  // oxlint-disable-next-line typescript/no-explicit-any -- whatever JSON the server sends
   expect(status: number, method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<any>;
 }
 
@@ -54,7 +54,7 @@ export interface OrderOptions {
   readonly balance?: number;
 }
 export interface ReadyOrder {
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the quote as the server shows it
+  // oxlint-disable-next-line typescript/no-explicit-any -- the quote as the server shows it
   readonly quote: any;
   readonly order: Readonly<Record<string, unknown>>;
 }
@@ -63,15 +63,15 @@ export function readyToOrder(
   wanted: readonly WantedName[],
   options?: OrderOptions,
 ): Promise<ReadyOrder>;
-// eslint-disable-next-line @typescript-eslint/no-explicit-any -- the order as the server shows it
+// oxlint-disable-next-line typescript/no-explicit-any -- the order as the server shows it
 export function placeOrder(visitor: Visitor, ready: ReadyOrder, key?: string): Promise<any>;
 export function orderNames(
   visitor: Visitor,
   wanted: readonly WantedName[],
   options?: OrderOptions,
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the order as the server shows it
+  // oxlint-disable-next-line typescript/no-explicit-any -- the order as the server shows it
 ): Promise<any>;
-// eslint-disable-next-line @typescript-eslint/no-explicit-any -- the order as the server shows it
+// oxlint-disable-next-line typescript/no-explicit-any -- the order as the server shows it
 export function untilEnded(visitor: Visitor, orderId: string, patienceMs?: number): Promise<any>;
 export function until<Answer>(
   ask: () => Promise<Answer>,

@@ -19,7 +19,7 @@ const end = '/* That was all of them. */\n';
  */
 export async function drawLetters(labels) {
   const { default: subset } = await import('subset-font');
-  const { format, resolveConfig } = await import('prettier');
+  const { format } = await import('oxfmt');
   const { create } = createRequire(path.join(root, 'server', 'package.json'))('fontkit');
   const { others } = await bundled('fonts', "export { others } from './src/money/papers/fonts'");
   const left = new Set(labels.flatMap((label) => [...label]).filter((letter) => letter.codePointAt(0) > lastLatin));
@@ -40,7 +40,8 @@ export async function drawLetters(labels) {
   const css = readFileSync(facesIn, 'utf8');
   const before = css.slice(0, css.indexOf(begin) + begin.length);
   const written = before + faces.join('') + css.slice(css.indexOf(end));
-  writeFileSync(facesIn, await format(written, { ...(await resolveConfig(facesIn)), filepath: facesIn }));
+  const { code } = await format(facesIn, written, JSON.parse(readFileSync(path.join(root, '.oxfmtrc.json'), 'utf8')));
+  writeFileSync(facesIn, code);
   return count;
 }
 

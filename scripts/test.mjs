@@ -124,8 +124,8 @@ async function written() {
     for (const workspace of ['core', 'server', 'standins', 'app', 'e2e'])
       await check('types', `types of ${workspace}`, [typescript, '-p', workspace]);
   if (wanted.includes('lint')) {
-    await check('lint', 'lint', ['eslint', '.', '--max-warnings=0']);
-    await check('lint', 'format', ['prettier', '--check', '--log-level=warn', '.']);
+    await check('lint', 'lint', ['oxlint', '.']);
+    await check('lint', 'format', ['oxfmt', '--check', '.']);
     await check('lint', 'dead code', ['knip', '--no-config-hints']);
   }
   if (wanted.includes('imports')) {
@@ -179,19 +179,19 @@ async function servers() {
   );
 }
 
-/** The real interface in Chromium. */
-async function endToEnd() {
+/** The real interface in Chromium at one size, in a world of its own: faults of stand-ins are there for all. */
+async function endToEnd(size, base) {
   if (!wanted.includes('e2e')) return;
-  const { buildApp } = await import('./build.mjs');
   const { startForwarder, startPostbox, startServer, stop } = await import('./world.mjs');
-  await buildApp();
-  await inWorld('e2e', 5210, async (env) => {
-    say('tests: end to end in Chromium');
+  await webApp();
+  await inWorld(`e2e-${size}`, base, async (env) => {
+    say(`tests: end to end in Chromium, ${size}`);
     const server = await startServer(env);
     const forwarder = await startForwarder(env);
     const postbox = await startPostbox(env);
-    const report = path.join(reports, 'e2e.json');
-    const content = await tool('e2e', ['playwright', 'test', '-c', 'e2e'], {
+    const report = path.join(reports, `e2e-${size}.json`);
+    const only = ['--project', size, '--output', path.join(reports, `e2e-${size}`)];
+    const content = await tool(size, ['playwright', 'test', '-c', 'e2e', ...only], {
       ...env,
       PLAYWRIGHT_JSON_OUTPUT_FILE: report,
     });
@@ -202,11 +202,25 @@ async function endToEnd() {
   });
 }
 
+let app;
+/** The web app, built once for all who need it. */
+function webApp() {
+  app ??= import('./build.mjs').then(({ buildApp }) => buildApp());
+  return app;
+}
+
 const { buildServers } = await import('./build.mjs');
 if (wanted.some((name) => ['standins', 'server', 'e2e'].includes(name))) await buildServers();
-// Two at a time: each keeps a core busy, and tests that wait for what others do need one. Beside those of the interface, which
-// take longest, the code is read first, which waits for nobody.
-const left = [endToEnd, written, standIns, servers, computed].values();
+// Three at a time keep two cores busy, as tests mostly wait for what others do. Those of the interface take longest; beside
+// them the code is read first, which waits for nobody.
+const left = [
+  () => endToEnd('phone', 5210),
+  () => endToEnd('wide', 7210),
+  written,
+  servers,
+  standIns,
+  computed,
+].values();
 async function lane() {
   for (const part of left)
     await part().catch((reason) => {
@@ -214,7 +228,7 @@ async function lane() {
       console.error(reason);
     });
 }
-await Promise.all([lane(), lane()]);
+await Promise.all([lane(), lane(), lane()]);
 
 if (failures.length > 0) console.log(`\n${failures.map((line) => `✗ ${line}`).join('\n')}`);
 console.log(`\n${passed} passed, ${failures.length} failed`);

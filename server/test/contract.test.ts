@@ -160,7 +160,7 @@ test('whatever belongs to someone else does not exist: every route, every id, ev
 });
 
 /** A body that a route's own rules have nothing against, made from its schema. */
-// eslint-disable-next-line @typescript-eslint/no-explicit-any -- the document is plain JSON
+// oxlint-disable-next-line typescript/no-explicit-any -- the document is plain JSON
 function bodyFor(document: any, operation: any): object | undefined {
   const reference = operation.requestBody?.content['application/json'].schema.$ref;
   if (!reference) return undefined;

@@ -16,7 +16,7 @@ export class Contract {
   private readonly checks = new Map<string, ValidateFunction>();
   private readonly places: readonly (readonly [RegExp, string])[];
 
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the document is plain JSON
+  // oxlint-disable-next-line typescript/no-explicit-any -- the document is plain JSON
   constructor(readonly document: any) {
     this.ajv.addSchema({ $id: 'tienda', ...document });
     this.places = Object.keys(document.paths)

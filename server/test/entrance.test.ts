@@ -95,7 +95,7 @@ describe('nobody can tell by words whether an address has an account', () => {
     expect(courses[0]).toEqual(courses[1]);
     expect(courses[0]?.map(({ said }) => /"code":"(\w+)"/.exec(said)?.[1])).toEqual([
       'codeExpired', 'wrongCode', 'wrongCode', 'wrongCode', 'wrongCode', 'wrongCode', 'codeExpired',
-    ]); // prettier-ignore
+    ]); // oxfmt-ignore
   });
 });
 

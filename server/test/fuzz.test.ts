@@ -38,7 +38,7 @@ interface Operation {
 /** Nothing that ends the session, or waits for what happens. */
 const leftAlone = [/^delete \/api\/session$/, /^delete \/api\/me\/sessions/, /progress$/, /closing$/, /demo\/clock$/];
 
-// eslint-disable-next-line @typescript-eslint/no-explicit-any -- the document is plain JSON
+// oxlint-disable-next-line typescript/no-explicit-any -- the document is plain JSON
 function operationsOf({ paths, components }: any): Operation[] {
   return Object.entries(paths).flatMap(([path, methods]) =>
     Object.entries(methods as object).flatMap(([method, { parameters, requestBody }]): Operation[] => {
@@ -57,7 +57,7 @@ function operationsOf({ paths, components }: any): Operation[] {
   );
 }
 
-// eslint-disable-next-line @typescript-eslint/no-explicit-any -- the document is plain JSON
+// oxlint-disable-next-line typescript/no-explicit-any -- the document is plain JSON
 function exampleOf(schema: any, all: any): any {
   if (schema?.$ref) return exampleOf(all[schema.$ref.split('/').at(-1)], all);
   if (schema?.enum) return schema.enum[0];
@@ -83,7 +83,7 @@ const oddText = fc.oneof(
     `${'a'.repeat(240)}@saltwhistle.example`, '"a b"@saltwhistle.example', 'a'.repeat(100_000), '1e999', '９', '｡',
   ),
   fc.string({ unit: 'binary', maxLength: 40 }),
-); // prettier-ignore
+); // oxfmt-ignore
 
 const oddValue: fc.Arbitrary<unknown> = fc.oneof(
   oddText,

@@ -163,7 +163,13 @@ export async function intentsOf(reference: string): Promise<Intent[]> {
 export async function buyer(
   reference: string,
   does:
-    'wallet/approve' | 'wallet/refuse' | 'phone/approve' | 'phone/refuse' | 'bank/send' | 'bank/half' | 'bank/expire',
+    | 'wallet/approve'
+    | 'wallet/refuse'
+    | 'phone/approve'
+    | 'phone/refuse'
+    | 'bank/send'
+    | 'bank/half'
+    | 'bank/expire',
 ): Promise<number> {
   const [intent] = await intentsOf(reference);
   const [where = '', what = ''] = does.split('/');
@@ -186,7 +192,7 @@ export async function mailTo(visitor: Visitor, email: string, subject: RegExp): 
 }
 
 /** The order once it is as wanted. */
-// eslint-disable-next-line @typescript-eslint/no-explicit-any -- the order as the server shows it
+// oxlint-disable-next-line typescript/no-explicit-any -- the order as the server shows it
 export function untilOrder(visitor: Visitor, id: string, isSo: (order: any) => boolean): Promise<any> {
   return until(() => visitor.expect(200, 'GET', `/api/me/orders/${id}`), isSo);
 }

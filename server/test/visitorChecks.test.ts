@@ -131,7 +131,7 @@ test('a fault that is no silence is the askers’ own, and stops nobody after th
   desk.faultOf = (asked) => (asked.includes('salt.org') ? new TypeError('a mistake of ours') : undefined);
   const salt = desk.ask('a', ['salt.org']);
   await Promise.all([expect(salt.done).rejects.toThrow('a mistake of ours'), desk.free()]);
-  const deaf = desk.visitors.check(['quay.org'], () => { throw new Error('deaf'); }, { id: 'b' }); // prettier-ignore
+  const deaf = desk.visitors.check(['quay.org'], () => { throw new Error('deaf'); }, { id: 'b' }); // oxfmt-ignore
   await Promise.all([expect(deaf).rejects.toThrow('deaf'), desk.free()]);
   const tide = desk.ask('c', ['tide.org']);
   await desk.free();

@@ -195,7 +195,8 @@ export function useMakeOffer() {
 }
 
 export type OfferMove =
-  { readonly move: 'accept' | 'withdraw' } | { readonly move: 'raise'; /** USD cents. */ readonly amount: number };
+  | { readonly move: 'accept' | 'withdraw' }
+  | { readonly move: 'raise'; /** USD cents. */ readonly amount: number };
 
 export function useMoveOffer(id: string) {
   const queries = useQueryClient();

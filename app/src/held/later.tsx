@@ -5,7 +5,7 @@ import type * as Screens from './screens';
 let screens: typeof Screens | undefined;
 let fetching: Promise<unknown> | undefined;
 // Only the build, which waits for nothing, takes them in at once.
-// eslint-disable-next-line @typescript-eslint/no-require-imports
+// oxlint-disable-next-line typescript/no-require-imports
 if (typeof window === 'undefined') screens = require('./screens') as typeof Screens;
 
 /** Fetches them, once: React draws what failed once more, and would ask for ever for what cannot be had. */

@@ -18,7 +18,7 @@ export const languageStore = new Stored<Language>(
 
 let spoken: Texts = en;
 // Only the build, which waits for nothing, takes it in at once.
-// eslint-disable-next-line @typescript-eslint/no-require-imports
+// oxlint-disable-next-line typescript/no-require-imports
 if (typeof window === 'undefined' && languageStore.get() === 'es') spoken = (require('./es') as { es: Texts }).es;
 
 /** From now on the server sends pages written in it. */

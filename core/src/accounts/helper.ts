@@ -27,7 +27,8 @@ export type HelperState =
   | { readonly at: 'ended'; readonly by: 'owner' | 'helper' };
 
 export type HelperEvent =
-  { readonly type: 'accepted' | 'declined' | 'expired' } | { readonly type: 'ended'; readonly by: 'owner' | 'helper' };
+  | { readonly type: 'accepted' | 'declined' | 'expired' }
+  | { readonly type: 'ended'; readonly by: 'owner' | 'helper' };
 
 /** The state after one more event; undefined where it cannot follow. */
 export function nextHelper({ at }: HelperState, event: HelperEvent): HelperState | undefined {

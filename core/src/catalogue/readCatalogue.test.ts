@@ -61,7 +61,7 @@ test('the catalogue is varied: every kind and privacy policy, odd terms, introdu
 const usual: WrittenExtension = {
   label: 'quay', kind: 'generic', registry: 'lanternhead', popularity: 10,
   register: 900, renew: 900, transfer: 900, restore: 8000, agreements: [],
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 test('a line says only what is unusual', () => {
   const [plain, odd] = readEntries([

@@ -14,7 +14,7 @@ const lettered = ['name', 'organisation', 'street', 'city', 'region'] as const;
 const undecomposed: Readonly<Record<string, string>> = {
   ß: 'ss', ẞ: 'SS', ø: 'o', Ø: 'O', æ: 'ae', Æ: 'AE', œ: 'oe', Œ: 'OE', đ: 'd', Đ: 'D', ð: 'd', Ð: 'D',
   ł: 'l', Ł: 'L', þ: 'th', Þ: 'Th', ı: 'i', ħ: 'h', Ħ: 'H', '’': "'", '‘': "'", '–': '-', '—': '-',
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 /** A text in ASCII where its letters are Latin; undefined where they are of another script. */
 export function asciiOf(text: string): string | undefined {

@@ -13,7 +13,17 @@ import { withRecord, withRecords, type ZoneAdvice } from './zone';
 
 /** What a recipe asks for. */
 export type RecipeField =
-  'ipv4' | 'ipv6' | 'host' | 'mailHost' | 'backupMailHost' | 'spf' | 'selector' | 'key' | 'reports' | 'text' | 'below';
+  | 'ipv4'
+  | 'ipv6'
+  | 'host'
+  | 'mailHost'
+  | 'backupMailHost'
+  | 'spf'
+  | 'selector'
+  | 'key'
+  | 'reports'
+  | 'text'
+  | 'below';
 
 /** A few records made from a few answers. */
 export interface Recipe {

@@ -100,7 +100,7 @@ const respellings: readonly (readonly [RegExp, string])[] = [
   [/ph/, 'f'], [/f(?!f)/, 'ph'], [/ck/, 'k'], [/c(?=[aoulr])/, 'k'], [/x/, 'ks'], [/qu/, 'kw'], [/wh/, 'w'],
   [/s$/, 'z'], [/ee/, 'ea'], [/ea/, 'ee'], [/ai/, 'ay'], [/y$/, 'ie'], [/i(?=[^aeiou]e$)/, 'y'], [/le$/, 'el'],
   [/([^aeiou])\1/, '$1'],
-]; // prettier-ignore
+]; // oxfmt-ignore
 
 /** Another spelling that sounds the same (Double Metaphone), or a word that is spoken alike. */
 export function soundAlikes(label: string, parts: readonly string[], words: Words): Variant[] {

@@ -6,7 +6,7 @@ const latinLookAlikes: Readonly<Record<string, string>> = {
   а: 'a', с: 'c', ԁ: 'd', е: 'e', һ: 'h', і: 'i', ј: 'j', к: 'k', ӏ: 'l', м: 'm', о: 'o', р: 'p', ԛ: 'q', ѕ: 's',
   т: 't', у: 'y', ѵ: 'v', ԝ: 'w', х: 'x',
   α: 'a', ε: 'e', ι: 'i', κ: 'k', ν: 'v', ο: 'o', ρ: 'p', τ: 't', υ: 'u', χ: 'x', γ: 'y',
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 /**
  * The label in Latin letters alone, each look-alike replaced; undefined where a letter looks like none.

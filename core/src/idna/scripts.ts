@@ -2,7 +2,7 @@
 export const knownScripts = [
   'Latin', 'Greek', 'Cyrillic', 'Armenian', 'Hebrew', 'Arabic', 'Devanagari', 'Bengali', 'Tamil', 'Thai',
   'Georgian', 'Hangul', 'Hiragana', 'Katakana', 'Bopomofo', 'Han',
-] as const; // prettier-ignore
+] as const; // oxfmt-ignore
 
 const scriptPatterns = knownScripts.map((script) => ({ script, pattern: new RegExp(`\\p{Script=${script}}`, 'u') }));
 

@@ -3,7 +3,7 @@ import { readBack } from './readBack';
 test('a name is spelt out with the spelling alphabet; digits and signs go by their names', () => {
   expect(readBack('quay-1.ie').map(({ word }) => word)).toEqual([
     'Quebec', 'Uniform', 'Alfa', 'Yankee', undefined, undefined, undefined, 'India', 'Echo',
-  ]); // prettier-ignore
+  ]); // oxfmt-ignore
 });
 
 test('characters easily taken for another say for which', () => {

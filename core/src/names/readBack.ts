@@ -11,11 +11,11 @@ const words: Readonly<Record<string, string>> = {
   a: 'Alfa', b: 'Bravo', c: 'Charlie', d: 'Delta', e: 'Echo', f: 'Foxtrot', g: 'Golf', h: 'Hotel', i: 'India',
   j: 'Juliett', k: 'Kilo', l: 'Lima', m: 'Mike', n: 'November', o: 'Oscar', p: 'Papa', q: 'Quebec', r: 'Romeo',
   s: 'Sierra', t: 'Tango', u: 'Uniform', v: 'Victor', w: 'Whiskey', x: 'X-ray', y: 'Yankee', z: 'Zulu',
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 const lookAlikes: Readonly<Record<string, readonly string[]>> = {
   l: ['I', '1'], i: ['l', '1'], '1': ['l', 'I'], o: ['0'], '0': ['O'],
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 /**
  * A name letter by letter, to be checked before it is paid for. Letters outside the spelling alphabet

@@ -9,11 +9,23 @@ import type { OperationKind } from './operation';
 
 /** Where an operation of any kind stands. */
 export type OperationState =
-  RegisterState | RenewState | RestoreState | TransferInState | TransferOutState | DeleteState | UpdateState;
+  | RegisterState
+  | RenewState
+  | RestoreState
+  | TransferInState
+  | TransferOutState
+  | DeleteState
+  | UpdateState;
 
 /** What can happen to an operation of any kind. */
 export type OperationEvent =
-  RegisterEvent | RenewEvent | RestoreEvent | TransferInEvent | TransferOutEvent | DeleteEvent | UpdateEvent;
+  | RegisterEvent
+  | RenewEvent
+  | RestoreEvent
+  | TransferInEvent
+  | TransferOutEvent
+  | DeleteEvent
+  | UpdateEvent;
 
 /** What is asked for with an operation, by its kind. */
 export interface OperationRequests {

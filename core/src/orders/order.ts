@@ -186,7 +186,13 @@ export function tellsEach(names: number | null): boolean {
 
 /** One word for a list of orders. */
 export type OrderStatus =
-  'received' | 'waitingForPayment' | 'atRegistry' | 'done' | 'partlyDone' | 'notDone' | 'declined';
+  | 'received'
+  | 'waitingForPayment'
+  | 'atRegistry'
+  | 'done'
+  | 'partlyDone'
+  | 'notDone'
+  | 'declined';
 
 export function statusOf(order: Order): OrderStatus {
   const { payment, lines } = order;

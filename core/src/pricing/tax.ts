@@ -31,7 +31,7 @@ const unionRates: Readonly<Record<string, string>> = {
   AT: '0.20', BE: '0.21', BG: '0.20', HR: '0.25', CY: '0.19', CZ: '0.21', DK: '0.25', EE: '0.24', FI: '0.255',
   FR: '0.20', DE: '0.19', GR: '0.24', HU: '0.27', IE: '0.23', IT: '0.22', LV: '0.21', LT: '0.21', LU: '0.17',
   MT: '0.18', NL: '0.21', PL: '0.23', PT: '0.23', RO: '0.21', SK: '0.23', SI: '0.22', ES: '0.21', SE: '0.25',
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 /** Countries outside the union where the seller is registered and charges the local rate. */
 const localRates: Readonly<Record<string, string>> = { GB: '0.20', NO: '0.25', CH: '0.081' };

@@ -2,7 +2,7 @@
  * Control characters but tab and line ends, halves of characters, and what is no character: neither PostgreSQL nor XML
  * (XML 1.0, section 2.2) keeps all of them, and nobody types them.
  */
-// eslint-disable-next-line no-control-regex -- these are what is looked for
+// oxlint-disable-next-line no-control-regex -- these are what is looked for
 const unkeepable = /[\0-\x08\v\f\x0e-\x1f\x7f-\x9f\ufffe\uffff]|\p{Surrogate}/gu;
 
 /** True where every character of a text can be kept and written down. */

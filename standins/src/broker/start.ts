@@ -12,7 +12,8 @@ import { Sales, sellersDo, type SellerDoes } from './sales';
 const thinksForMs = 12_000;
 
 type Answer =
-  { readonly state: 'sent' | 'accepted' | 'declined' } | { readonly state: 'countered'; readonly amount: number };
+  | { readonly state: 'sent' | 'accepted' | 'declined' }
+  | { readonly state: 'countered'; readonly amount: number };
 
 /**
  * Reaches the holders of names for those who want to buy one: takes an offer, puts it to the holder, tells the

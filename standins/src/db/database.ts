@@ -17,5 +17,9 @@ export function connect(url: string): { database: Database; close: () => Promise
 /** Brings the tables up to date. */
 export async function migrateDatabase(url: string): Promise<void> {
   const { database, close } = connect(url);
-  await migrate(database, { migrationsFolder: path.resolve('standins/drizzle') }).finally(close);
+  try {
+    await migrate(database, { migrationsFolder: path.resolve('standins/drizzle') });
+  } finally {
+    await close();
+  }
 }

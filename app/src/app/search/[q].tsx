@@ -9,7 +9,7 @@ function ToSearch() {
 /** Find with a search, to be written ahead of time for `/?q=…`; in the browser it is no place of its own. */
 const Search: ComponentType =
   typeof window === 'undefined'
-    ? // eslint-disable-next-line @typescript-eslint/no-require-imports
+    ? // oxlint-disable-next-line typescript/no-require-imports
       (require('../../features/find/FindScreen') as { FindScreen: ComponentType }).FindScreen
     : ToSearch;
 

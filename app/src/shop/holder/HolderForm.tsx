@@ -228,7 +228,7 @@ function withoutUnasked({ vatId, ...contact }: Contact): Contact {
   return vatId && chargesVat(contact.country) ? { ...written, vatId } : written;
 }
 
-const fields: readonly FieldPath<Contact>[] = ['kind', 'name', 'organisation', 'vatId', 'street', 'city', 'region', 'postalCode', 'country', 'phone', 'email', 'latinName', 'latinOrganisation', 'latinStreet', 'latinCity']; // prettier-ignore
+const fields: readonly FieldPath<Contact>[] = ['kind', 'name', 'organisation', 'vatId', 'street', 'city', 'region', 'postalCode', 'country', 'phone', 'email', 'latinName', 'latinOrganisation', 'latinStreet', 'latinCity']; // oxfmt-ignore
 
 /** In the reader's language: rules are known by their name, what the server said is said already. */
 function fieldError(error: { readonly type: string; readonly message?: string } | undefined): string | undefined {

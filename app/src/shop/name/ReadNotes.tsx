@@ -5,7 +5,8 @@ const most = 20;
 
 /** What was found of a line of a list: of what was typed, or of the name that it was read as. */
 type Note = { readonly line: number; readonly what: string } & (
-  { readonly typed: string } | { readonly unicode: string }
+  | { readonly typed: string }
+  | { readonly unicode: string }
 );
 
 /** What a list that was read says of its lines. */

@@ -105,7 +105,7 @@ const placeBy: Readonly<Record<Exclude<FindChoices['sort'], 'relevance'>, (row: 
 /** What can be registered first, what cannot be last. */
 const statusOrder: readonly NameStatus[] = [
   'available', 'premium', 'unknown', 'taken', 'reserved', 'invalid', 'unsupported',
-]; // prettier-ignore
+]; // oxfmt-ignore
 
 /** What costs nothing first. */
 const privacyOrder: readonly PrivacyPolicy[] = ['included', 'hiddenByRegistry', 'priced', 'notAllowed'];

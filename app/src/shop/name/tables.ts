@@ -2,7 +2,7 @@ import type * as Uts46 from '@tienda/core/idna/uts46';
 
 let there: typeof Uts46 | undefined;
 // Only the build, which waits for nothing, takes them in at once.
-// eslint-disable-next-line @typescript-eslint/no-require-imports
+// oxlint-disable-next-line typescript/no-require-imports
 if (typeof window === 'undefined') there = require('@tienda/core/idna/uts46') as typeof Uts46;
 
 function tables(): typeof Uts46 {

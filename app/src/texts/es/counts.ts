@@ -1,4 +1,4 @@
-const yearWords = ['', 'un año', 'dos años', 'tres años', 'cuatro años', 'cinco años', 'seis años', 'siete años', 'ocho años', 'nueve años', 'diez años']; // prettier-ignore
+const yearWords = ['', 'un año', 'dos años', 'tres años', 'cuatro años', 'cinco años', 'seis años', 'siete años', 'ocho años', 'nueve años', 'diez años']; // oxfmt-ignore
 
 export const years = (count: number) => yearWords[count] ?? `${count} años`;
 export const nameCount = (count: number) => (count === 1 ? '1 nombre' : `${count} nombres`);

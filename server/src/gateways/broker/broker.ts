@@ -5,7 +5,8 @@ export class BrokerSilent extends Error {}
 
 /** What the holder says to an offer. */
 export type HolderAnswer =
-  { readonly state: 'sent' | 'accepted' | 'declined' } | { readonly state: 'countered'; readonly amount: Minor };
+  | { readonly state: 'sent' | 'accepted' | 'declined' }
+  | { readonly state: 'countered'; readonly amount: Minor };
 
 /** Where a sale stands: its holder has the code still to give, has given it, or does not hand the name over. */
 export type Sale = { readonly state: 'awaited' | 'off' } | { readonly state: 'delivered'; readonly authCode: string };

@@ -12,7 +12,8 @@ export type PrintJob = Printable & { readonly id: number };
 
 /** What came of it. */
 export type Printed =
-  { readonly id: number; readonly content: Uint8Array } | { readonly id: number; readonly fault: string };
+  | { readonly id: number; readonly content: Uint8Array }
+  | { readonly id: number; readonly fault: string };
 
 /** Runs in a worker thread: laying out a document, and reading the fonts for it, holds up nobody else there. */
 async function print(job: PrintJob): Promise<Printed> {

@@ -11,7 +11,8 @@ import type { TakenOperation } from './store';
 
 /** Something that has begun with a name; else why it cannot: the account does not hold it, or it was renewed meanwhile. */
 export type Begun =
-  { readonly operation: TakenOperation; readonly expiresOn: IsoDate } | { readonly cause: 'gone' | 'renewed' };
+  | { readonly operation: TakenOperation; readonly expiresOn: IsoDate }
+  | { readonly cause: 'gone' | 'renewed' };
 
 /** Begins what is done to a name that an account holds: with an event made of the day on which it expires. */
 export type Begin = (operation: TakenOperation, event: (expiresOn: IsoDate) => OperationEvent) => Promise<Begun>;

@@ -96,7 +96,7 @@ function unforeseen(fault: unknown, ctx: Context, log: Logger): Problem {
 
 /** Addresses hold text: nothing that cannot be seen, but tabs and line ends in what was pasted into a search. */
 export async function refuseControlCharacters(ctx: Context, next: Next): Promise<void> {
-  // eslint-disable-next-line no-control-regex -- these are what is looked for
+  // oxlint-disable-next-line no-control-regex -- these are what is looked for
   if (/[\0-\x08\v\f\x0e-\x1f\x7f]/.test(decodeURIComponent(ctx.url.replace(/\+/g, ' ')))) throw refusal(400);
   await next();
 }
