@@ -179,19 +179,19 @@ async function servers() {
   );
 }
 
-/** The real interface in Chromium at one size, in a world of its own: faults of stand-ins are there for all. */
-async function endToEnd(size, base) {
+/** The real interface in Chromium. */
+async function endToEnd() {
   if (!wanted.includes('e2e')) return;
+  const { buildApp } = await import('./build.mjs');
   const { startForwarder, startPostbox, startServer, stop } = await import('./world.mjs');
-  await webApp();
-  await inWorld(`e2e-${size}`, base, async (env) => {
-    say(`tests: end to end in Chromium, ${size}`);
+  await buildApp();
+  await inWorld('e2e', 5210, async (env) => {
+    say('tests: end to end in Chromium');
     const server = await startServer(env);
     const forwarder = await startForwarder(env);
     const postbox = await startPostbox(env);
-    const report = path.join(reports, `e2e-${size}.json`);
-    const only = ['--project', size, '--output', path.join(reports, `e2e-${size}`)];
-    const content = await tool(size, ['playwright', 'test', '-c', 'e2e', ...only], {
+    const report = path.join(reports, 'e2e.json');
+    const content = await tool('e2e', ['playwright', 'test', '-c', 'e2e'], {
       ...env,
       PLAYWRIGHT_JSON_OUTPUT_FILE: report,
     });
@@ -202,25 +202,11 @@ async function endToEnd(size, base) {
   });
 }
 
-let app;
-/** The web app, built once for all who need it. */
-function webApp() {
-  app ??= import('./build.mjs').then(({ buildApp }) => buildApp());
-  return app;
-}
-
 const { buildServers } = await import('./build.mjs');
 if (wanted.some((name) => ['standins', 'server', 'e2e'].includes(name))) await buildServers();
-// Three at a time keep two cores busy, as tests mostly wait for what others do. Those of the interface take longest; beside
-// them the code is read first, which waits for nobody.
-const left = [
-  () => endToEnd('phone', 5210),
-  () => endToEnd('wide', 7210),
-  written,
-  servers,
-  standIns,
-  computed,
-].values();
+// Two at a time: each keeps a core busy, and tests that wait for what others do need one. Beside those of the interface, which
+// take longest, the code is read first, which waits for nobody.
+const left = [endToEnd, written, standIns, servers, computed].values();
 async function lane() {
   for (const part of left)
     await part().catch((reason) => {
@@ -228,7 +214,7 @@ async function lane() {
       console.error(reason);
     });
 }
-await Promise.all([lane(), lane(), lane()]);
+await Promise.all([lane(), lane()]);
 
 if (failures.length > 0) console.log(`\n${failures.map((line) => `✗ ${line}`).join('\n')}`);
 console.log(`\n${passed} passed, ${failures.length} failed`);
