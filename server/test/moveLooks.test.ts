@@ -24,6 +24,18 @@ function looksAt(registry: Partial<RegistryGateway>): MoveLooks {
 const move = (name: string) => ({ name, code: null });
 const never = () => false;
 
+/** Someone who goes away as the registry is first asked, and the looks that they wanted. */
+function leaving(answer: () => Promise<Partial<RegistryDomain>>) {
+  const away = new AbortController();
+  const info = jest.fn(() => {
+    away.abort();
+    return answer();
+  });
+  const looks = looksAt({ info: info as unknown as RegistryGateway['info'], premiumsOf: async () => new Map() });
+  const at = (names: readonly string[]) => looks.at(names.map(move), never, { id: 'maren', signal: away.signal });
+  return { at, info };
+}
+
 test('what names cost is asked once for all of them, on behalf of whoever wants them', async () => {
   const premiumsOf = jest.fn<Promise<ReadonlyMap<string, PremiumPrice>>, unknown[]>(() =>
     Promise.resolve(new Map([['a.org', price]])),
@@ -52,35 +64,19 @@ test('a registry that fails at one name, or does not say what another costs, hol
 });
 
 test('a name that waited for its turn as whoever wants it went away is left, not taken for one that was not answered for', async () => {
-  const away = new AbortController();
-  const info = () => {
-    away.abort();
-    return Promise.reject(new RegistrySilent('The asker went away'));
-  };
-  const looks = looksAt({ info, premiumsOf: async () => new Map() });
-  expect(await looks.at([move('a.org')], never, { id: 'maren', signal: away.signal })).toEqual([]);
+  const { at } = leaving(() => Promise.reject(new RegistrySilent('The asker went away')));
+  expect(await at(['a.org'])).toEqual([]);
 });
 
 test('a fault of ours is told, also where whoever wants the name has gone away', async () => {
-  const away = new AbortController();
-  const info = () => {
-    away.abort();
-    return Promise.reject(new Error('broken'));
-  };
-  const looks = looksAt({ info, premiumsOf: async () => new Map() });
-  const [looked] = await looks.at([move('a.org')], never, { id: 'maren', signal: away.signal });
+  const { at } = leaving(() => Promise.reject(new Error('broken')));
+  const [looked] = await at(['a.org']);
   expect(looked?.look).toEqual(new Error('broken'));
 });
 
 test('once whoever wants them has gone away, nothing more is asked, and those that had no turn are left', async () => {
-  const away = new AbortController();
-  const info = jest.fn(() => {
-    away.abort();
-    return Promise.resolve(domain);
-  });
-  const names = Array.from({ length: 20 }, (_, i) => move(`n${i}.org`));
-  const looks = looksAt({ info: info as unknown as RegistryGateway['info'], premiumsOf: async () => new Map() });
-  const looked = await looks.at(names, never, { id: 'maren', signal: away.signal });
+  const { at, info } = leaving(() => Promise.resolve(domain));
+  const looked = await at(Array.from({ length: 20 }, (_, i) => `n${i}.org`));
   expect(looked.map(({ move: { name } }) => name)).toEqual(['n0.org']);
   expect(info).toHaveBeenCalledTimes(1);
 });
