@@ -44,10 +44,10 @@ export async function fault(page: Page, standIn: string, ...faults: object[]): P
 
 let count = 0;
 
-/** A word that nobody has searched for before. */
+/** A word that nobody has searched for before; ends in digits, since letters by chance spell words that nobody is offered. */
 export function freshWord(): string {
   count += 1;
-  return `saltwhistle${Date.now().toString(36)}${count}`;
+  return `saltwhistle${Date.now() % 1e9}${count}`;
 }
 
 export function freshAddress(): string {

@@ -116,10 +116,10 @@ export async function registriesAhead(days: number): Promise<void> {
 
 let count = 0;
 
-/** A label that nobody has used before. */
+/** A label that nobody has used before; of digits, since letters by chance spell words that nobody is offered. */
 export function unique(start: string): string {
   count += 1;
-  return `${start}-${process.pid.toString(36)}${Date.now().toString(36)}${count}`;
+  return `${start}-${process.pid}${Date.now()}${count}`;
 }
 
 /** Events of a search, in order. */

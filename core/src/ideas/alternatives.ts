@@ -112,16 +112,17 @@ function otherExtensions(
     .slice(0, mostOfOneKind);
 }
 
-/** A label that may be offered, with its score; undefined where it is no label, or offensive. */
+/** A label that may be offered, with its score; undefined where it is no label, or offensive where what was asked for is not. */
 type JudgeLabel = (label: string) => { readonly label: Label; readonly score: number } | undefined;
 
-/** The same label stands in many extensions: it is judged once. */
+/** The same label stands in many extensions: it is judged once. Words that were asked for, a family's name say, offend nobody. */
 function judgeOnce(asked: Asked, words: Words): JudgeLabel {
   const known = new Map<string, ReturnType<JudgeLabel>>();
+  const own = new Set([asked.label, ...segment(asked.label, words)]);
   const judged: JudgeLabel = (text) => {
     const label = readLabel(text);
     if (label.kind === 'problem') return undefined;
-    if ([text, ...segment(text, words)].some((word) => words.isOffensive(word))) return undefined;
+    if ([text, ...segment(text, words)].some((word) => !own.has(word) && words.isOffensive(word))) return undefined;
     return { label, score: score(judge(text, asked.label, words)) };
   };
   return (text) => {

@@ -120,6 +120,11 @@ describe('ideas', () => {
     expect(ideas.some(({ label }) => label.includes('rotten'))).toBe(false);
   });
 
+  test('go on from a word that was asked for, whatever others think of it', () => {
+    const asked = alternatives({ label: 'rotten-quay', extension }, shippedCatalogue, words);
+    expect(asked.map(({ name }) => name)).toEqual(expect.arrayContaining(['rotten-quay.org', 'rottenquay.com']));
+  });
+
   test('to protect a name: main extensions, the plural, likely mistypings', () => {
     const set = protectiveSet({ label: 'saltboat', extension }, shippedCatalogue, words);
     expect(set.map(({ name }) => name)).toEqual(
