@@ -1,12 +1,13 @@
 import { setImmediate as nextTurn, setTimeout as pause } from 'node:timers/promises';
 import type { Extension } from '@tienda/core/catalogue/extension';
-import { canRegister, type NameStatus, type RegistryAnswer } from '@tienda/core/names/availability';
+import type { RegistryAnswer } from '@tienda/core/names/availability';
 import type { Idea } from '@tienda/core/ideas/idea';
 import { nextNames, type NextName } from '@tienda/core/ideas/nextNames';
 import { domainName } from '@tienda/core/names/domainName';
 import { readQuery, type SearchPlan } from '@tienda/core/names/readQuery';
 import type { SearchAnswer, SearchEvent } from '@tienda/core/search/searchEvent';
 import type { Currency } from '@tienda/core/money/money';
+import { grouped } from '@tienda/core/text/grouped';
 import { labelHash, type LabelHash } from '@tienda/core/zones/labelHash';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Clock } from '../../platform/clock/clock';
@@ -18,6 +19,7 @@ import type { WordFile } from '../words/wordFile';
 import { candidatesOf, type Candidate, type CandidateChoices } from './candidates';
 import { Crowd } from './crowd';
 import { SearchPrices } from './prices';
+import { Told } from './told';
 import type { AvailabilityStore } from './store';
 
 export interface SearchRequest extends CandidateChoices {
@@ -33,17 +35,6 @@ export interface SearchRequest extends CandidateChoices {
 
 /** How long a registry's answer is shown, with its age, before it is asked again. */
 const answersForMs = 5 * 60 * 1000;
-
-type PriceToday = ReturnType<SearchPrices['today']>;
-
-/** What is known of a candidate. */
-interface Told {
-  readonly type: SearchAnswer['type'];
-  readonly status: NameStatus;
-  readonly premium?: RegistryAnswer['premium'];
-  readonly checkedAt: string;
-  readonly source: string;
-}
 
 export class SearchService {
   private readonly prices: SearchPrices;
@@ -70,61 +61,51 @@ export class SearchService {
   async search(request: SearchRequest, asker: Asker, tell: Tell<SearchEvent>): Promise<void> {
     const start = performance.now();
     const { query, currency, restMs = 0, fresh = false, next = false } = request;
-    const price = this.prices.today(currency);
     const catalogue = this.catalogue.current();
     const plan = readQuery(query, catalogue);
     const { candidates, problem } = candidatesOf(plan, catalogue, request);
-    const counts: Record<string, number> = {};
-    /** Names that were not asked for: where the search leads on to. */
-    const beside = new Set<string>();
-    const count = (answers: readonly SearchAnswer[]) => {
-      for (const { name, status } of answers) if (!beside.has(name)) counts[status] = (counts[status] ?? 0) + 1;
-      return answers;
-    };
-    const refused = candidates.filter((candidate) => candidate.refused !== undefined);
-    const asked = new Map(candidates.flatMap((c) => (c.refused === undefined ? [[c.name, c] as const] : [])));
+    const told = new Told(this.prices.today(currency), this.clock);
+    const asked = candidates.filter(({ refused }) => refused === undefined);
+    told.add(asked);
     tell([
       { type: 'plan', ...plan, problems: problem ? [...plan.problems, problem] : plan.problems },
-      ...this.hints([...asked.values()], price),
-      ...count(refused.map((candidate) => this.refusal(candidate, price))),
+      ...this.hints(asked, told),
+      ...told.refusals(candidates),
     ]);
     if (restMs > 0) await pause(restMs);
     if (asker.signal?.aborted) return;
-    if (next) {
-      const names = await this.next(plan);
-      const others = candidatesOf({ names: names.map(({ name }) => name), labels: [] }, catalogue, {}).candidates;
-      for (const other of others) {
-        asked.set(other.name, other);
-        beside.add(other.name);
-      }
-      if (names.length > 0) tell([{ type: 'next', names }, ...this.hints(others, price)]);
-    }
 
     const isAnswered = this.crowd.join();
-    let isFirst = true;
     const answered = (answers: ReadonlyMap<string, RegistryAnswer & { readonly checkedAt?: Date }>) => {
-      const heard = [...answers].flatMap(([name, { status, premium, checkedAt = this.clock.now() }]) => {
-        const candidate = asked.get(name);
-        if (!candidate) return [];
-        const source = candidate.extension.registry;
-        const answer: Told = { type: 'result', status, checkedAt: checkedAt.toISOString(), source };
-        return [told(candidate, premium ? { ...answer, premium } : answer, price)];
-      });
-      if (heard.length === 0) return;
-      tell(count(heard), isFirst);
-      isFirst = false;
+      const isFirst = !told.hasAnswers;
+      const results = told.answers(answers);
+      if (results.length === 0) return;
+      tell(results, isFirst);
       isAnswered();
     };
-    const since = new Date(this.clock.now().getTime() - answersForMs);
+    /** Tells what is kept of names. @returns those to be asked for */
+    const unknown = async (of: readonly Candidate[]) => {
+      if (fresh) return of;
+      const since = new Date(this.clock.now().getTime() - answersForMs);
+      answered(await this.store.kept(namesOf(of), since));
+      return of.filter(({ name }) => !told.isAnswered(name));
+    };
     try {
-      const kept = fresh ? new Map<string, never>() : await this.store.kept([...asked.keys()], since);
-      answered(kept);
-      const missing = [...asked.values()].filter(({ name }) => !kept.has(name));
-      await this.ask(missing, answered, asker, () => this.crowd.firstsFirst());
+      const [first, ...others] = byRegistry(await unknown(asked));
+      // What can be confirmed first is asked before anything else is done.
+      const asking = this.ask(first ?? [], answered, asker);
+      // Heard of below, once all are asked.
+      asking.catch(() => undefined);
+      await this.crowd.firstsFirst();
+      const names = next ? await this.next(plan) : [];
+      const { candidates: beside } = candidatesOf({ names: namesOf(names), labels: [] }, catalogue, {});
+      told.add(beside, true);
+      if (names.length > 0) tell([{ type: 'next', names }, ...this.hints(beside, told)]);
+      await Promise.all([asking, this.ask([...others.flat(), ...(await unknown(beside))], answered, asker)]);
     } finally {
       isAnswered();
     }
-    tell([{ type: 'done', counts, ms: Math.round(performance.now() - start) }]);
+    tell([{ type: 'done', counts: told.counts, ms: Math.round(performance.now() - start) }]);
   }
 
   /**
@@ -159,26 +140,17 @@ export class SearchService {
   }
 
   /**
-   * Asks each name's registry, all registries side by side; every answer is told at once, and all are kept soon.
-   *
-   * @param beforeOthers waited for once the first registry is asked, where there are more
+   * Asks each name's registry, all registries side by side; every answer is told at once, and all are kept soon. The first
+   * is asked before anything is waited for.
    */
   private async ask(
-    names: readonly { readonly name: string; readonly extension: Extension }[],
+    names: readonly Asked[],
     answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void,
     asker?: Asker,
-    beforeOthers?: () => Promise<void>,
   ): Promise<void> {
-    const byRegistry = new Map<string, string[]>();
-    for (const { name, extension } of names) {
-      const others = byRegistry.get(extension.registry);
-      if (others) others.push(name);
-      else byRegistry.set(extension.registry, [name]);
-    }
     const asking: Promise<void>[] = [];
-    for (const [id, asked] of byRegistry) {
-      if (asking.length === 1) await beforeOthers?.();
-      const one = this.askOne(id, asked, answered, asker);
+    for (const its of byRegistry(names)) {
+      const one = this.askOne(its, answered, asker);
       // Heard of below, once all are asked.
       one.catch(() => undefined);
       asking.push(one);
@@ -189,11 +161,11 @@ export class SearchService {
   }
 
   private async askOne(
-    id: string,
-    names: readonly string[],
+    names: readonly Asked[],
     answered: (answers: ReadonlyMap<string, RegistryAnswer>) => void,
     asker?: Asker,
   ): Promise<void> {
+    const id = names[0]?.extension.registry ?? '';
     const registry = this.registries.get(id);
     if (!registry) throw new Error(`No gateway to the registry ${id}`);
     const heard = new Map<string, RegistryAnswer>();
@@ -201,7 +173,7 @@ export class SearchService {
       answered(answers);
       for (const [name, answer] of answers) heard.set(name, answer);
     };
-    await registry.check(names, hear, asker);
+    await registry.check(namesOf(names), hear, asker);
     // Whoever asked has them already; keeping them spares others the question.
     this.store.keepSoon(heard, this.clock.now());
   }
@@ -215,16 +187,13 @@ export class SearchService {
   }
 
   /** What the index says of every name, each label hashed once. */
-  private hints(candidates: readonly Candidate[], price: PriceToday): SearchAnswer[] {
+  private hints(candidates: readonly Candidate[], told: Told): SearchAnswer[] {
     const hashes = new Map<string, LabelHash>();
-    const now = this.clock.now().toISOString();
     return candidates.map((candidate) => {
       const { name, label, extension } = candidate;
       const hash = hashes.get(label) ?? labelHash(label);
       hashes.set(label, hash);
-      const hint = this.hint(name, hash, extension.label);
-      const { status, at } = hint ?? { status: 'unknown', at: now };
-      return told(candidate, { type: 'hint', status, checkedAt: at, source: 'zone' }, price);
+      return told.hint(candidate, this.hint(name, hash, extension.label));
     });
   }
 
@@ -234,27 +203,17 @@ export class SearchService {
     const change = this.changes.of(name);
     return change && (!read || change.at > read.at) ? change : read;
   }
-
-  private refusal(candidate: Candidate, price: PriceToday): SearchAnswer {
-    const checkedAt = this.clock.now().toISOString();
-    return told(candidate, { type: 'result', status: 'invalid', checkedAt, source: 'rules' }, price);
-  }
 }
 
-function told({ name, label, unicode, extension, refused }: Candidate, known: Told, price: PriceToday): SearchAnswer {
-  const { status, premium, checkedAt, type, source } = known;
-  const priced = canRegister(status) || (type === 'hint' && status === 'unknown');
-  return {
-    type,
-    name,
-    unicode,
-    label,
-    extension: extension.label,
-    status,
-    ...(premium ? { premium } : {}),
-    price: priced ? price(extension, premium) : null,
-    checkedAt,
-    source,
-    ...(refused === undefined ? {} : { detail: refused }),
-  };
+/** A name that a registry can be asked for. */
+interface Asked {
+  readonly name: string;
+  readonly extension: Extension;
 }
+
+const namesOf = (of: readonly { readonly name: string }[]): string[] => of.map(({ name }) => name);
+
+/** The names of each registry, those first whose first comes first. */
+const byRegistry = <Name extends Asked>(names: readonly Name[]): Name[][] => [
+  ...grouped(names, ({ extension }) => extension.registry).values(),
+];
