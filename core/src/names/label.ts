@@ -35,6 +35,8 @@ export interface Label {
   /** Lower case, as registries store it. */
   readonly aLabel: string;
   readonly uLabel: string;
+  /** Characters of the U-label. */
+  readonly length: number;
   /** Unicode scripts it is written in. */
   readonly scripts: readonly string[];
 }
@@ -92,7 +94,7 @@ export function readLabel(typed: string): Label | LabelProblem {
       { name: uLabel, scripts: scripts.join(', ') },
       latinLookAlike(uLabel),
     );
-  return { kind: 'label', aLabel, uLabel, scripts };
+  return { kind: 'label', aLabel, uLabel, length: [...uLabel].length, scripts };
 }
 
 function badCharacter(typed: string, text: string): LabelProblem | undefined {
@@ -118,8 +120,7 @@ export function extensionProblem(label: Label, extension: Extension): LabelProbl
       extension: extension.unicode,
       scripts: missing,
     });
-  const length = [...label.uLabel].length;
-  if (length < minLength)
+  if (label.length < minLength)
     return problem('labelTooShort', `.${extension.unicode} names have at least ${minLength} characters: lengthen it.`, {
       extension: extension.unicode,
       limit: minLength,

@@ -5,6 +5,7 @@ import type { SearchEvent } from '@tienda/core/search/searchEvent';
 import type { Currency } from '@tienda/core/money/money';
 import type { CatalogueReader } from '../catalogue/catalogue';
 import type { Asker } from '../../gateways/registry/registryGateway';
+import type { Tell } from '../../platform/http/ndjson';
 import { badField } from '../../platform/http/problem';
 import type { SearchService } from '../search/service';
 import type { WordFile } from '../words/wordFile';
@@ -38,7 +39,7 @@ export class IdeaService {
     purpose: IdeaPurpose,
     currency: Currency,
     asker: Asker,
-    tell: (events: readonly IdeaEvent[]) => void,
+    tell: Tell<IdeaEvent>,
   ): Promise<void> {
     const make = purpose === 'protect' ? protectiveSet : alternatives;
     const ideas = make(asked, this.catalogue.current(), await this.words.words()).slice(0, mostIdeas);

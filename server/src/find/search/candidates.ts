@@ -41,10 +41,11 @@ export function candidatesOf(
     const { label, unicode, extension } = read;
     found.set(name, { name, label, unicode, extension });
   }
-  const offered = byPopularity(catalogue).filter(({ label }) => !only || only.has(label));
-  const rank = new Map(first.map((label, index) => [label, index]));
-  const rankOf = ({ label }: Extension) => rank.get(label) ?? first.length;
-  const ordered = first.length === 0 ? offered : [...offered].sort((a, b) => rankOf(a) - rankOf(b));
+  const onScreen = new Set(first);
+  const ordered = [
+    ...[...onScreen].flatMap((label) => catalogue.get(label) ?? []),
+    ...byPopularity(catalogue).filter(({ label }) => !onScreen.has(label)),
+  ].filter(({ label }) => !only || only.has(label));
   const each = labels.length === 0 ? 0 : Math.max(1, Math.floor((mostNames - found.size) / labels.length));
   for (const typed of labels) {
     const label = readLabel(toULabel(typed));
@@ -61,7 +62,11 @@ function add(found: Map<string, Candidate>, label: Label, extension: Extension):
   found.set(name, {
     name,
     label: label.aLabel,
-    unicode: `${label.uLabel}.${extension.unicode}`,
+    // Most often the same text, which is then kept, and written, once.
+    unicode:
+      label.uLabel === label.aLabel && extension.unicode === extension.label
+        ? name
+        : `${label.uLabel}.${extension.unicode}`,
     extension,
     ...(refused === undefined ? {} : { refused }),
   });

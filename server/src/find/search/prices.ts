@@ -7,23 +7,23 @@ import type { Currency } from '@tienda/core/money/money';
 import type { Clock } from '../../platform/clock/clock';
 import { rateOf } from '../catalogue/rates';
 
-/** What names cost as a search shows it: ordinary ones are computed once a day and currency. */
+/** What names cost as a search shows it, as JSON (`SearchPrice`): ordinary ones are written once a day and currency. */
 export class SearchPrices {
-  private known = new Map<Currency, Map<Extension, SearchPrice>>();
+  private known = new Map<Currency, Map<Extension, string>>();
   private day = '';
 
   constructor(private readonly clock: Clock) {}
 
   /** Prices of today in a currency; good for one search. */
-  today(currency: Currency): (extension: Extension, premium?: PremiumPrice) => SearchPrice {
+  today(currency: Currency): (extension: Extension, premium?: PremiumPrice) => string {
     const day = isoDate(this.clock.now());
     if (day !== this.day) this.known = new Map();
     this.day = day;
-    const known = this.known.get(currency) ?? new Map<Extension, SearchPrice>();
+    const known = this.known.get(currency) ?? new Map<Extension, string>();
     this.known.set(currency, known);
     return (extension, premium) => {
-      if (premium) return priceOf(extension, premium, currency, day);
-      const price = known.get(extension) ?? priceOf(extension, undefined, currency, day);
+      if (premium) return JSON.stringify(priceOf(extension, premium, currency, day));
+      const price = known.get(extension) ?? JSON.stringify(priceOf(extension, undefined, currency, day));
       known.set(extension, price);
       return price;
     };

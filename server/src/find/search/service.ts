@@ -5,7 +5,7 @@ import type { Idea } from '@tienda/core/ideas/idea';
 import { nextNames, type NextName } from '@tienda/core/ideas/nextNames';
 import { domainName } from '@tienda/core/names/domainName';
 import { readQuery, type SearchPlan } from '@tienda/core/names/readQuery';
-import type { SearchAnswer, SearchEvent } from '@tienda/core/search/searchEvent';
+import type { SearchEvent } from '@tienda/core/search/searchEvent';
 import type { Currency } from '@tienda/core/money/money';
 import { grouped } from '@tienda/core/text/grouped';
 import { labelHash, type LabelHash } from '@tienda/core/zones/labelHash';
@@ -187,7 +187,7 @@ export class SearchService {
   }
 
   /** What the index says of every name, each label hashed once. */
-  private hints(candidates: readonly Candidate[], told: Told): SearchAnswer[] {
+  private hints(candidates: readonly Candidate[], told: Told): string[] {
     const hashes = new Map<string, LabelHash>();
     return candidates.map((candidate) => {
       const { name, label, extension } = candidate;

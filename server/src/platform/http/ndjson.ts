@@ -19,8 +19,11 @@ const mostUnread = 4 * 1024 * 1024;
 /** So long events wait for others, those excepted that are waited for: each write costs more than what is written. */
 const togetherMs = 8;
 
-/** @param isAwaited it goes out at once, with what came before; the first events always do */
-export type Tell<Event> = (events: readonly Event[], isAwaited?: boolean) => void;
+/**
+ * @param events those told by the hundred may be lines already, written by who knows them best
+ * @param isAwaited it goes out at once, with what came before; the first events always do
+ */
+export type Tell<Event> = (events: readonly (Event | string)[], isAwaited?: boolean) => void;
 
 /**
  * Answers with a line of JSON for each event as soon as it is told; whoever hangs up is told no more.
@@ -58,7 +61,7 @@ export function answerLines<Event>(
   };
   run(reader, (events, isAwaited = false) => {
     if (gone.signal.aborted) return;
-    waiting += events.map((event) => `${JSON.stringify(event)}\n`).join('');
+    for (const event of events) waiting += typeof event === 'string' ? event : `${JSON.stringify(event)}\n`;
     if (isFirst || isAwaited) send();
     else timer ??= setTimeout(send, togetherMs);
     isFirst = false;
