@@ -84,7 +84,8 @@ function startParents(env) {
   const registries = Number(env.TIENDA_PARENTS_PORT ?? Number(env.TIENDA_REGISTRY_PORT) + 8);
   return startPowerDns(env, 'parents', {
     launch: 'remote',
-    'remote-connection-string': `http:url=http://127.0.0.1:${registries}/dns,post=1,post_json=1`,
+    // A busy machine answers late; only a stopped one does not.
+    'remote-connection-string': `http:url=http://127.0.0.1:${registries}/dns,post=1,post_json=1,timeout=10000`,
     'remote-dnssec': 'yes',
     'local-address': `${parentsAddress}:${env.TIENDA_DNS_PORT}`,
     'distributor-threads': '1',
