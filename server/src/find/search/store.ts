@@ -133,7 +133,7 @@ export class AvailabilityStore {
   async kept(names: readonly string[], since: Date): Promise<Map<string, KeptAnswer>> {
     if (names.length === 0) return new Map();
     // Looked at before the rows are read: what is written meanwhile is in one of the two.
-    const unwritten = new Map(this.unwritten);
+    const unwritten = this.unwritten.size === 0 ? [] : names.map((name) => [name, this.unwritten.get(name)] as const);
     const rows = await this.rows(names);
     const kept = new Map<string, KeptAnswer>();
     for (const name of names) {
@@ -143,10 +143,7 @@ export class AvailabilityStore {
       const premium = register !== null && renew !== null ? { premium: { register, renew } } : {};
       kept.set(name, { status, ...premium, checkedAt });
     }
-    for (const name of names) {
-      const answer = unwritten.get(name);
-      if (answer && answer.checkedAt > since) kept.set(name, answer);
-    }
+    for (const [name, answer] of unwritten) if (answer && answer.checkedAt > since) kept.set(name, answer);
     return kept;
   }
 }
