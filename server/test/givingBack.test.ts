@@ -2,7 +2,7 @@ import { addDays } from '@tienda/core/time/isoDate';
 import { orderNames, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { moveTo, today } from './renewalHelpers';
 import { ownShop } from './ownShop';
-import { fault, intentsOf, mailTo, unique } from './serverProcess';
+import { fault, intentsOf, mailTo, unique, untilSettled } from './serverProcess';
 
 /** A shop with a database of its own, since it moves the demo clock. */
 
@@ -165,10 +165,7 @@ test('nothing is given back while a change of it waits for its registry, which m
   const { asked } = await visitor.expect(200, 'POST', '/api/me/name-changes', { names: [name], privacy: false });
   expect(asked).toEqual([name]);
   expect((await giveBack(visitor, name)).status).toBe(409);
-  await until(
-    () => visitor.expect(200, 'GET', `/api/me/names/${name}`),
-    ({ changing }) => !changing,
-  );
+  await untilSettled(visitor, name);
   expect((await giveBack(visitor, name)).status).toBe(200);
   await untilBack(order);
 });

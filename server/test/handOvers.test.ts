@@ -1,7 +1,7 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { orderNames, signUp, until, untilEnded, type Visitor } from '../../scripts/demo.mjs';
 import { ownShop } from './ownShop';
-import { fault, mailTo, unique } from './serverProcess';
+import { fault, mailTo, unique, untilSettled } from './serverProcess';
 
 /** Names that go from one account here to another; in a shop with a database of its own, since it moves the demo clock. */
 let giver: Visitor;
@@ -35,11 +35,6 @@ async function offeredFirst(names: readonly string[]): Promise<string> {
   const { given } = await offer(201, names);
   return given.find((one: { names: { name: string }[] }) => one.names.some(({ name }) => name === names[0])).id;
 }
-const settled = (by: Visitor, name: string) =>
-  until(
-    () => by.expect(200, 'GET', `/api/me/names/${name}`),
-    ({ changing }) => !changing,
-  );
 
 test('names go to another account with their terms, records and holder; nothing is charged, and the registry agrees', async () => {
   const [name = '', other = ''] = await held(2);
@@ -64,7 +59,7 @@ test('names go to another account with their terms, records and holder; nothing 
   expect(await stateOf(id, taker)).toBe('offered');
   const { offered } = await taker.expect(200, 'POST', `${path}/${id}/take`, {});
   expect(offered[0]).toMatchObject({ id, with: giverMail, state: { at: 'taken' } });
-  const after = await settled(taker, name);
+  const after = await untilSettled(taker, name);
   const { expiresOn, registeredOn, autoRenew, privacy, stage } = before;
   expect(after).toMatchObject({ expiresOn, registeredOn, autoRenew, privacy, stage, holder: before.holder });
   expect(after).not.toHaveProperty('orderId');
@@ -152,7 +147,7 @@ test('who has no account yet opens one with the address, and takes them; of two 
   await signUp(someone, email, 'two quills, one quay');
   const answers = await Promise.all([1, 2].map(() => someone.send('POST', `${path}/${id}/take`, {})));
   expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
-  expect((await settled(someone, name)).name).toBe(name);
+  expect((await untilSettled(someone, name)).name).toBe(name);
 });
 
 test('a name that is being changed is not taken just then, and is once that is done', async () => {
@@ -164,7 +159,7 @@ test('a name that is being changed is not taken just then, and is once that is d
   await taker.expect(409, 'POST', `${path}/${id}/take`, {});
   await changing;
   await fault(giver, 'lanternhead');
-  expect((await settled(giver, name)).locked).toBe(true);
+  expect((await untilSettled(giver, name)).locked).toBe(true);
   await taker.expect(200, 'POST', `${path}/${id}/take`, {});
-  expect((await settled(taker, name)).locked).toBe(true);
+  expect((await untilSettled(taker, name)).locked).toBe(true);
 });

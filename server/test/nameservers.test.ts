@@ -1,6 +1,6 @@
 import { Resolver } from 'node:dns/promises';
-import { orderNames, until, untilEnded } from '../../scripts/demo.mjs';
-import { fault, ServerProcess, unique } from './serverProcess';
+import { orderNames, untilEnded } from '../../scripts/demo.mjs';
+import { fault, ServerProcess, unique, untilSettled } from './serverProcess';
 
 let server: ServerProcess;
 
@@ -30,17 +30,13 @@ async function holder(count = 1) {
     ).id,
   );
   const change = (delegation: object, of = name) => visitor.send('PATCH', `/api/me/names/${of}`, { delegation });
-  const held = (of = name) => visitor.expect(200, 'GET', `/api/me/names/${of}`);
   const look = (of = name) => visitor.expect(200, 'GET', `/api/me/names/${of}/registry`);
   const log = async () =>
     (await visitor.expect(200, 'GET', `/api/me/names/${name}/log`))
       .map(({ what }: { what: { type: string } }) => what)
       .filter(({ type }: { type: string }) => type === 'delegated');
-  const settled = (of = name) =>
-    until(
-      () => held(of),
-      ({ changing }) => !changing,
-    );
+  const held = () => visitor.expect(200, 'GET', `/api/me/names/${name}`);
+  const settled = (of = name) => untilSettled(visitor, of);
   return { visitor, name, names, change, held, look, log, settled };
 }
 

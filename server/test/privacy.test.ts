@@ -1,13 +1,5 @@
-import {
-  marenContact,
-  orderNames,
-  placeOrder,
-  readyToOrder,
-  until,
-  untilEnded,
-  type Visitor,
-} from '../../scripts/demo.mjs';
-import { buyer, fault, intentsOf, mailTo, ServerProcess, unique, untilOrder } from './serverProcess';
+import { marenContact, orderNames, placeOrder, readyToOrder, untilEnded, type Visitor } from '../../scripts/demo.mjs';
+import { buyer, fault, intentsOf, mailTo, ServerProcess, unique, untilOrder, untilSettled } from './serverProcess';
 
 let server: ServerProcess;
 
@@ -59,11 +51,7 @@ test('privacy that costs nothing is switched at the registry, seen by the public
   await fault(visitor, extension.registry, { on: 'updateDomain', kind: 'dropAfter', times: 1 });
   const { asked } = await visitor.expect(200, 'POST', '/api/me/name-changes', { names: [name], privacy: true });
   expect(asked).toEqual([name]);
-  const settled = await until(
-    () => shown(visitor, name),
-    ({ changing }) => !changing,
-  );
-  expect(settled.privacy).toBe(true);
+  expect((await untilSettled(visitor, name)).privacy).toBe(true);
   expect(await publicHolder(visitor, name)).not.toContain('Maren Solvik');
   const log = await visitor.expect(200, 'GET', `/api/me/names/${name}/log`);
   expect(log.slice(0, 2)).toMatchObject([

@@ -191,6 +191,15 @@ export async function mailTo(visitor: Visitor, email: string, subject: RegExp): 
   return (await until(inbox, (mails) => mails.some(isIt))).find(isIt) as ReceivedMail;
 }
 
+/** A name once nothing more is under way at its registry. */
+// oxlint-disable-next-line typescript/no-explicit-any -- the name as the server shows it
+export function untilSettled(visitor: Visitor, name: string): Promise<any> {
+  return until(
+    () => visitor.expect(200, 'GET', `/api/me/names/${name}`),
+    ({ changing }) => !changing,
+  );
+}
+
 /** The order once it is as wanted. */
 // oxlint-disable-next-line typescript/no-explicit-any -- the order as the server shows it
 export function untilOrder(visitor: Visitor, id: string, isSo: (order: any) => boolean): Promise<any> {
