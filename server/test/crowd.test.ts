@@ -26,6 +26,19 @@ test('in a crowd the rest waits until all but two have seen an answer', async ()
   expect(await isOver(crowd.firstsFirst())).toBe(true);
 });
 
+test('what was told to the last of a crowd goes out before anybody works on', async () => {
+  const crowd = new Crowd();
+  const [last] = Array.from({ length: 3 }, () => crowd.join());
+  const rest = crowd.firstsFirst();
+  let isOut = false;
+  // As an answer of a registry is: read, and written where the visitor is, within one turn.
+  await Promise.resolve();
+  process.nextTick(() => (isOut = true));
+  last!();
+  await rest;
+  expect(isOut).toBe(true);
+});
+
 test('a registry that is silent, and searches that keep coming, hold nobody up for long', async () => {
   const crowd = new Crowd();
   for (let i = 0; i < 5; i += 1) crowd.join();

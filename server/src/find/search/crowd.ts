@@ -1,4 +1,4 @@
-import { setTimeout as pause } from 'node:timers/promises';
+import { setImmediate as nextTurn, setTimeout as pause } from 'node:timers/promises';
 
 /** From so many who have seen no answer yet on, the rest of everyone's waits. */
 const manyAtOnce = 3;
@@ -34,6 +34,8 @@ export class Crowd {
     if (this.unanswered.size < manyAtOnce) return;
     this.fewer ??= withResolver();
     await Promise.race([this.fewer.promise, pause(longestMs)]);
+    // The answers told just now go out before anybody works on.
+    await nextTurn();
   }
 }
 
