@@ -99,17 +99,22 @@ function otherExtensions(
   judged: JudgeLabel,
 ): Idea[] {
   const about = new Set(parts.flatMap((part) => [part, ...words.synonyms(part)]).flatMap((word) => [word, `${word}s`]));
-  const reason: IdeaReason = { kind: 'otherExtension' };
+  const found = judged(label);
+  if (!found) return [];
+  const { aLabel } = found.label;
+  const scoreIn = (other: Extension) =>
+    Math.round(0.55 * found.score + 0.35 * other.popularity + (about.has(other.label) ? 25 : 0));
   return open(catalogue)
-    .filter((other) => other.label !== extension.label)
-    .flatMap((other) =>
-      ideaOf({ label, reason }, { label, extension }, other, judged).map((idea) => ({
-        ...idea,
-        score: Math.round(0.55 * idea.score + 0.35 * other.popularity + (about.has(other.label) ? 25 : 0)),
-      })),
-    )
-    .sort((a, b) => b.score - a.score)
-    .slice(0, mostOfOneKind);
+    .filter((other) => other.label !== extension.label && !extensionProblem(found.label, other))
+    .map((other) => ({ extension: other.label, score: scoreIn(other) }))
+    .sort((one, other) => other.score - one.score)
+    .slice(0, mostOfOneKind)
+    .map((best) => ({
+      name: `${aLabel}.${best.extension}`,
+      label: aLabel,
+      reason: { kind: 'otherExtension' },
+      ...best,
+    }));
 }
 
 /** A label that may be offered, with its score; undefined where it is no label, or offensive where what was asked for is not. */
@@ -122,8 +127,9 @@ function judgeOnce(asked: Asked, words: Words): JudgeLabel {
   const judged: JudgeLabel = (text) => {
     const label = readLabel(text);
     if (label.kind === 'problem') return undefined;
-    if ([text, ...segment(text, words)].some((word) => !own.has(word) && words.isOffensive(word))) return undefined;
-    return { label, score: score(judge(text, asked.label, words)) };
+    const parts = segment(text, words);
+    if ([text, ...parts].some((word) => !own.has(word) && words.isOffensive(word))) return undefined;
+    return { label, score: score(judge(text, asked.label, words, parts)) };
   };
   return (text) => {
     if (!known.has(text)) known.set(text, judged(text));

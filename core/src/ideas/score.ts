@@ -25,11 +25,16 @@ const weights: Readonly<Record<keyof Judgement, number>> = {
   closeness: 0.22,
 };
 
+const counted = Object.entries(weights) as [keyof Judgement, number][];
+
 const bestLength = 9;
 
-/** Judges a label: how short, easy to spell, to say and to remember it is, and how close to the one asked for. */
-export function judge(label: string, asked: string, words: Words): Judgement {
-  const parts = segment(label, words);
+/**
+ * Judges a label: how short, easy to spell, to say and to remember it is, and how close to the one asked for.
+ *
+ * @param parts the words that it is made of, where they are known
+ */
+export function judge(label: string, asked: string, words: Words, parts = segment(label, words)): Judgement {
   const letters = label.replace(/[^a-z]/g, '');
   const known = parts.map((part) => ({ part, commonness: words.commonness(part) }));
   const knownLetters = known.reduce((sum, { part, commonness }) => sum + (commonness > 0 ? part.length : 0), 0);
@@ -46,12 +51,8 @@ export function judge(label: string, asked: string, words: Words): Judgement {
 
 /** 0 to 100. */
 export function score(judgement: Judgement): number {
-  const sum = Object.entries(weights).reduce((total, [what, weight]) => total + weight * of(judgement, what), 0);
+  const sum = counted.reduce((total, [what, weight]) => total + weight * judgement[what], 0);
   return Math.round(100 * sum);
-}
-
-function of(judgement: Judgement, what: string): number {
-  return Object.entries(judgement).find(([key]) => key === what)?.[1] ?? 0;
 }
 
 /** Spelt as it is heard: known words help, letters that can be written several ways and tripled ones harm. */

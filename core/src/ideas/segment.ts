@@ -22,6 +22,8 @@ function cheapest(text: string, words: Words): string[] {
     let found = { cost: Infinity, from: end - 1, known: false };
     for (let from = Math.max(0, end - longestWord); from < end; from += 1) {
       const before = best[from]?.cost ?? Infinity;
+      // Not even the most common word would be a cheaper way.
+      if (before + wordCost >= found.cost) continue;
       const word = text.slice(from, end);
       const commonness = words.commonness(word);
       const known = commonness > 0 && (word.length > 2 || commonness > 0.98);

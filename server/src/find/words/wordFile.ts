@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Words } from '@tienda/core/ideas/words';
+import { grouped } from '@tienda/core/text/grouped';
 
 interface WordFileContent {
   /** The most frequent first. */
@@ -27,21 +28,30 @@ export class WordFile {
   }
 }
 
+/** As many letters as the shortest of the words that are found inside others has: by them those are looked up. */
+const beginning = (word: string, at = 0): string => word.slice(at, at + tellingLength);
+
 /** Words by the lists of a file. */
 function readWords(content: WordFileContent): Words {
-  const rankOf = new Map(content.words.map((word, rank) => [word, rank]));
+  const lowest = Math.log(content.words.length + 2);
+  const commonness = new Map(content.words.map((word, rank) => [word, 1 - Math.log(rank + 2) / lowest]));
   const synonyms = new Map(Object.entries(content.synonyms));
   const homophones = new Map(Object.entries(content.homophones));
   const offensive = new Set(content.offensive);
-  const telling = content.offensive.filter(({ length }) => length >= tellingLength);
-  const lowest = Math.log(content.words.length + 2);
+  const telling = grouped(
+    content.offensive.filter(({ length }) => length >= tellingLength),
+    beginning,
+  );
+  const tells = (word: string, at: number) =>
+    telling.get(beginning(word, at))?.some((listed) => word.startsWith(listed, at)) ?? false;
   return {
-    commonness: (word) => {
-      const rank = rankOf.get(word);
-      return rank === undefined ? 0 : 1 - Math.log(rank + 2) / lowest;
-    },
+    commonness: (word) => commonness.get(word) ?? 0,
     synonyms: (word) => synonyms.get(word) ?? [],
     homophones: (word) => homophones.get(word) ?? [],
-    isOffensive: (word) => offensive.has(word) || telling.some((listed) => word.includes(listed)),
+    isOffensive: (word) => {
+      if (offensive.has(word)) return true;
+      for (let at = 0; at + tellingLength <= word.length; at += 1) if (tells(word, at)) return true;
+      return false;
+    },
   };
 }
