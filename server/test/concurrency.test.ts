@@ -252,6 +252,17 @@ test('of many requests of one visitor at once as many pass as may, and others ar
   await limits.spend(ctx, { ...count, whose: 'another' });
 });
 
+test('those who do not wait to be counted count all the same, for every process', async () => {
+  const [here, there] = [new Limits(open.pool, 1), new Limits(open.pool, 1)];
+  const ctx = { set: () => undefined } as unknown as Context;
+  const count = { what: unique('soon'), whose: 'one network', times: 10, seconds: 60 };
+  for (let times = 0; times < 5; times += 1) await here.spendSoon(ctx, count);
+  await here.spend(ctx, count);
+  const others = await Promise.allSettled(Array.from({ length: 30 }, () => there.spendSoon(ctx, count)));
+  expect(others.filter(({ status }) => status === 'fulfilled')).toHaveLength(4);
+  await expect(here.spendSoon(ctx, count)).rejects.toThrow(Problem);
+});
+
 test('what is on a balance is the sum of its entries, also while money comes in', async () => {
   const [id, email, now] = [randomUUID(), `${unique('balance')}@quayquill.example`, new Date()];
   await open.database.insert(account).values({ id, email, passwordHash: '', createdAt: now });

@@ -17,7 +17,7 @@ export type KeptContact = Contact & { readonly id: string };
 
 /** The latest first. */
 export function useContacts() {
-  return useMine<KeptContact[]>(['contacts'], '/api/me/contacts', { needs: 'seeContacts' });
+  return useMine<KeptContact[]>(['contacts'], '/api/me/contacts', { needs: 'seeContacts', othersChangeIt: true });
 }
 
 /** Who holds the names and is billed, unless said otherwise: chosen before, else the latest kept. */

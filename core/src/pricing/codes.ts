@@ -53,11 +53,11 @@ export function savingOn({ promotion, value }: PricedPromotion, price: ItemPrice
 }
 
 /** Why a code cannot be used at all by this customer now. */
-function barred({ code, ...promotion }: Promotion, { now, customer, uses }: CodeFacts): CodeReason | undefined {
+function barred(promotion: Promotion, { now, customer, uses }: CodeFacts): CodeReason | undefined {
   if (now.getTime() < Date.parse(promotion.startsAt)) return 'notYet';
   if (now.getTime() >= Date.parse(promotion.endsAt)) return 'expired';
   if (promotion.newCustomersOnly && !customer.isNew) return 'existingCustomer';
-  const used = uses.get(code);
+  const used = uses.get(promotion.code);
   const spent = (most: number | undefined, count = 0) => most !== undefined && count >= most;
   if (spent(promotion.perAccount, used?.byAccount) || spent(promotion.totalUses, used?.byAll)) return 'alreadyUsed';
   return undefined;
@@ -144,10 +144,12 @@ export function codesToTry(
   typed: readonly string[],
   promotions: readonly Promotion[],
 ): { readonly typed: string; readonly promotion?: Promotion }[] {
-  const known = new Map(promotions.map((promotion) => [codeKey(promotion.code), promotion]));
+  const known = new Map(promotions.map((promotion) => [promotion.code, promotion]));
   const open = promotions.filter((promotion) => promotion.public).map(({ code }) => code);
   const wanted = new Map<string, string>();
-  for (const code of [...typed, ...open.sort()]) if (!wanted.has(codeKey(code))) wanted.set(codeKey(code), code.trim());
+  const want = (key: string, asTyped: string) => wanted.set(key, wanted.get(key) ?? asTyped);
+  for (const code of typed) want(codeKey(code), code.trim());
+  for (const code of open.sort()) want(code, code);
   return [...wanted].map(([key, asTyped]) => {
     const promotion = known.get(key);
     return { typed: asTyped, ...(promotion ? { promotion } : {}) };

@@ -1,5 +1,5 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
-import { FakeServer, show } from '../../../test/shop';
+import { FakeServer, newQueries, show } from '../../../test/shop';
 import { Contacts } from './Contacts';
 
 const maren = {
@@ -38,4 +38,19 @@ test('what cannot be forgotten says so and stays', async () => {
   fireEvent.click(await screen.findByRole('button', { name: 'Remove it: Maren Solvik' }));
   await screen.findByText('Not just now.');
   screen.getByText('Maren Solvik');
+});
+
+test('one that was kept elsewhere meanwhile is there as soon as contacts are shown again', async () => {
+  const server = new FakeServer();
+  server.account = { email: 'maren@saltwhistle.example' };
+  server.instead.set('GET /api/me/contacts', { status: 200, body: [maren] });
+  const queries = newQueries();
+  // As the app has it: what was asked for a moment ago is not asked for again.
+  queries.setDefaultOptions({ queries: { retry: false, staleTime: 5000 } });
+  const before = show(<Contacts />, queries);
+  await screen.findByText('Maren Solvik');
+  before.unmount();
+  server.instead.set('GET /api/me/contacts', { status: 200, body: [{ ...maren, id: 'c2', name: 'Ilse Quay' }, maren] });
+  show(<Contacts />, queries);
+  await screen.findByText('Ilse Quay');
 });

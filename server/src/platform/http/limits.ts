@@ -1,9 +1,11 @@
 import { createHash } from 'node:crypto';
 import type { Context } from 'koa';
+import { LRUCache } from 'lru-cache';
 import type pg from 'pg';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import { networkOf } from './network';
 import { Problem } from './problem';
+import { Tally } from './tally';
 
 /** So often within so long. */
 interface Allowance {
@@ -19,17 +21,6 @@ interface Count extends Allowance {
   readonly whose: string;
 }
 
-/** The how-manieth it is, of those that count just now. */
-interface Counted {
-  readonly place: number;
-  readonly msBeforeNext: number;
-}
-
-interface Waiting {
-  readonly resolve: (counted: Counted) => void;
-  readonly reject: (fault: unknown) => void;
-}
-
 /** Wrong passwords and codes, from one network or one device that is known, and from all others together. */
 const guesses = { near: { times: 10, seconds: 900 }, far: { times: 100, seconds: 3600 } } as const;
 /** Mails with codes asked for, likewise. */
@@ -43,8 +34,8 @@ const attempts = { guess: guesses, mail: mails };
  */
 export class Limits {
   private readonly counters = new Map<string, RateLimiterPostgres>();
-  /** What is counted just now, with those that wait to be counted after it. */
-  private readonly waiting = new Map<string, Waiting[]>();
+  /** Those of late: where one is forgotten, its next is waited for. */
+  private readonly tallies = new LRUCache<string, Tally>({ max: 10_000 });
 
   /** @param generosity multiplies every limit */
   constructor(
@@ -58,42 +49,36 @@ export class Limits {
     if (waitMs > 0) refuse(ctx, waitMs);
   }
 
-  /** Counts one. @returns how long to wait where it was done too often, milliseconds; 0 where it was not */
-  async wait(count: Count): Promise<number> {
-    const key = keyOf(count);
-    const id = `${count.what} ${key}`;
-    const counter = this.counter(count);
-    const { place, msBeforeNext } = await new Promise<Counted>((resolve, reject) => {
-      const one = { resolve, reject };
-      const waiting = this.waiting.get(id);
-      if (waiting) return void waiting.push(one);
-      this.waiting.set(id, []);
-      void this.countAll(id, counter, key, [one]);
-    });
-    return place > counter.points ? Math.max(1, msBeforeNext) : 0;
+  /**
+   * The same, but who is far from too often does not wait to be counted.
+   *
+   * @throws Problem 429 where it was done too often
+   */
+  async spendSoon(ctx: Context, count: Count): Promise<void> {
+    if (!this.tally(count).countSoon()) await this.spend(ctx, count);
   }
 
-  /** Counts one, then together those that came meanwhile: who is busy does not queue for the row of their count. */
-  private async countAll(id: string, counter: RateLimiterPostgres, key: string, first: Waiting[]): Promise<void> {
-    for (let all = first; all.length > 0; all = this.waiting.get(id)?.splice(0) ?? []) {
-      const together = all;
-      await counter
-        .consume(key, together.length)
-        .catch((refused: unknown) => {
-          if (refused instanceof RateLimiterRes) return refused;
-          throw refused;
-        })
-        .then(
-          ({ consumedPoints, msBeforeNext }) => {
-            const before = consumedPoints - together.length;
-            for (const [index, { resolve }] of together.entries()) resolve({ place: before + index + 1, msBeforeNext });
-          },
-          (fault: unknown) => {
-            for (const { reject } of together) reject(fault);
-          },
-        );
-    }
-    this.waiting.delete(id);
+  /** Counts one. @returns how long to wait where it was done too often, milliseconds; 0 where it was not */
+  async wait(count: Count): Promise<number> {
+    const { place, msBeforeNext } = await this.tally(count).count();
+    return place > this.counter(count).points ? Math.max(1, msBeforeNext) : 0;
+  }
+
+  private tally(count: Count): Tally {
+    const key = keyOf(count);
+    const id = `${count.what} ${key}`;
+    const known = this.tallies.get(id);
+    if (known) return known;
+    const counter = this.counter(count);
+    const tally = new Tally(counter.points, async (times) => {
+      const { consumedPoints, msBeforeNext } = await counter.consume(key, times).catch((refused: unknown) => {
+        if (refused instanceof RateLimiterRes) return refused;
+        throw refused;
+      });
+      return { place: consumedPoints, msBeforeNext };
+    });
+    this.tallies.set(id, tally);
+    return tally;
   }
 
   /** Counts nothing: it went well. */

@@ -75,7 +75,7 @@ function rememberRules(): void {
 export function readModel<T extends object>(model: Model<T>, body: unknown): T {
   if (typeof body !== 'object' || body === null || Array.isArray(body))
     throw badField('', 'notAnObject', 'Send a JSON object.');
-  const unreadable = pointerToUnreadable(body);
+  const unreadable = unreadableIn(body);
   if (unreadable) throw badFields([unreadable]);
   const instance = plainToInstance(model, body);
   const faults = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
@@ -87,25 +87,26 @@ export function readModel<T extends object>(model: Model<T>, body: unknown): T {
 const deepest = 12;
 /** Names that mean something else to JavaScript than a field. */
 const notFields: ReadonlySet<string> = new Set(['__proto__', 'constructor', 'prototype']);
-/** The first thing in a body that cannot be kept or read. */
-function pointerToUnreadable(value: unknown, pointer = '', depth = 0): FieldError | undefined {
-  if (typeof value === 'string' && !isKeepable(value)) return badText(pointer);
+/** The first thing in a body that cannot be kept or read. Where it stands is written on the way back: mostly there is none. */
+function unreadableIn(value: unknown, depth = 0): FieldError | undefined {
+  if (typeof value === 'string') return isKeepable(value) ? undefined : badText;
   if (typeof value !== 'object' || value === null) return undefined;
-  if (depth > deepest) return { pointer, code: 'tooDeep', detail: 'This is nested too deeply: send less at once.' };
+  if (depth > deepest) return tooDeep;
   for (const [key, part] of Object.entries(value)) {
-    const inside = `${pointer}/${escaped(key)}`;
-    if (notFields.has(key)) return { pointer: inside, code: 'whitelistValidation', detail: 'There is no such field.' };
-    if (!isKeepable(key)) return badText(pointer);
-    const found = pointerToUnreadable(part, inside, depth + 1);
-    if (found) return found;
+    if (!isKeepable(key)) return badText;
+    const found = notFields.has(key) ? noSuchField : unreadableIn(part, depth + 1);
+    if (found) return { ...found, pointer: `/${escaped(key)}${found.pointer}` };
   }
   return undefined;
 }
 
-function badText(pointer: string): FieldError {
-  const detail = 'There is a character here that cannot be kept: type this again.';
-  return { pointer, code: 'badCharacter', detail };
-}
+const noSuchField: FieldError = { pointer: '', code: 'whitelistValidation', detail: 'There is no such field.' };
+const tooDeep: FieldError = { pointer: '', code: 'tooDeep', detail: 'This is nested too deeply: send less at once.' };
+const badText: FieldError = {
+  pointer: '',
+  code: 'badCharacter',
+  detail: 'There is a character here that cannot be kept: type this again.',
+};
 
 /** A part of a JSON pointer (RFC 6901, section 3). */
 function escaped(key: string): string {

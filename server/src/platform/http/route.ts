@@ -173,7 +173,7 @@ export function served(routes: readonly Route[], limits: Limits): Middleware {
       router[method](path, async (ctx) => {
         if (opensTo === 'account') accountOf(ctx);
         const whose = sessionOf(ctx)?.accountId ?? networkOf(ctx.ip);
-        if (times) await limits.spend(ctx, { what: `${method} ${path}`, whose, times, seconds: 60 });
+        if (times) await limits.spendSoon(ctx, { what: `${method} ${path}`, whose, times, seconds: 60 });
         await serve(ctx);
       });
     bySubject.set(subject, router.routes() as Middleware);
