@@ -65,11 +65,11 @@ export class Limits {
   }
 
   private tally(count: Count): Tally {
-    const key = keyOf(count);
-    const id = `${count.what} ${key}`;
+    const id = `${count.what} ${count.whose}`;
     const known = this.tallies.get(id);
     if (known) return known;
     const counter = this.counter(count);
+    const key = keyOf(count);
     const tally = new Tally(counter.points, async (times) => {
       const { consumedPoints, msBeforeNext } = await counter.consume(key, times).catch((refused: unknown) => {
         if (refused instanceof RateLimiterRes) return refused;

@@ -1,3 +1,4 @@
+import { isIPv4 } from 'node:net';
 import ipaddr from 'ipaddr.js';
 
 /**
@@ -7,6 +8,7 @@ import ipaddr from 'ipaddr.js';
  * @example networkOf('2001:db8:1:2:aaaa::1') // '2001:db8:1:2::/64'
  */
 export function networkOf(ip: string): string {
+  if (isIPv4(ip)) return ip;
   const [plain = ''] = ip.split('%');
   if (!ipaddr.isValid(plain)) return ip;
   const address = ipaddr.process(plain);

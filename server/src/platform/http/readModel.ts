@@ -52,18 +52,23 @@ rememberRules();
 
 /**
  * The rules of a model are the same each time it is read, and here without groups. class-validator looks through all
- * classes for them at every object, which was half of what reading a body cost.
+ * classes for them at every object, and sorts them by field: half of what reading a body cost.
  */
 function rememberRules(): void {
   const storage = getMetadataStorage();
-  const find = storage.getTargetValidationMetadatas.bind(storage);
-  const known = new Map<unknown, ReturnType<typeof find>>();
-  storage.getTargetValidationMetadatas = (model, ...options) => {
-    const remembered = known.get(model);
-    if (remembered) return remembered;
-    const rules = find(model, ...options);
-    known.set(model, rules);
-    return rules;
+  storage.getTargetValidationMetadatas = remembered(storage.getTargetValidationMetadatas.bind(storage));
+  storage.groupByPropertyName = remembered(storage.groupByPropertyName.bind(storage));
+}
+
+/** The same function, which works out its answer once for each first argument. */
+function remembered<Of, More extends unknown[], Answer>(answer: (of: Of, ...more: More) => Answer): typeof answer {
+  const known = new Map<Of, Answer>();
+  return (of, ...more) => {
+    const before = known.get(of);
+    if (before !== undefined) return before;
+    const now = answer(of, ...more);
+    known.set(of, now);
+    return now;
   };
 }
 
