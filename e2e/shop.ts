@@ -18,7 +18,7 @@ export const test = base.extend<{ shop: Page; outages: boolean }>({
     page.on('console', (message) => {
       const text = message.text();
       const expected = refused.test(text) || (outages && lost.test(text));
-      if (message.type() === 'error' && !expected) faults.push(text);
+      if (message.type() === 'error' && !expected) faults.push(`${text} (${message.location().url})`);
     });
     await use(page);
     expect(faults).toEqual([]);

@@ -90,26 +90,26 @@ export function orderRoutes(orders: OrderService, payments: OrderPayments, notif
         ctx.type = 'text/event-stream';
         ctx.set('Cache-Control', 'no-store');
         ctx.body = stream;
-        const tell = () => stream.write(`id: ${shown.events.length}\ndata: ${JSON.stringify(shown)}\n\n`);
         const look = onceAtATime(async () => {
           const order = await orders.find(actor, id);
+          // What is read here may be older than what was told, and the end may have been told meanwhile.
           if (stream.writableEnded || order.events.length < shown.events.length) return;
           shown = order;
-          tell();
-          if (order.ended) stream.end();
+          stream.write(`id: ${shown.events.length}\ndata: ${JSON.stringify(shown)}\n\n`);
+          if (shown.ended) stream.end();
         });
         const unsubscribe = await notifications.subscribe(orderChannel, (payload) => {
           // An empty payload: something may have been missed.
           if (payload === id || payload === '') look().catch(() => stream.destroy());
         });
-        const heartbeat = setInterval(() => stream.write(': still here\n\n'), heartbeatMs);
+        const heartbeat = setInterval(() => {
+          if (!stream.writableEnded) stream.write(': still here\n\n');
+        }, heartbeatMs);
         stream.on('close', () => {
           unsubscribe();
           clearInterval(heartbeat);
         });
-        shown = await orders.find(actor, id);
-        tell();
-        if (shown.ended) stream.end();
+        await look();
         return undefined;
       },
     ),

@@ -1,0 +1,67 @@
+import { once } from 'node:events';
+import http from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { setTimeout as pause } from 'node:timers/promises';
+import Koa from 'koa';
+import { owner } from '@tienda/core/accounts/actor';
+import { orderRoutes } from '../src/names/orders/routes';
+import type { OrderPayments } from '../src/names/orders/payments';
+import type { OrderService } from '../src/names/orders/service';
+import type { Notifications } from '../src/platform/db/notifications';
+
+/** An order as far as its progress is concerned. */
+const order = (events: number, ended = false) => ({ events: Array.from({ length: events }, () => 'event'), ended });
+
+const servers: http.Server[] = [];
+
+afterAll(() => {
+  for (const server of servers) server.close();
+});
+
+/**
+ * Follows an order of which something happens just as one begins to follow it, and a little later.
+ *
+ * @param found what is read of it, each time it is, and after how many milliseconds
+ * @returns the numbers of the states told
+ */
+async function follow(...found: readonly (readonly [ms: number, order: ReturnType<typeof order>])[]) {
+  let reads = 0;
+  const find = async () => {
+    const [ms, read] = found[Math.min(reads++, found.length - 1)]!;
+    await pause(ms);
+    return read;
+  };
+  const subscribe = async (_: string, hear: (payload: string) => void) => {
+    hear('o1');
+    setTimeout(() => hear('o1'), 100);
+    return () => undefined;
+  };
+  const routes = orderRoutes(
+    { find } as unknown as OrderService,
+    {} as OrderPayments,
+    { subscribe } as unknown as Notifications,
+  );
+  const route = routes.find(({ path }) => path.endsWith('/progress'));
+  const app = new Koa({ asyncLocalStorage: false });
+  app.on('error', () => undefined);
+  app.use(async (ctx) => {
+    ctx.state['session'] = { accountId: owner('maren').account };
+    ctx['params'] = { id: 'o1' };
+    await route?.serve(ctx);
+  });
+  const server = http.createServer((request, response) => void app.callback()(request, response));
+  servers.push(server.listen(0, '127.0.0.1'));
+  await once(server, 'listening');
+  const answer = await fetch(`http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
+  return [...(await answer.text()).matchAll(/^id: (\d+)$/gm)].map(([, id]) => Number(id));
+}
+
+test('an order that ends just as one begins to follow it is told to its end', async () => {
+  expect(await follow([0, order(1)], [5, order(3, true)], [30, order(3, true)])).toEqual([3]);
+});
+
+test('what was read before is not told after what came later', async () => {
+  const told = await follow([0, order(1)], [5, order(2)], [30, order(1)], [0, order(3, true)]);
+  expect(told).toEqual([...told].sort((a, b) => a - b));
+  expect(told.at(-1)).toBe(3);
+});
