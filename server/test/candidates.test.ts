@@ -41,17 +41,17 @@ test('prices follow the day: an introductory price ends at midnight', () => {
   const prices = new SearchPrices({ now: () => now });
   const boats = catalogue.get('boats');
   if (!boats) throw new Error('No .boats');
-  expect(JSON.parse(prices.today('USD')(boats))).toMatchObject({ firstYear: 318, renewal: 1468, intro: true });
-  expect(JSON.parse(prices.today('EUR')(boats))).toMatchObject({ firstYear: 276 + 17, renewal: 1334 + 17 });
+  expect(JSON.parse(prices.today('USD').of(boats))).toMatchObject({ firstYear: 318, renewal: 1468, intro: true });
+  expect(JSON.parse(prices.today('EUR').of(boats))).toMatchObject({ firstYear: 276 + 17, renewal: 1334 + 17 });
   now = new Date('2031-01-15T00:00:00Z');
-  expect(JSON.parse(prices.today('USD')(boats))).toMatchObject({ firstYear: 1118, intro: false });
+  expect(JSON.parse(prices.today('USD').of(boats))).toMatchObject({ firstYear: 1118, intro: false });
 });
 
 test('a premium name has prices of its own, its yearly fee beside them', () => {
   const prices = new SearchPrices({ now: () => new Date('2026-11-25T10:00:00Z') });
   const boats = catalogue.get('boats');
   if (!boats) throw new Error('No .boats');
-  const premium = prices.today('USD')(boats, { register: 24_000, renew: 9000 });
+  const premium = prices.today('USD').of(boats, { register: 24_000, renew: 9000 });
   expect(JSON.parse(premium)).toEqual({ currency: 'USD', firstYear: 24_018, renewal: 9018, intro: false });
-  expect(JSON.parse(prices.today('USD')(boats))).toMatchObject({ firstYear: 318 });
+  expect(JSON.parse(prices.today('USD').of(boats))).toMatchObject({ firstYear: 318 });
 });

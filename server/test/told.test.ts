@@ -43,7 +43,7 @@ test.each(['saltwhistle', 'boot', 'лодка', 'bücher'])(
         label,
         extension: extension.label,
         status: 'available',
-        price: JSON.parse(prices(extension)),
+        price: JSON.parse(prices.of(extension)),
         checkedAt: '2031-05-31T00:00:00Z',
         source: 'zone',
       });

@@ -12,7 +12,7 @@ export interface Candidate {
   readonly unicode: string;
   readonly extension: Extension;
   /** Why the extension does not take the label. */
-  readonly refused?: string;
+  readonly refused: string | undefined;
 }
 
 export interface CandidateChoices {
@@ -39,7 +39,7 @@ export function candidatesOf(
     const read = domainName(name, catalogue);
     if (read.kind === 'problem') continue;
     const { label, unicode, extension } = read;
-    found.set(name, { name, label, unicode, extension });
+    found.set(name, { name, label, unicode, extension, refused: undefined });
   }
   const onScreen = new Set(first);
   const ordered = [
@@ -58,7 +58,6 @@ export function candidatesOf(
 function add(found: Map<string, Candidate>, label: Label, extension: Extension): void {
   const name = `${label.aLabel}.${extension.label}`;
   if (found.has(name)) return;
-  const refused = extensionProblem(label, extension)?.detail;
   found.set(name, {
     name,
     label: label.aLabel,
@@ -68,7 +67,7 @@ function add(found: Map<string, Candidate>, label: Label, extension: Extension):
         ? name
         : `${label.uLabel}.${extension.unicode}`,
     extension,
-    ...(refused === undefined ? {} : { refused }),
+    refused: extensionProblem(label, extension)?.detail,
   });
 }
 

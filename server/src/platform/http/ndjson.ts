@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import { setMaxListeners } from 'node:events';
-import { PassThrough } from 'node:stream';
 import type { Context } from 'koa';
 import type { Logger } from 'pino';
 import { sessionOf } from './route';
@@ -35,14 +34,17 @@ export function answerLines<Event>(
   log: Logger,
   run: (reader: Reader, tell: Tell<Event>) => Promise<void>,
 ): undefined {
-  const lines = new PassThrough();
+  ctx.status = 200;
+  ctx.type = 'application/x-ndjson';
+  if (ctx.method === 'HEAD') return undefined;
+  const { res } = ctx;
   const gone = new AbortController();
   // Every frame that waits for a session listens for the visitor going away.
   setMaxListeners(0, gone.signal);
-  ctx.type = 'application/x-ndjson';
-  ctx.body = lines;
+  // Written here: as a stream's, each piece would be copied once more on its way.
+  ctx.respond = false;
   ctx.req.socket.setNoDelay(true);
-  ctx.res.once('close', () => gone.abort());
+  res.once('close', () => gone.abort());
   const reader = { id: sessionOf(ctx)?.basketId ?? `${ctx.ip} ${randomUUID()}`, signal: gone.signal };
   let waiting = '';
   let timer: NodeJS.Timeout | undefined;
@@ -51,12 +53,12 @@ export function answerLines<Event>(
     clearTimeout(timer);
     timer = undefined;
     if (gone.signal.aborted || waiting === '') return;
-    lines.write(waiting);
+    res.write(waiting);
     waiting = '';
     // Who does not read is as good as gone: what waits for them does not fill the memory.
-    if (lines.writableLength > mostUnread) {
+    if (res.writableLength > mostUnread) {
       gone.abort();
-      lines.destroy();
+      res.destroy();
     }
   };
   run(reader, (events, isAwaited = false) => {
@@ -68,12 +70,12 @@ export function answerLines<Event>(
   })
     .then(() => {
       send();
-      lines.end();
+      res.end();
     })
     .catch((fault: unknown) => {
       clearTimeout(timer);
       log.error({ err: fault, request: ctx.state['request'] }, 'an answer by lines failed');
-      lines.destroy();
+      res.destroy();
     });
   return undefined;
 }
