@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { queryOptions, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import type { BasketCodes } from '@tienda/core/basket/basketCodes';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
 import { call } from './client';
@@ -13,7 +13,7 @@ export interface BasketView {
 export const emptyBasket: BasketView = { lines: [], codes: { typed: [] } };
 
 /** The basket as the server has it. */
-export const basketQuery = { queryKey: key, queryFn: () => call<BasketView>('GET', '/api/basket') };
+export const basketQuery = queryOptions({ queryKey: key, queryFn: ({ client }) => readBasket(client) });
 
 export function useBasket() {
   return useQuery(basketQuery);
@@ -42,12 +42,14 @@ interface Pending {
   readonly changes: Change[];
   /** Changes made so far, over or not. */
   made: number;
+  /** Those who wait until no change is under way. */
+  readonly waiting: (() => void)[];
 }
 
 const pendingOf = new WeakMap<QueryClient, Pending>();
 
 function pendingIn(queries: QueryClient): Pending {
-  const known = pendingOf.get(queries) ?? { confirmed: undefined, changes: [], made: 0 };
+  const known = pendingOf.get(queries) ?? { confirmed: undefined, changes: [], made: 0, waiting: [] };
   pendingOf.set(queries, known);
   return known;
 }
@@ -60,6 +62,20 @@ function showBasket(queries: QueryClient, { confirmed, changes }: Pending): void
   );
 }
 
+/**
+ * Asks the server for the basket while nothing is being changed, and again where something was meanwhile: what it said
+ * before a change, or beside one, is older than what is shown.
+ */
+export async function readBasket(queries: QueryClient, path = '/api/basket'): Promise<BasketView> {
+  const pending = pendingIn(queries);
+  for (;;) {
+    while (pending.changes.length > 0) await new Promise<void>((resolve) => pending.waiting.push(resolve));
+    const { made } = pending;
+    const basket = await call<BasketView>('GET', path);
+    if (pending.made === made) return basket;
+  }
+}
+
 const checkKey = ['basketCheck'];
 
 /** The basket once its registries have been asked of what was not known lately; shown wherever the basket is. */
@@ -68,12 +84,8 @@ export function useBasketCheck() {
   return useQuery({
     queryKey: checkKey,
     queryFn: async () => {
-      const pending = pendingIn(queries);
-      const before = { made: pending.made, underWay: pending.changes.length };
-      const basket = await call<BasketView>('GET', '/api/basket?check=true');
-      // Registries take their time: what was changed meanwhile, or was being changed, is newer than this answer.
-      if (before.underWay === 0 && pending.made === before.made) queries.setQueryData(key, basket);
-      else void queries.invalidateQueries({ queryKey: checkKey }, { cancelRefetch: false });
+      const basket = await readBasket(queries, '/api/basket?check=true');
+      queries.setQueryData(key, basket);
       return basket;
     },
     gcTime: 0,
@@ -93,6 +105,7 @@ function useBasketChange<Wanted>(
     if (place >= 0) pending.changes.splice(place, 1);
     if (confirmed) pending.confirmed = confirmed;
     showBasket(queries, pending);
+    if (pending.changes.length === 0) for (const goOn of pending.waiting.splice(0)) goOn();
   };
   return useMutation({
     mutationKey: key,
@@ -100,11 +113,12 @@ function useBasketChange<Wanted>(
     mutationFn: send,
     onMutate: async (wanted: Wanted) => {
       const pending = pendingIn(queries);
-      pending.made += 1;
-      await queries.cancelQueries({ queryKey: key });
-      if (pending.changes.length === 0) pending.confirmed = queries.getQueryData<BasketView>(key);
+      const isFirst = pending.changes.length === 0;
       const change: Change = (basket) => ({ ...basket, ...apply(basket, wanted) });
+      pending.made += 1;
       pending.changes.push(change);
+      await queries.cancelQueries({ queryKey: key });
+      if (isFirst) pending.confirmed = queries.getQueryData<BasketView>(key);
       showBasket(queries, pending);
       return { change };
     },

@@ -1,7 +1,7 @@
 import { notifyManager, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSession';
 import { useEffect } from 'react';
-import { basketQuery } from './basket';
+import { basketQuery, readBasket } from './basket';
 import { call, keepCsrf, onSignInNeeded } from './client';
 import { forgetPersonal, Held } from '../stored/stored';
 
@@ -53,8 +53,8 @@ export async function entered(queries: QueryClient, session: ShownSession): Prom
   keep(session);
   queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] === 'me' });
   // Whoever comes in finds their own basket there, not for a moment the visitor's; nor is theirs a visitor's for a moment.
-  const { queryKey, queryFn } = basketQuery;
-  const basket = session.account ? await queryFn().catch(() => undefined) : undefined;
+  const { queryKey } = basketQuery;
+  const basket = session.account ? await readBasket(queries).catch(() => undefined) : undefined;
   await queries.cancelQueries({ queryKey });
   notifyManager.batch(() => {
     queries.setQueryData(sessionKey, session);
