@@ -1,5 +1,5 @@
 import { once } from 'node:events';
-import http from 'node:http';
+import type { Server } from 'node:http';
 import type { AddressInfo, Socket } from 'node:net';
 import net from 'node:net';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -9,19 +9,22 @@ import { answerLines, type Reader, type Tell } from '../src/platform/http/ndjson
 
 type Run = (reader: Reader, tell: Tell<object>) => Promise<void>;
 
-let server: http.Server;
+let server: Server;
+/** What every request waits for before it is answered. */
+let before: () => Promise<unknown> = () => Promise.resolve();
 let run: Run;
 let runs = 0;
 
 beforeAll(async () => {
   const app = new Koa();
-  app.use((ctx) =>
-    answerLines<object>(ctx, pino({ level: 'silent' }), (reader, tell) => {
+  app.use(async (ctx) => {
+    await before();
+    return answerLines<object>(ctx, pino({ level: 'silent' }), (reader, tell) => {
       runs += 1;
       return run(reader, tell);
-    }),
-  );
-  server = http.createServer((request, response) => void app.callback()(request, response)).listen(0, '127.0.0.1');
+    });
+  });
+  server = app.listen(0, '127.0.0.1');
   await once(server, 'listening');
 });
 
@@ -64,10 +67,10 @@ test('the first lines go out before the rest is known', async () => {
 });
 
 test('who asks for the head only is told what would come, and nothing is looked for', async () => {
-  const before = runs;
+  const already = runs;
   const answer = await ask('HEAD');
   expect([answer.status, answer.headers.get('Content-Type')]).toEqual([200, 'application/x-ndjson']);
-  expect(runs).toBe(before);
+  expect(runs).toBe(already);
 });
 
 test('an answer that fails midway is cut off, and not taken for whole', async () => {
@@ -121,4 +124,20 @@ test('whoever hangs up is told no more', async () => {
   await answer.body?.getReader().read();
   hangUp.abort();
   await isGone;
+});
+
+test('for whoever hung up before it began nothing is looked for', async () => {
+  const already = runs;
+  const hangUp = new AbortController();
+  let isOver = (): void => undefined;
+  const over = new Promise<void>((resolve) => (isOver = resolve));
+  before = async () => {
+    hangUp.abort();
+    await pause(50);
+    setImmediate(isOver);
+  };
+  await expect(fetch(`http://127.0.0.1:${portOf()}/`, { signal: hangUp.signal })).rejects.toThrow();
+  await over;
+  before = () => Promise.resolve();
+  expect(runs).toBe(already);
 });

@@ -1,9 +1,8 @@
 import { once } from 'node:events';
-import http from 'node:http';
+import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { setTimeout as pause } from 'node:timers/promises';
 import Koa from 'koa';
-import { owner } from '@tienda/core/accounts/actor';
 import { orderRoutes } from '../src/names/orders/routes';
 import type { OrderPayments } from '../src/names/orders/payments';
 import type { OrderService } from '../src/names/orders/service';
@@ -12,11 +11,36 @@ import type { Notifications } from '../src/platform/db/notifications';
 /** An order as far as its progress is concerned. */
 const order = (events: number, ended = false) => ({ events: Array.from({ length: events }, () => 'event'), ended });
 
-const servers: http.Server[] = [];
+const servers: Server[] = [];
 
 afterAll(() => {
-  for (const server of servers) server.close();
+  for (const server of servers) {
+    server.closeAllConnections();
+    server.close();
+  }
 });
+
+/** Answers like the shop's server, of an order that is read and heard of as given. */
+async function serve(find: () => Promise<ReturnType<typeof order>>, subscribe: Notifications['subscribe']) {
+  const routes = orderRoutes(
+    { find } as unknown as OrderService,
+    {} as OrderPayments,
+    { subscribe } as unknown as Notifications,
+  );
+  const route = routes.find(({ path }) => path.endsWith('/progress'));
+  const app = new Koa();
+  app.use(async (ctx) => {
+    ctx.state['session'] = { accountId: 'maren' };
+    ctx['params'] = { id: 'o1' };
+    await route?.serve(ctx);
+  });
+  const server = app.listen(0, '127.0.0.1');
+  servers.push(server);
+  await once(server, 'listening');
+  return fetch(`http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
+}
+
+const statesIn = (text: string) => [...text.matchAll(/^id: (\d+)$/gm)].map(([, id]) => Number(id));
 
 /**
  * Follows an order of which something happens just as one begins to follow it, and a little later.
@@ -31,29 +55,12 @@ async function follow(...found: readonly (readonly [ms: number, order: ReturnTyp
     await pause(ms);
     return read;
   };
-  const subscribe = async (_: string, hear: (payload: string) => void) => {
+  const answer = await serve(find, async (_, hear) => {
     hear('o1');
     setTimeout(() => hear('o1'), 100);
     return () => undefined;
-  };
-  const routes = orderRoutes(
-    { find } as unknown as OrderService,
-    {} as OrderPayments,
-    { subscribe } as unknown as Notifications,
-  );
-  const route = routes.find(({ path }) => path.endsWith('/progress'));
-  const app = new Koa({ asyncLocalStorage: false });
-  app.on('error', () => undefined);
-  app.use(async (ctx) => {
-    ctx.state['session'] = { accountId: owner('maren').account };
-    ctx['params'] = { id: 'o1' };
-    await route?.serve(ctx);
   });
-  const server = http.createServer((request, response) => void app.callback()(request, response));
-  servers.push(server.listen(0, '127.0.0.1'));
-  await once(server, 'listening');
-  const answer = await fetch(`http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
-  return [...(await answer.text()).matchAll(/^id: (\d+)$/gm)].map(([, id]) => Number(id));
+  return statesIn(await answer.text());
 }
 
 test('an order that ends just as one begins to follow it is told to its end', async () => {
@@ -64,4 +71,24 @@ test('what was read before is not told after what came later', async () => {
   const told = await follow([0, order(1)], [5, order(2)], [30, order(1)], [0, order(3, true)]);
   expect(told).toEqual([...told].sort((a, b) => a - b));
   expect(told.at(-1)).toBe(3);
+});
+
+test('an order of which something happens all the time is told while it does', async () => {
+  let happened = 0;
+  let hearAgain = (): void => undefined;
+  const find = async () => {
+    await pause(5);
+    happened += 1;
+    hearAgain();
+    return order(happened, happened === 40);
+  };
+  const answer = await serve(find, async (_, hear) => {
+    hearAgain = () => hear('o1');
+    return () => undefined;
+  });
+  const reader = answer.body?.getReader();
+  const first = await reader?.read();
+  expect(statesIn(new TextDecoder().decode(first?.value))[0]).toBeLessThan(20);
+  expect(happened).toBeLessThan(40);
+  await reader?.cancel();
 });

@@ -98,9 +98,10 @@ export function orderRoutes(orders: OrderService, payments: OrderPayments, notif
           stream.write(`id: ${shown.events.length}\ndata: ${JSON.stringify(shown)}\n\n`);
           if (shown.ended) stream.end();
         });
+        const lookSoon = () => void look().catch(() => stream.destroy());
         const unsubscribe = await notifications.subscribe(orderChannel, (payload) => {
           // An empty payload: something may have been missed.
-          if (payload === id || payload === '') look().catch(() => stream.destroy());
+          if (payload === id || payload === '') lookSoon();
         });
         const heartbeat = setInterval(() => {
           if (!stream.writableEnded) stream.write(': still here\n\n');
@@ -109,7 +110,8 @@ export function orderRoutes(orders: OrderService, payments: OrderPayments, notif
           unsubscribe();
           clearInterval(heartbeat);
         });
-        await look();
+        // Not waited for: where much happens the looks do not end before the order does, and nothing is sent before this returns.
+        lookSoon();
         return undefined;
       },
     ),

@@ -36,7 +36,8 @@ export function answerLines<Event>(
 ): undefined {
   ctx.status = 200;
   ctx.type = 'application/x-ndjson';
-  if (ctx.method === 'HEAD') return undefined;
+  // Nothing is looked for where nobody would read it, who hung up before this began among them.
+  if (ctx.method === 'HEAD' || !ctx.writable) return undefined;
   const { res } = ctx;
   const gone = new AbortController();
   // Every frame that waits for a session listens for the visitor going away.
