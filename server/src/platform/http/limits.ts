@@ -5,7 +5,7 @@ import type pg from 'pg';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import { networkOf } from './network';
 import { Problem } from './problem';
-import { Tally } from './tally';
+import { SharedCount } from './sharedCount';
 
 /** So often within so long. */
 interface Allowance {
@@ -35,7 +35,7 @@ const attempts = { guess: guesses, mail: mails };
 export class Limits {
   private readonly counters = new Map<string, RateLimiterPostgres>();
   /** Those of late: where one is forgotten, its next is waited for. */
-  private readonly tallies = new LRUCache<string, Tally>({ max: 10_000 });
+  private readonly counts = new LRUCache<string, SharedCount>({ max: 10_000 });
 
   /** @param generosity multiplies every limit */
   constructor(
@@ -55,30 +55,30 @@ export class Limits {
    * @throws Problem 429 where it was done too often
    */
   async spendSoon(ctx: Context, count: Count): Promise<void> {
-    if (!this.tally(count).countSoon()) await this.spend(ctx, count);
+    if (!this.shared(count).countSoon()) await this.spend(ctx, count);
   }
 
   /** Counts one. @returns how long to wait where it was done too often, milliseconds; 0 where it was not */
   async wait(count: Count): Promise<number> {
-    const { place, msBeforeNext } = await this.tally(count).count();
+    const { place, msBeforeNext } = await this.shared(count).count();
     return place > this.counter(count).points ? Math.max(1, msBeforeNext) : 0;
   }
 
-  private tally(count: Count): Tally {
+  private shared(count: Count): SharedCount {
     const id = `${count.what} ${count.whose}`;
-    const known = this.tallies.get(id);
+    const known = this.counts.get(id);
     if (known) return known;
     const counter = this.counter(count);
     const key = keyOf(count);
-    const tally = new Tally(counter.points, async (times) => {
+    const shared = new SharedCount(counter.points, async (times) => {
       const { consumedPoints, msBeforeNext } = await counter.consume(key, times).catch((refused: unknown) => {
         if (refused instanceof RateLimiterRes) return refused;
         throw refused;
       });
       return { place: consumedPoints, msBeforeNext };
     });
-    this.tallies.set(id, tally);
-    return tally;
+    this.counts.set(id, shared);
+    return shared;
   }
 
   /** Counts nothing: it went well. */

@@ -13,7 +13,7 @@ interface Waiting {
 const soonMs = 100;
 
 /** One count that all processes share, as far as this one knows it. */
-export class Tally {
+export class SharedCount {
   /** Until when the place holds that was last counted, on the clock of `performance`. */
   private until = 0;
   private place = 0;
