@@ -29,6 +29,8 @@ async function serve(find: () => Promise<ReturnType<typeof order>>, subscribe: N
   );
   const route = routes.find(({ path }) => path.endsWith('/progress'));
   const app = new Koa();
+  // Whoever has seen enough hangs up, which Koa would write down.
+  app.on('error', () => undefined);
   app.use(async (ctx) => {
     ctx.state['session'] = { accountId: 'maren' };
     ctx['params'] = { id: 'o1' };
