@@ -112,6 +112,13 @@ export function lineFor(name: string, more: Partial<BasketLine> = {}): BasketLin
   return { name, unicode: name, ...chosen, answer: { status: 'available' }, ...more };
 }
 
+/** Something that is over when the test says so. */
+export function held() {
+  let letGo = (): void => undefined;
+  const after = new Promise<void>((resolve) => (letGo = resolve));
+  return { after, letGo: () => letGo() };
+}
+
 /** A cache in which nothing is known yet. */
 export function newQueries(): QueryClient {
   return new QueryClient({ defaultOptions: { queries: { retry: false } } });

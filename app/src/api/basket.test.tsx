@@ -2,17 +2,10 @@ import { QueryClientProvider, type QueryClient } from '@tanstack/react-query';
 import { act, renderHook, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
-import { FakeServer, lineFor, newQueries } from '../../test/shop';
+import { FakeServer, held, lineFor, newQueries } from '../../test/shop';
 import { useBasket, useBasketCheck, useFreshBasket, usePutInBasket, type BasketView } from './basket';
 
 const quay = lineFor('quay.org');
-
-/** Something that is over when the test says so. */
-function held() {
-  let letGo = (): void => undefined;
-  const after = new Promise<void>((resolve) => (letGo = resolve));
-  return { after, letGo: () => letGo() };
-}
 
 const holds = (...lines: BasketLine[]) => ({ status: 200, body: { lines, codes: { typed: [] } } });
 const asked = (server: FakeServer, method: string, path: string) =>

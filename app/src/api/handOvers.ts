@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { HandOvers } from '@tienda/core/transfers/handOver';
 import { call } from './client';
 import { someTimeMs, useMine } from './mine';
+import { showChanged } from './showChanged';
 
 const path = '/api/me/hand-overs';
 const key = ['me', 'handOvers'];
@@ -23,7 +24,7 @@ export function useOfferNames() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (wish: HandOverWish) => call<HandOvers>('POST', path, wish),
-    onSuccess: (all) => queries.setQueryData(key, all),
+    onSuccess: (all) => showChanged(queries, key, all),
   });
 }
 
@@ -37,7 +38,7 @@ export function useAnswerHandOver(id: string) {
       answer === 'withdraw'
         ? call<HandOvers>('DELETE', `${path}/${id}`)
         : call<HandOvers>('POST', `${path}/${id}/${answer}`, {}),
-    onSuccess: (all) => queries.setQueryData(key, all),
+    onSuccess: (all) => showChanged(queries, key, all),
     // The other side may have said something meanwhile; what is taken is among the names.
     onSettled: () => queries.invalidateQueries({ queryKey: ['me'] }),
   });

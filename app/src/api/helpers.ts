@@ -6,6 +6,7 @@ import { forgetPersonal } from '../stored/stored';
 import { call, onLeaveEnded } from './client';
 import { endedStore, helpedStore, type Helped } from './helped';
 import { useMine } from './mine';
+import { showChanged } from './showChanged';
 
 const path = '/api/me/helpers';
 const key = ['me', 'helpers'];
@@ -29,7 +30,7 @@ function useChange<Wish>(send: (wish: Wish) => Promise<Helpers>) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: send,
-    onSuccess: (all) => queries.setQueryData(key, all),
+    onSuccess: (all) => showChanged(queries, key, all),
     onError: () => queries.invalidateQueries({ queryKey: key }),
   });
 }

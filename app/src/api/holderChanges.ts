@@ -3,6 +3,7 @@ import type { Declaration } from '@tienda/core/contacts/declarations';
 import type { ChangedContacts, ShownHolderChange } from '@tienda/core/contacts/holderChange';
 import type { NameContacts } from '@tienda/core/contacts/roles';
 import { call } from './client';
+import { showChanged } from './showChanged';
 
 /** Who is to be what to names; those left out stay. */
 export interface WantedContacts extends Partial<NameContacts> {
@@ -71,8 +72,8 @@ export function useAnswerHolderChange(token: string) {
   return useMutation({
     mutationFn: (answer: { readonly agrees: boolean; readonly waives: boolean }) =>
       call<ShownHolderChange>('POST', '/api/holder-changes/answer', { token, ...answer }),
-    onSuccess: (shown) => {
-      queries.setQueryData(keyOf(token), shown);
+    onSuccess: async (shown) => {
+      await showChanged(queries, keyOf(token), shown);
       void queries.invalidateQueries({ queryKey: ['me'] });
     },
     onError: () => queries.invalidateQueries({ queryKey: keyOf(token) }),

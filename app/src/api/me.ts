@@ -11,9 +11,12 @@ import { ApiProblem, call } from './client';
 import { useMine } from './mine';
 import type { PaymentBody } from './payments';
 import { sendOnce } from './sendOnce';
+import { showChanged } from './showChanged';
 import { useStored } from '../stored/stored';
 
 export type KeptContact = Contact & { readonly id: string };
+
+const contactsKey = ['me', 'contacts'];
 
 /** The latest first. */
 export function useContacts() {
@@ -27,15 +30,20 @@ export function useDefaultContact(): KeptContact | undefined {
   return contacts?.find(({ id }) => id === defaultContact) ?? contacts?.[0];
 }
 
+/** Shows a change at once; what others changed meanwhile is asked for. */
+async function showContacts(
+  queries: QueryClient,
+  changed: (known: readonly KeptContact[]) => KeptContact[],
+): Promise<void> {
+  await showChanged<KeptContact[]>(queries, contactsKey, (known = []) => changed(known));
+  void queries.invalidateQueries({ queryKey: contactsKey });
+}
+
 export function useKeepContact() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (contact: Contact) => call<KeptContact>('POST', '/api/me/contacts', contact),
-    onSuccess: (kept) =>
-      queries.setQueryData<KeptContact[]>(['me', 'contacts'], (known = []) => [
-        kept,
-        ...known.filter(({ id }) => id !== kept.id),
-      ]),
+    onSuccess: (kept) => showContacts(queries, (known) => [kept, ...known.filter(({ id }) => id !== kept.id)]),
   });
 }
 
@@ -48,8 +56,7 @@ export function useForgetContact() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (id: string) => call<undefined>('DELETE', `/api/me/contacts/${id}`),
-    onSuccess: (_, gone) =>
-      queries.setQueryData<KeptContact[]>(['me', 'contacts'], (known = []) => known.filter(({ id }) => id !== gone)),
+    onSuccess: (_, gone) => showContacts(queries, (known) => known.filter(({ id }) => id !== gone)),
   });
 }
 
@@ -99,8 +106,8 @@ export function useGiveUp(orderId: string) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: () => call<ShownOrder>('POST', `/api/me/orders/${orderId}/cancel`),
-    onSuccess: (order) => {
-      queries.setQueryData(['me', 'orders', orderId], order);
+    onSuccess: async (order) => {
+      await showChanged(queries, ['me', 'orders', orderId], order);
       if (order.ended) refetchAfterOrder(queries);
     },
   });
@@ -111,7 +118,7 @@ export function useHoldAgain(orderId: string) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (payment: PaymentBody) => call<ShownOrder>('POST', `/api/me/orders/${orderId}/hold`, { payment }),
-    onSuccess: (order) => queries.setQueryData(['me', 'orders', orderId], order),
+    onSuccess: (order) => showChanged(queries, ['me', 'orders', orderId], order),
     // What is kept of cards, and where the order stands.
     onSettled: () => queries.invalidateQueries({ queryKey: ['me'] }),
   });

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-q
 import type { NotMovable, ShownMove } from '@tienda/core/transfers/shownMove';
 import { call } from './client';
 import { someTimeMs, soonMs, useMine } from './mine';
+import { showChanged } from './showChanged';
 
 const path = '/api/me/moves';
 const key = ['me', 'moves'];
@@ -17,7 +18,7 @@ export function useMoves() {
 
 /** What lies in the basket of them, and may be bought, depends on what was found. */
 async function found(queries: QueryClient, moves?: readonly ShownMove[]): Promise<void> {
-  if (moves) queries.setQueryData(key, moves);
+  if (moves) await showChanged(queries, key, moves);
   else await queries.invalidateQueries({ queryKey: key });
   await queries.invalidateQueries({ queryKey: ['basket'] });
 }

@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import type { MovesAway } from '@tienda/core/transfers/moveAway';
 import { call } from './client';
 import { someTimeMs, useMine } from './mine';
+import { showChanged } from './showChanged';
 
 const path = '/api/me/moves-away';
 
@@ -26,7 +27,7 @@ export function useAnswerMoveAway(name: string) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (agreed: boolean) => call<MovesAway>('POST', `${path}/${encodeURIComponent(name)}`, { agreed }),
-    onSuccess: (away) => queries.setQueryData(['me', 'movesAway'], away),
+    onSuccess: (away) => showChanged(queries, ['me', 'movesAway'], away),
     // What was said too late has been decided otherwise.
     onSettled: () => queries.invalidateQueries({ queryKey: ['me'] }),
   });

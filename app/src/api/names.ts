@@ -14,6 +14,7 @@ import { currencyStore } from './currencyStore';
 import { someTimeMs, soonMs, useMine } from './mine';
 import { sendOnce } from './sendOnce';
 import { useSession } from './session';
+import { showChanged } from './showChanged';
 
 function addressOf(name: string, currency: Currency): string {
   return `/api/me/names/${encodeURIComponent(name)}?currency=${currency}`;
@@ -63,7 +64,7 @@ export function useChangeName(name: string) {
   return useMutation({
     mutationFn: (change: NameChange) => call<ShownName>('PATCH', addressOf(name, currency), change),
     onSuccess: async (shown) => {
-      queries.setQueryData(['me', 'names', currency, name], shown);
+      await showChanged(queries, ['me', 'names', currency, name], shown);
       for (const about of ['log', 'registry'])
         await queries.invalidateQueries({ queryKey: ['me', 'names', about, name] });
       await queries.invalidateQueries({ queryKey: ['me', 'names', 'ahead'] });
@@ -184,6 +185,6 @@ export function useChangeCalendar() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: () => call<{ url: string }>('POST', '/api/me/calendar'),
-    onSuccess: (changed) => queries.setQueryData(['me', 'calendar'], changed),
+    onSuccess: (changed) => showChanged(queries, ['me', 'calendar'], changed),
   });
 }

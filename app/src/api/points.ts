@@ -9,6 +9,7 @@ import { inLanes } from '@tienda/core/work/inLanes';
 import type { ZoneSight } from '@tienda/core/dns/sight';
 import { ApiProblem, call } from './client';
 import { soonMs, someTimeMs, useMine } from './mine';
+import { showChanged } from './showChanged';
 
 const addressOf = (name: string) => `/api/me/names/${encodeURIComponent(name)}/zone`;
 
@@ -39,8 +40,8 @@ export function useSaveZone(name: string) {
         records: records.map(typedRecord),
         fromFile,
       }),
-    onSuccess: (zone) => {
-      queries.setQueryData(['me', 'names', 'zone', name], zone);
+    onSuccess: async (zone) => {
+      await showChanged(queries, ['me', 'names', 'zone', name], zone);
       for (const about of ['log', 'zone-versions'])
         void queries.invalidateQueries({ queryKey: ['me', 'names', about, name] });
     },
@@ -69,7 +70,7 @@ export function useSigning(name: string) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (wanted: SigningWish) => call<ShownZone>('PUT', `${addressOf(name)}/signing`, { wanted }),
-    onSuccess: (zone) => queries.setQueryData(['me', 'names', 'zone', name], zone),
+    onSuccess: (zone) => showChanged(queries, ['me', 'names', 'zone', name], zone),
     onError: () => queries.invalidateQueries({ queryKey: ['me', 'names', 'zone', name] }),
   });
 }
@@ -231,8 +232,8 @@ export function useAnswerMailTarget(token: string) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (agrees: boolean) => call<ShownMailTarget>('POST', '/api/mail-targets/answer', { token, agrees }),
-    onSuccess: (shown) => {
-      queries.setQueryData(targetKey(token), shown);
+    onSuccess: async (shown) => {
+      await showChanged(queries, targetKey(token), shown);
       void queries.invalidateQueries({ queryKey: ['me', 'names', 'mail'] });
     },
   });

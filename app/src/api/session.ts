@@ -3,6 +3,7 @@ import type { ShownAccount, ShownSession } from '@tienda/core/accounts/shownSess
 import { useEffect } from 'react';
 import { basketQuery, readBasket } from './basket';
 import { call, keepCsrf, onSignInNeeded } from './client';
+import { showChanged } from './showChanged';
 import { forgetPersonal, Held } from '../stored/stored';
 
 const sessionKey = ['session'];
@@ -76,12 +77,10 @@ export function useAutoRenewDefault(): boolean {
 }
 
 /** The account as the server shows it after a change. */
-export function keepAccount(queries: QueryClient, account: ShownAccount): void {
+export function keepAccount(queries: QueryClient, account: ShownAccount): Promise<void> {
   // The shop's clock is read off when the session was fetched, which this is not.
   const updatedAt = queries.getQueryState(sessionKey)?.dataUpdatedAt;
-  queries.setQueryData<ShownSession>(sessionKey, (session) => session && { ...session, account }, {
-    ...(updatedAt === undefined ? {} : { updatedAt }),
-  });
+  return showChanged<ShownSession>(queries, sessionKey, (session) => session && { ...session, account }, updatedAt);
 }
 
 /** Sets what auto-renew is for a name newly put in the basket, or whether mail about offers is wanted. */

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import { helpIn } from '../../api/helped';
 import { useMine } from '../../api/mine';
+import { showChanged } from '../../api/showChanged';
 import { forgetTypedCard } from '../../shop/payment/usePaymentForm';
 
 /** How soon the order is asked for again where the server refused to follow it. */
@@ -36,7 +37,7 @@ export function useOrderProgress(id: string) {
     };
     source.onmessage = ({ data }: MessageEvent<string>) => {
       const shown: ShownOrder = JSON.parse(data);
-      queries.setQueryData(['me', 'orders', id], shown);
+      void showChanged(queries, ['me', 'orders', id], shown);
       if (!shown.ended) return;
       source.close();
       refetchAfterOrder(queries);
