@@ -4,6 +4,9 @@ import pg from 'pg';
 /** No statement of the shop takes this long, nor does a transaction rest: what does is broken, and holds up others. */
 const patience = { statement_timeout: 20_000, idle_in_transaction_session_timeout: 60_000, keepAlive: true };
 
+/** A connection rests this long before it is closed: who comes next would wait for another, and for all to be planned anew. */
+const idleTimeoutMillis = 300_000;
+
 /** Statements that one connection prepares at the most: lists of every length would fill PostgreSQL's memory. */
 const mostPrepared = 300;
 
@@ -14,7 +17,7 @@ const mostPrepared = 300;
  * @param prepares whether each statement is planned once a connection, which a pooler between does not bear
  */
 export function openPool(options: pg.PoolConfig, prepares: boolean): pg.Pool {
-  const pool = new pg.Pool({ ...patience, ...options });
+  const pool = new pg.Pool({ ...patience, idleTimeoutMillis, ...options });
   pool.on('error', () => undefined);
   pool.on('connect', (client) => {
     client.on('error', () => undefined);
