@@ -6,6 +6,8 @@ import { comingDay, everythingChecked, expect, fillCard, freshWord, put, scrollT
 test('what cannot be a name says why and offers what can', async ({ shop }) => {
   await shop.goto('/?q=salt_whistle');
   await expect(shop.getByText('“_”, character 5 of “salt_whistle”')).toBeVisible();
+  await expect(shop.getByText('The same word')).toBeVisible();
+  await expect(shop.getByText('No name fits these choices.')).toBeHidden();
   await shop.getByRole('button', { name: 'Search for saltwhistle' }).click();
   await expect(shop.getByLabel('Name or word')).toHaveValue('saltwhistle');
   await expect(shop.getByText(everythingChecked).first()).toBeVisible();

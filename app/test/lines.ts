@@ -37,10 +37,12 @@ export class FakeLines {
     return path.startsWith('/api/search') ? this.told((asked.get('q') ?? '').split(/\s+/)) : undefined;
   }
 
-  private told(names: readonly string[]): SearchEvent[] {
+  private told(asked: readonly string[]): SearchEvent[] {
+    const names = asked.filter((one) => one.includes('.'));
+    const labels = asked.filter((one) => !one.includes('.'));
     return [
-      { type: 'plan', query: names.join(' '), names, labels: [], problems: [] },
-      ...names.map((name) => ({ ...free(name), ...this.answers.get(name) })),
+      { type: 'plan', query: asked.join(' '), names, labels, problems: [] },
+      ...asked.map((name) => ({ ...free(name), ...this.answers.get(name) })),
       { type: 'done', counts: {}, ms: 1 },
     ];
   }

@@ -180,6 +180,15 @@ test('names to go on with are told to those who want them, and answered like the
   expect((await search(`${word}.com`)).filter(({ type }) => type === 'next')).toEqual([]);
 });
 
+test('what cannot be asked for leads to what was probably meant, answered like any other', async () => {
+  const word = unique('gannet');
+  const events = await search(`${word}_x.org`, '&next=1');
+  expect(events[0]).toMatchObject({ type: 'plan', names: [], labels: [], problems: [{ code: 'badCharacter' }] });
+  const { names } = events.find(({ type }) => type === 'next') as unknown as { names: { name: string }[] };
+  expect(names[0]?.name).toBe(`${word}x.org`);
+  expect(resultFor(events, `${word}x.org`)).toMatchObject({ status: 'available' });
+});
+
 test('only the extensions asked for are tried, what is on screen first', async () => {
   const word = unique('mole');
   const events = await search(word, '&extensions=org,boats,ie');

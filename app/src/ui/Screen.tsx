@@ -59,6 +59,7 @@ function Back() {
   );
 }
 
+/** Says in the browser's tab what is looked at. @param title without the shop's name, which comes after it */
 export function useTabTitle(title: string): void {
   useEffect(() => {
     document.title = title === texts.app ? texts.app : `${title} · ${texts.app}`;

@@ -1,4 +1,5 @@
 import { shippedCatalogue } from '../../test/catalogue';
+import { readQuery } from '../names/readQuery';
 import { nextNames } from './nextNames';
 import type { Words } from './words';
 
@@ -9,8 +10,8 @@ const words: Words = {
   homophones: () => [],
   isOffensive: () => false,
 };
-const next = (plan: { names?: string[]; labels?: string[] }, taken: readonly string[] = []) =>
-  nextNames({ names: plan.names ?? [], labels: plan.labels ?? [] }, shippedCatalogue, words, ({ name }) =>
+const next = (plan: Partial<Parameters<typeof nextNames>[0]>, taken: readonly string[] = []) =>
+  nextNames({ names: [], labels: [], problems: [], ...plan }, shippedCatalogue, words, ({ name }) =>
     taken.includes(name),
   );
 const namesOf = (found: ReturnType<typeof next>, group: string) =>
@@ -52,4 +53,26 @@ test('names of one word lead to each word close to it once', () => {
 test('a list is worked through, and nothing leads nowhere', () => {
   expect(next({ names: ['a1.com', 'a2.com', 'a3.com', 'a4.com', 'a5.com', 'a6.com'] })).toEqual([]);
   expect(next({})).toEqual([]);
+});
+
+test.each([
+  ['salt_whistle.com', 'saltwhistle.com', 'what was probably meant'],
+  ['saltwhistle.ogr', 'saltwhistle.org', 'the extension that a slip turned into another'],
+  ['saltwhistle.nowhere', 'saltwhistle.com', 'its word where most people look'],
+  ['salt_whistle', 'saltwhistle.com', 'the word without what cannot stand in it'],
+])('%s cannot be asked for and leads to %s first: %s, then on from there', (query, meant) => {
+  const found = next(readQuery(query, shippedCatalogue));
+  const same = namesOf(found, 'same');
+  expect(same[0]).toBe(meant);
+  expect(same).toHaveLength(8);
+  expect(same.every((name) => name.startsWith('saltwhistle.'))).toBe(true);
+  expect(namesOf(found, 'close')).toHaveLength(8);
+  expect(namesOf(next(readQuery(query, shippedCatalogue), [meant]), 'same')).not.toContain(meant);
+});
+
+test('what cannot be asked for and means nothing leads nowhere; what is asked for anyhow is not offered', () => {
+  expect(next(readQuery('.org', shippedCatalogue))).toEqual([]);
+  const part = readQuery('shop.saltwhistle.com', shippedCatalogue);
+  expect(part.names).toEqual(['saltwhistle.com']);
+  expect(namesOf(next(part), 'same')).not.toContain('saltwhistle.com');
 });

@@ -1,6 +1,7 @@
 import { byPopularity } from '../catalogue/byPopularity';
 import type { Catalogue } from '../catalogue/extension';
 import { extensionOf } from '../catalogue/extensionOf';
+import { domainName, type DomainName } from '../names/domainName';
 import type { SearchPlan } from '../names/readQuery';
 import { alternatives } from './alternatives';
 import type { Idea } from './idea';
@@ -19,28 +20,34 @@ const mostAsked = 5;
 
 /**
  * Where a search leads on to: the words of the full names asked for in other extensions, then names close to what
- * was asked for; the best first, none of them asked for already, each name once.
+ * was asked for; the best first, none of them asked for already, each name once. What cannot be asked for leads to what
+ * was probably meant by it, and on from there.
  *
  * @param isTaken what is known at once: such a name leads nowhere
  */
 export function nextNames(
-  { names, labels }: Pick<SearchPlan, 'names' | 'labels'>,
+  { names, labels, problems }: Omit<SearchPlan, 'query'>,
   catalogue: Catalogue,
   words: Words,
   isTaken: (idea: Idea) => boolean,
 ): NextName[] {
   const [mostChosen] = byPopularity(catalogue);
-  if (!mostChosen || names.length + labels.length > mostAsked) return [];
+  if (!mostChosen || names.length + labels.length + problems.length > mostAsked) return [];
   const named = names.flatMap((name) => {
     const extension = extensionOf(name, catalogue);
     return extension ? [{ label: name.slice(0, name.indexOf('.')), extension }] : [];
   });
   // A word is seen in every extension anyhow: what is close to it is looked for where most people look.
   const worded = labels.map((label) => ({ label, extension: mostChosen }));
+  const meant = problems.flatMap(({ suggestion = '' }) => {
+    const read = domainName(suggestion.includes('.') ? suggestion : `${suggestion}.${mostChosen.label}`, catalogue);
+    return read.kind === 'name' && !names.includes(read.name) ? [read] : [];
+  });
   const seen = new Set(names);
   const inEvery = new Set(labels);
-  const found = [...named, ...worded].map((asked) =>
-    alternatives(asked, catalogue, words).filter((idea) => !inEvery.has(idea.label) && !isTaken(idea)),
+  const around = (asked: Pick<DomainName, 'label' | 'extension'>) => alternatives(asked, catalogue, words);
+  const found = [...[...named, ...worded].map(around), ...meant.map((name) => [asIdea(name), ...around(name)])].map(
+    (ideas) => ideas.filter((idea) => !inEvery.has(idea.label) && !isTaken(idea)),
   );
   const group = (which: NextName['group']): NextName[] => {
     const lists = found.map((ideas) =>
@@ -55,6 +62,11 @@ export function nextNames(
       .map((idea) => ({ ...idea, group: which }));
   };
   return [...group('same'), ...group('close')];
+}
+
+/** A name that was meant, as the best of those to go on with. */
+function asIdea({ name, label, extension }: DomainName): Idea {
+  return { name, label, extension: extension.label, reason: { kind: 'otherExtension' }, score: 100 };
 }
 
 /** The first of each list, then the second of each, and so on. */

@@ -88,6 +88,12 @@ test('before anything is typed it says what can be', () => {
   new FakeServer();
   show(<FindScreen />);
   expect(screen.getByRole('heading', { name: 'Which name would you like to own?' })).toBeTruthy();
+  expect(document.title).toBe('Tienda');
+});
+
+test('the browser’s tab says what is searched for', async () => {
+  await searching('salt');
+  expect(document.title).toBe('salt · Tienda');
 });
 
 test('what is typed goes to the address when typing rests, and is searched once', async () => {
@@ -116,6 +122,28 @@ test('every extension has its row at once, and prices come as the registries ans
   expect(screen.getByText('$3.18')).toBeTruthy();
   expect(screen.getByText('$14.68')).toBeTruthy();
   expect(screen.getByText(/Renews at 4.6 times the first year/)).toBeTruthy();
+});
+
+test('where nothing can be asked for, only the reason is said, with names to go on with', async () => {
+  const search = await searching('salt_quay.org');
+  const problem = { input: 'salt_quay.org', code: 'badCharacter', detail: 'It cannot stand in a name.' };
+  const meant = { name: 'saltquay.org', label: 'saltquay', extension: 'org', reason: { kind: 'otherExtension' } };
+  const next = { type: 'next', names: [{ ...meant, score: 100, group: 'same' }] } as unknown as SearchEvent;
+  const done = { type: 'done', counts: {}, ms: 1 } as unknown as SearchEvent;
+  await search.tell(plan([], [problem]), next, free('saltquay.org', 900, 900), done);
+  expect(await screen.findByRole('button', { name: 'Put saltquay.org in the basket' })).toBeTruthy();
+  expect(screen.getByText('It cannot stand in a name.')).toBeTruthy();
+  expect(screen.queryByText(/asked · /)).toBeNull();
+});
+
+test('where nothing can be asked for and nothing was meant, no choices are blamed', async () => {
+  const search = await searching('_');
+  const problem = { input: '_', code: 'badCharacter', detail: 'It cannot stand in a name.' };
+  const done = { type: 'done', counts: {}, ms: 1 } as unknown as SearchEvent;
+  await search.tell(plan([], [problem]), done);
+  expect(await screen.findByText('It cannot stand in a name.')).toBeTruthy();
+  await waitFor(() => expect(screen.queryByText(/^The registries are being asked/)).toBeNull());
+  expect(screen.queryByText('No name fits these choices.')).toBeNull();
 });
 
 test('a free name goes into the basket with one tap, and out with the next', async () => {

@@ -122,7 +122,7 @@ export function FindScreen() {
   const box = useRef<TextInput>(null);
   const { selected, keysShown, closeKeys } = useFindKeys({ rows: inOrder, box, toggle: toggleRow, open });
   const selectedRow = inOrder[selected];
-  useTabTitle(asked === '' ? texts.app : `${asked} · ${texts.app}`);
+  useTabTitle(asked === '' ? texts.app : asked);
   const isDone = state?.done ?? false;
   const searchFor = useCallback(
     (text: string) => {
@@ -189,6 +189,7 @@ export function FindScreen() {
           header={header}
           settled={isDone}
           waiting={!isDone && !failed}
+          refused={isDone && all.length === 0 && (state?.plan?.problems.length ?? 0) > 0}
           horizon={choices.horizon}
           rate={rate}
           inBasket={inBasket}

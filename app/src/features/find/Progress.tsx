@@ -13,15 +13,18 @@ export function Progress({ rows }: { readonly rows: readonly Row[] }) {
   const answered = rows.filter(({ answer }) => answer?.type === 'result');
   const open = answered.filter(({ answer }) => answer && canRegister(answer.status)).length;
   const share = rows.length === 0 ? 0 : answered.length / rows.length;
-  const text = words.asking(answered.length, rows.length, open);
+  // Where nothing can be asked for, there is nothing to count.
+  const text = rows.length === 0 ? '' : words.asking(answered.length, rows.length, open);
   return (
     <View style={styles.progress}>
       <Text kind="small" colour="quiet" style={styles.progressText}>
         {text}
       </Text>
-      <View aria-hidden style={styles.track}>
-        <View style={[styles.done, { width: `${share * 100}%` }]} />
-      </View>
+      {text === '' ? null : (
+        <View aria-hidden style={styles.track}>
+          <View style={[styles.done, { width: `${share * 100}%` }]} />
+        </View>
+      )}
       <Spoken>{text}</Spoken>
     </View>
   );

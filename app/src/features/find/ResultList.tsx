@@ -23,6 +23,8 @@ interface ResultListProps extends Omit<RowActions, 'onMore'> {
   readonly settled: boolean;
   /** Answers are on their way. */
   readonly waiting: boolean;
+  /** Nothing could be asked for: the header says why. */
+  readonly refused: boolean;
   readonly horizon: number;
   /** Undefined until it is known. */
   readonly rate: string | undefined;
@@ -47,6 +49,7 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
     header,
     settled,
     waiting,
+    refused,
     horizon,
     selected,
     inBasket,
@@ -91,7 +94,7 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
           getItemType={typeOf}
           drawDistance={150}
           ListHeaderComponent={wide ? null : <>{header}</>}
-          ListEmptyComponent={<NoRows settled={settled} waiting={waiting} />}
+          ListEmptyComponent={refused ? null : <NoRows settled={settled} waiting={waiting} />}
           ListFooterComponent={settled && items.length > 0 ? <Foot /> : null}
           extraData={[props, openKey]}
           keyboardShouldPersistTaps="handled"

@@ -12,6 +12,7 @@ let mockName = 'salt.org';
 jest.mock('expo-router', () => ({
   useLocalSearchParams: () => ({ name: mockName }),
   Link: ({ children }: { children: React.ReactNode }) => children,
+  Redirect: ({ href }: { href: object }) => `leads to ${JSON.stringify(href)}`,
   router: { navigate: jest.fn(), back: jest.fn(), canGoBack: () => false },
 }));
 
@@ -69,6 +70,12 @@ function offer(state: ShownOffer['state'], amount = 50_000, move = 0): ShownOffe
     changedAt: '',
   };
 }
+
+test('what is no full name is searched for', async () => {
+  world('saltwhistle');
+  show(<NamePage />);
+  expect(await screen.findByText('leads to {"pathname":"/","params":{"q":"saltwhistle"}}')).toBeTruthy();
+});
 
 describe('a free name', () => {
   test('says what it costs over time, in numbers for those who listen too', async () => {

@@ -1,5 +1,5 @@
 import { newLine } from '@tienda/core/basket/newLine';
-import { useLocalSearchParams } from 'expo-router';
+import { Redirect, useLocalSearchParams } from 'expo-router';
 import { useDeferredValue, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Extension } from '@tienda/core/catalogue/extension';
@@ -56,6 +56,9 @@ export function NamePage() {
   const extension = found !== undefined && catalogue.data ? extensionOf(found, catalogue.data) : undefined;
   const answer = found === undefined ? undefined : state?.answers.get(found);
   const title = answer?.unicode ?? name;
+  const isRead = state?.plan !== undefined && state === search.data && !search.isPlaceholderData;
+  // What is no full name is searched for: there it is said what to do, with names to go on with.
+  if (isRead && found === undefined) return <Redirect href={{ pathname: '/', params: { q: name } }} />;
   return (
     <Screen
       title={title}
