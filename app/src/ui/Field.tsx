@@ -24,6 +24,15 @@ interface FieldProps extends Pick<
   readonly ref?: Ref<TextInput>;
 }
 
+/** What people write with capitals, by its token: a phone's keyboard begins each word with one. */
+const capitalised: ReadonlySet<string> = new Set([
+  'name',
+  'organization',
+  'street-address',
+  'address-level1',
+  'address-level2',
+]);
+
 /** A line to type in: its label above, what is wrong with it below. */
 export function Field({
   label,
@@ -54,7 +63,9 @@ export function Field({
         ref={field as never}
         value={value}
         onChangeText={onChange}
-        autoCapitalize="none"
+        autoCapitalize={capitalised.has(autoComplete) ? 'words' : rest.multiline ? 'sentences' : 'none'}
+        // Of names, addresses and codes no dictionary knows better.
+        spellCheck={rest.multiline === true}
         aria-labelledby={`${id}-label`}
         aria-invalid={error !== undefined}
         aria-describedby={(error ?? hint) ? `${id}-note` : undefined}

@@ -63,6 +63,24 @@ test('a field is found by its label, and its mistake is read with it', () => {
   expect(field.getAttribute('aria-invalid')).toBe('true');
 });
 
+test('a phone’s keyboard begins the words of names and places with capitals, and corrects none of them', () => {
+  const nothing = () => undefined;
+  render(
+    <>
+      <Field label="Street" value="" onChange={nothing} autoComplete="street-address" />
+      <Field label="Mail address" value="" onChange={nothing} autoComplete="email" />
+      <Field label="Message" value="" onChange={nothing} multiline />
+    </>,
+  );
+  const typing = (label: string) => {
+    const field = screen.getByLabelText(label);
+    return [field.getAttribute('autocapitalize'), field.getAttribute('spellcheck')];
+  };
+  expect(typing('Street')).toEqual(['words', 'false']);
+  expect(typing('Mail address')).toEqual(['none', 'false']);
+  expect(typing('Message')).toEqual(['sentences', 'true']);
+});
+
 test('a choice is one of a list', () => {
   const changed = jest.fn();
   const options = [
