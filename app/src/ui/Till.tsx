@@ -1,6 +1,6 @@
 import { Pressable, StyleSheet, View } from 'react-native';
 import Svg, { Defs, Path, Pattern, Rect } from 'react-native-svg';
-import { memo, useState, type ReactNode } from 'react';
+import { memo, useId, useState, type ReactNode } from 'react';
 import { palette } from './palette';
 import { Text } from './Text';
 import { breaksAnywhere } from './theme';
@@ -10,15 +10,17 @@ const tooth = 10;
 /** The torn edge at the top of a till roll. */
 export function TornEdge() {
   const { card } = palette;
+  // A page shows several.
+  const id = useId();
   return (
     <View aria-hidden style={{ height: tooth / 2, marginBottom: -1 }}>
       <Svg width="100%" height={tooth / 2}>
         <Defs>
-          <Pattern id="torn" width={tooth} height={tooth / 2} patternUnits="userSpaceOnUse">
+          <Pattern id={id} width={tooth} height={tooth / 2} patternUnits="userSpaceOnUse">
             <Path d={`M0 ${tooth / 2} L${tooth / 2} 0 L${tooth} ${tooth / 2} Z`} fill={card} />
           </Pattern>
         </Defs>
-        <Rect width="100%" height={tooth / 2} fill="url(#torn)" />
+        <Rect width="100%" height={tooth / 2} fill={`url(#${id})`} />
       </Svg>
     </View>
   );

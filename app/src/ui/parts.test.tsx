@@ -147,6 +147,20 @@ test('a till roll is a group with a name', () => {
   expect(screen.getByRole('group', { name: 'Tally' }).textContent).toBe('Today$43.53');
 });
 
+test('several till rolls on a page are torn each by itself', () => {
+  const { container } = render(
+    <>
+      <Till label="Before">{null}</Till>
+      <Till label="After">{null}</Till>
+    </>,
+  );
+  const torn = Array.from(container.querySelectorAll('pattern'), ({ id }) => id);
+  expect(torn).toHaveLength(2);
+  expect(new Set(torn).size).toBe(2);
+  const filled = Array.from(container.querySelectorAll('rect'), (rect) => rect.getAttribute('fill'));
+  expect(filled).toEqual(torn.map((id) => `url(#${id})`));
+});
+
 test('headings are headings of their level', () => {
   render(<Text level={2}>What next</Text>);
   expect(screen.getByRole('heading', { level: 2, name: 'What next' })).toBeTruthy();
