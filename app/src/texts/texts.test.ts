@@ -1,3 +1,7 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import * as validator from 'class-validator';
+import { extensionEntries } from '@tienda/core/catalogue/shipped';
 import { knownScripts } from '@tienda/core/idna/scripts';
 import { textsOf, unlike, untold } from '../../../core/test/texts';
 import { en } from './en';
@@ -47,4 +51,52 @@ test('Spanish calls letters by their Spanish names', () => {
   expect(letterWords(['Latin', 'Greek', 'Cyrillic'])).toBe('latinas, griegas y cirílicas');
   expect(letterWords(['Runic'])).toBe('Runic');
   expect(knownScripts.filter((script) => letterWords([script]) === script)).toEqual([]);
+});
+
+/** What a rule of class-validator is called in an answer: `Length` is `isLength`; undefined of what is no rule. */
+function codeOf(decorator: string): string | undefined {
+  class Model {}
+  const decorate = validator[decorator as 'IsIn'];
+  decorate([])(Model.prototype, 'field');
+  const [rule] = validator.getMetadataStorage().getTargetValidationMetadatas(Model, '', false, false);
+  return rule?.type === 'customValidation' ? rule.name : undefined;
+}
+
+/** The sources of core and server, without their tests. */
+const sources = ['core/src', 'server/src'].flatMap((folder) => {
+  const root = path.join(__dirname, '../../..', folder);
+  return readdirSync(root, { recursive: true, encoding: 'utf8' })
+    .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
+    .map((file) => readFileSync(path.join(root, file), 'utf8'));
+});
+/** What a pattern names anywhere in them. */
+const named = (pattern: RegExp) => [
+  ...new Set(sources.flatMap((source) => Array.from(source.matchAll(pattern), ([, name]) => name ?? ''))),
+];
+const withoutSpanish = (codes: readonly string[]) => codes.filter((code) => !Object.hasOwn(es.problems, code));
+
+test('Spanish has words for every rule that a form may break', () => {
+  const rules = named(/(?:@|return )([A-Z]\w+)\(/g).filter((name) => Object.hasOwn(validator, name));
+  const codes = rules
+    .filter((name) => !/^Validate(?!d)/.test(name))
+    .map(codeOf)
+    .filter((code) => code !== undefined);
+  expect(codes).toEqual(expect.arrayContaining(['isLength', 'isEmail', 'arrayMaxSize', 'matches']));
+  expect(withoutSpanish(codes)).toEqual([]);
+});
+
+test('Spanish has words for everything that the server refuses', () => {
+  const codes = named(/badField\(\s*(?:'[^']*'|`[^`]*`|\w+(?:\([^)]*\))?),\s*'(\w+)'/g);
+  expect(codes).toEqual(expect.arrayContaining(['titleTaken', 'wrongPassword']));
+  expect(withoutSpanish(codes)).toEqual([]);
+  const types = named(/new Problem\(\s*\d+,\s*'([\w-]+)'/g);
+  expect(types).toEqual(expect.arrayContaining(['too-often', 'cannot-change']));
+  expect(withoutSpanish(types.map((type) => `/problems/${type}`))).toEqual([]);
+});
+
+test('Spanish says what every extension of the catalogue asks for', () => {
+  const asked = new Set(extensionEntries.flatMap(({ requirements }) => requirements.map(({ text }) => text)));
+  expect(asked.size).toBeGreaterThan(50);
+  expect(Object.keys(es.requirements).sort()).toEqual([...asked].sort());
+  for (const text of Object.values(es.requirements)) expect(text).toMatch(/^El .+[.]$/);
 });

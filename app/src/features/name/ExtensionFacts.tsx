@@ -7,6 +7,7 @@ import { useToday } from '../../api/shopClock';
 import { useStored } from '../../stored/stored';
 import { dateText, termsText, wholeAmount } from '../../texts/format';
 import { lifeSentences } from '../../shop/held/lifeSentences';
+import { requirementText } from '../../texts/requirements';
 import { texts } from '../../texts/texts';
 import { Card, CardRule } from '../../ui/Card';
 import { Fact } from '../../ui/Fact';
@@ -48,7 +49,9 @@ export function ExtensionFacts({ extension, rate }: ExtensionFactsProps) {
       </Fact>
       <CardRule />
       <Fact title={words.requirements}>
-        {requirements.length === 0 ? words.noRequirements : requirements.map(({ text }) => text).join(' ')}
+        {requirements.length === 0
+          ? words.noRequirements
+          : requirements.map(({ text }) => requirementText(text)).join(' ')}
       </Fact>
       <Text kind="small" colour="quiet">
         {words.agreements}

@@ -1,5 +1,6 @@
 import { isDeclared, type NeededDeclaration, type Declaration } from '@tienda/core/contacts/declarations';
 import { View } from 'react-native';
+import { requirementText } from '../../texts/requirements';
 import { texts } from '../../texts/texts';
 import { Card } from '../../ui/Card';
 import { Field } from '../../ui/Field';
@@ -41,7 +42,7 @@ export function Declarations({ needed, declarations, onDeclare, missing }: Decla
           <View key={`${name} ${code}`}>
             <Toggle
               title={`${one.unicode}: ${words.isSo}`}
-              detail={one.text}
+              detail={requirementText(one.text)}
               value={declared !== undefined}
               onChange={(on) => keep(one, on ? { name, code } : undefined)}
             />

@@ -68,6 +68,8 @@ export const en = {
   money,
   /** By code; English is what the server and core say themselves. */
   problems: {} as Readonly<Record<string, ProblemWords>>,
+  /** By the catalogue's own words, which English keeps. */
+  requirements: {} as Readonly<Record<string, string>>,
   demo: 'Demo: made-up prices, people and registries.',
   inboxLink: 'Demo inbox',
   failure: 'Tienda cannot be reached. Check the connection; nothing that was typed is lost.',

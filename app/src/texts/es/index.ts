@@ -21,6 +21,7 @@ import { find } from './find';
 import { advice, codes, money, tally } from './money';
 import { ideas, name, offer, taken, watch } from './name';
 import { problems } from './problems';
+import { requirements } from './requirements';
 
 /** Todo lo que dice Tienda, en español. */
 export const es: Texts = {
@@ -68,6 +69,7 @@ export const es: Texts = {
   },
   money,
   problems,
+  requirements,
   demo: 'Demostración: precios, personas y operadores inventados.',
   inboxLink: 'Buzón de demostración',
   failure: 'No se llega a Tienda. Revise la conexión; no se pierde nada de lo escrito.',

@@ -1,6 +1,13 @@
+import { heldBackTexts } from '@tienda/core/rdap/publicHolder';
 import type { Texts } from '../en';
 import { nameCount, years } from './counts';
 import { letterWords } from './scripts';
+
+/** Por qué no se ve un titular, por las palabras de los operadores. */
+const reasons: ReadonlyMap<string, string> = new Map([
+  [heldBackTexts.privacy, 'protección de privacidad'],
+  [heldBackTexts.byRegistry, 'su operador no muestra datos personales'],
+]);
 
 export const name: Texts['name'] = {
   waiting:
@@ -78,7 +85,7 @@ export const name: Texts['name'] = {
 export const taken: Texts['taken'] = {
   title: 'Quién lo tiene',
   holder: 'Titular',
-  heldBack: (why) => `no se muestra: ${why.charAt(0).toLowerCase()}${why.slice(1)}`,
+  heldBack: (why) => `no se muestra: ${reasons.get(why) ?? why}`,
   registrar: 'Registrador',
   registered: 'Registrado',
   expires: 'Pagado hasta',
