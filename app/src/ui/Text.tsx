@@ -31,6 +31,8 @@ export interface TextProps extends PlainTextProps {
   readonly colour?: Colour;
   /** 1 to 3 makes it a heading for those who listen. */
   readonly level?: 1 | 2 | 3;
+  /** The language it is in, as a tag, where that may be another than the page's. */
+  readonly lang?: string;
 }
 
 /** All text of the app. */

@@ -7,7 +7,7 @@ import { Text } from '../../ui/Text';
 
 const words = texts.checkout.review;
 
-/** Registries' terms, each opened and read in place. */
+/** Registries' terms, each opened and read in place, in the language that they are written in. */
 export function AgreementTexts({ agreements }: { readonly agreements: readonly Agreement[] }) {
   const [open, setOpen] = useState<string>();
   return agreements.map(({ id, title, text }) => (
@@ -19,7 +19,7 @@ export function AgreementTexts({ agreements }: { readonly agreements: readonly A
       />
       {open === id
         ? text.map((paragraph) => (
-            <Text key={paragraph} kind="small" style={{ marginBottom: 8 }}>
+            <Text key={paragraph} kind="small" lang="en" style={{ marginBottom: 8 }}>
               {paragraph}
             </Text>
           ))
