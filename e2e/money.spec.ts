@@ -77,6 +77,23 @@ test('country, currency and what a line means: all told where the money stands',
   await expect(tally).toContainText('Today, JPY');
 });
 
+test('over each of ten years stands the whole price, in currencies with long prices too', async ({ shop }) => {
+  await shop.goto(`/find/${freshWord()}.org`);
+  const signs = { USD: 'US$', MXN: 'MX$', NOK: 'NOK', JPY: 'JP¥' };
+  for (const [currency, sign] of Object.entries(signs)) {
+    await shop.getByLabel('Currency').selectOption(currency);
+    const years = shop.getByRole('radiogroup').first();
+    await expect(years.getByRole('radio', { name: `costs ${sign}` })).toHaveCount(10);
+    // The year's number below, and its price above.
+    const written = years.getByText(/^[\d.,]+$/);
+    await expect(written).toHaveCount(20);
+    const cut = await written.evaluateAll((all) =>
+      all.flatMap(({ scrollWidth, clientWidth, textContent }) => (scrollWidth > clientWidth ? [textContent] : [])),
+    );
+    expect(cut, currency).toEqual([]);
+  }
+});
+
 test('a list goes into the basket, takes one term for all, is advised on, and comes out as CSV', async ({
   shop,
   page,

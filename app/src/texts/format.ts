@@ -132,7 +132,14 @@ export function monthText(month: string): string {
 
 const timeFormat = once(() => new Intl.DateTimeFormat(locale(), { dateStyle: 'short', timeStyle: 'medium' }));
 
-/** An instant as the reader's clock shows it. */
+const clockFormat = once(() => new Intl.DateTimeFormat(locale(), { timeStyle: 'medium' }));
+
+/** An instant of today as the reader's clock shows it: `10:43:07`. */
+export function clockText(instant: string): string {
+  return clockFormat().format(new Date(instant));
+}
+
+/** An instant as the reader's clock and calendar show it. */
 export function timeText(instant: string): string {
   return timeFormat().format(new Date(instant));
 }

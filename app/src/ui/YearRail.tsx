@@ -95,12 +95,12 @@ const Cell = memo(function Cell({ year, total, paid, height, chosen, allowed, in
   );
 });
 
-/** Ten prices stand side by side on a phone: longer ones in smaller letters, never cut. */
-const tight: Readonly<Record<number, { readonly fontSize: number }>> = {
-  6: { fontSize: 9 },
-  7: { fontSize: 8 },
-  8: { fontSize: 7 },
-  9: { fontSize: 6.5 },
+/** Ten prices stand side by side on a phone: longer ones in smaller letters, closer together, never cut. */
+const tight: Readonly<Record<number, { readonly fontSize: number; readonly letterSpacing: number }>> = {
+  6: { fontSize: 8.5, letterSpacing: -0.7 },
+  7: { fontSize: 7.6, letterSpacing: -0.7 },
+  8: { fontSize: 6.8, letterSpacing: -0.7 },
+  9: { fontSize: 6.2, letterSpacing: -0.7 },
 };
 
 const oneOfTen = { flex: 1, minWidth: 28 } as const;

@@ -11,7 +11,7 @@ import { useRate, useRates } from '../../api/rates';
 import { useAskAgain, useSearch } from '../../api/search';
 import { useNow } from '../../api/shopClock';
 import { useStored } from '../../stored/stored';
-import { timeText, wholeAmount } from '../../texts/format';
+import { clockText, wholeAmount } from '../../texts/format';
 import { problemText } from '../../texts/problems';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
@@ -164,7 +164,7 @@ function Summary({
             {statusWords(answer, extension)}
           </Text>
           <Text kind="small" colour="quiet">
-            {confirmed ? words.checked(timeText(answer.checkedAt), answer.source) : words.notChecked}
+            {confirmed ? words.checked(clockText(answer.checkedAt), answer.source) : words.notChecked}
           </Text>
         </View>
         <LineupButton item={name} name={answer?.unicode ?? name} />

@@ -1,7 +1,7 @@
 import type { PaymentAction } from '@tienda/core/orders/payment';
 import type { Currency, Minor } from '@tienda/core/money/money';
 import { useSession } from '../../api/session';
-import { dayText, timeText, wholeAmount } from '../../texts/format';
+import { dayText, minuteText, wholeAmount } from '../../texts/format';
 import { texts } from '../../texts/texts';
 import { Action } from '../../ui/Action';
 import { Card } from '../../ui/Card';
@@ -55,7 +55,7 @@ export function WaitingPayment({ action, until, due, received = 0, currency }: W
         </>
       ) : (
         <Text kind="small" colour="quiet" style={{ marginTop: 6 }}>
-          {words.until(timeText(until))}
+          {words.until(minuteText(until))}
         </Text>
       )}
       {demo && action.type !== 'redirect' ? <FileLink href={`${paymentsUrl}/devices`} title={words.demo} /> : null}

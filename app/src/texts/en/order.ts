@@ -56,7 +56,7 @@ export const waiting = {
   transfer: (amount: string, date: string) => `Send ${amount}, so that it is here by ${date}.`,
   partly: (received: string, missing: string) =>
     `${received} has come, ${missing} is missing. Send the rest with the same reference.`,
-  until: (time: string) => `It expires at ${time}.`,
+  until: (time: string) => `It waits until ${time}, then it is given up.`,
   payee: 'To',
   iban: 'IBAN',
   reference: 'Reference',

@@ -37,7 +37,7 @@ export const mailForward: Texts['mailForward'] = {
   came: (time, sender) => `${time}, de ${sender}`,
   nobody: 'un servidor de correo',
   onItsWay: 'de camino',
-  again: (time, answer) => `No se aceptó por ahora, se intenta otra vez a las ${time}: «${answer}»`,
+  again: (time, answer) => `No se aceptó por ahora, se intenta otra vez el ${time}: «${answer}»`,
   states: {
     delivered: () => 'Llegó.',
     refused: (answer) => `Se rechazó, y se avisó a quien lo envió: «${answer}»`,

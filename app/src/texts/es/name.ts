@@ -13,7 +13,7 @@ export const name: Texts['name'] = {
   waiting:
     'Se está preguntando a su operador si está libre, cuánto cuesta este año y cuánto cuesta conservarlo. Si alguien lo tiene, verá hasta cuándo.',
   notChecked: 'Aún sin confirmar por su operador.',
-  checked: (time, registry) => `Su operador (${registry}) lo dijo a las ${time}.`,
+  checked: (time, registry) => `A las ${time} lo dijo su operador (${registry}).`,
   askAgain: 'Preguntar otra vez al operador',
   prices: 'Precios',
   sum: (term, amount, each) => `Hoy, por ${years(term)}: ${amount}. Luego ${each} al año, a precio de hoy.`,

@@ -55,7 +55,7 @@ export const waiting: Texts['waiting'] = {
   prompt: (phone) => `Hay un aviso en el teléfono ${phone}. Apruébelo allí.`,
   transfer: (amount, date) => `Envíe ${amount}, de modo que llegue antes del ${date}.`,
   partly: (received, missing) => `Han llegado ${received}, faltan ${missing}. Envíe el resto con la misma referencia.`,
-  until: (time) => `Se abandona a las ${time}.`,
+  until: (time) => `Se espera hasta el ${time}; después se abandona.`,
   payee: 'A',
   iban: 'IBAN',
   reference: 'Referencia',
