@@ -29,6 +29,8 @@ class FakeEvents {
   async tell(order: ShownOrder): Promise<void> {
     await act(async () => {
       this.onmessage({ data: JSON.stringify(order) });
+      // What was told is known once nothing waits to be done at once, and drawn a timer later.
+      await new Promise((resolve) => setTimeout(resolve, 0));
       await new Promise((resolve) => setTimeout(resolve, 10));
     });
   }
