@@ -2,11 +2,13 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import * as validator from 'class-validator';
 import { extensionEntries } from '@tienda/core/catalogue/shipped';
+import { heldBackTexts } from '@tienda/core/rdap/publicHolder';
 import { knownScripts } from '@tienda/core/idna/scripts';
 import { textsOf, unlike, untold } from '../../../core/test/texts';
 import { en } from './en';
 import { es } from './es';
 import { letterWords } from './es/scripts';
+import { isolating } from './isolating';
 
 const given = new Map<string, unknown[]>([
   ['.name.labelRules', [1, 63, ['part0']]],
@@ -92,6 +94,15 @@ test('Spanish has words for everything that the server refuses', () => {
   const types = named(/new Problem\(\s*\d+,\s*'([\w-]+)'/g);
   expect(types).toEqual(expect.arrayContaining(['too-often', 'cannot-change']));
   expect(withoutSpanish(types.map((type) => `/problems/${type}`))).toEqual([]);
+});
+
+test('Spanish says why a holder is not shown, in the registry’s own words where it knows none', () => {
+  const { heldBack } = isolating(es).taken;
+  expect([heldBackTexts.privacy, heldBackTexts.byRegistry, 'Kept by law'].map(heldBack)).toEqual([
+    'no se muestra: protección de privacidad',
+    'no se muestra: su operador no muestra datos personales',
+    'no se muestra: kept by law',
+  ]);
 });
 
 test('Spanish says what every extension of the catalogue asks for', () => {

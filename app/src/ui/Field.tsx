@@ -51,6 +51,8 @@ export function Field({
   const field = useRef<TextInput>(null);
   useImperativeHandle(ref, () => field.current as TextInput);
   useTypedEarly(field, value, onChange);
+  // Of names, addresses and codes no dictionary knows better, nor where a sentence begins.
+  const isProse = rest.multiline === true && !mono;
   // React Native has other words for some of the tokens; the browser takes its own.
   const forBrowser: object = { autoComplete };
   const { frame, handlers } = useFocusFrame(onBlur ?? undefined);
@@ -63,9 +65,8 @@ export function Field({
         ref={field as never}
         value={value}
         onChangeText={onChange}
-        autoCapitalize={capitalised.has(autoComplete) ? 'words' : rest.multiline ? 'sentences' : 'none'}
-        // Of names, addresses and codes no dictionary knows better.
-        spellCheck={rest.multiline === true}
+        autoCapitalize={capitalised.has(autoComplete) ? 'words' : isProse ? 'sentences' : 'none'}
+        spellCheck={isProse}
         aria-labelledby={`${id}-label`}
         aria-invalid={error !== undefined}
         aria-describedby={(error ?? hint) ? `${id}-note` : undefined}

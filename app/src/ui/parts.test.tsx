@@ -70,6 +70,7 @@ test('a phone’s keyboard begins the words of names and places with capitals, a
       <Field label="Street" value="" onChange={nothing} autoComplete="street-address" />
       <Field label="Mail address" value="" onChange={nothing} autoComplete="email" />
       <Field label="Message" value="" onChange={nothing} multiline />
+      <Field label="Names, each with its code" value="" onChange={nothing} multiline mono />
     </>,
   );
   const typing = (label: string) => {
@@ -79,6 +80,7 @@ test('a phone’s keyboard begins the words of names and places with capitals, a
   expect(typing('Street')).toEqual(['words', 'false']);
   expect(typing('Mail address')).toEqual(['none', 'false']);
   expect(typing('Message')).toEqual(['sentences', 'true']);
+  expect(typing('Names, each with its code')).toEqual(['none', 'false']);
 });
 
 test('a choice is one of a list', () => {

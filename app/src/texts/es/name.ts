@@ -85,7 +85,7 @@ export const name: Texts['name'] = {
 export const taken: Texts['taken'] = {
   title: 'Quién lo tiene',
   holder: 'Titular',
-  heldBack: (why) => `no se muestra: ${reasons.get(why) ?? why}`,
+  heldBack: (why) => `no se muestra: ${reasons.get(why) ?? why.charAt(0).toLowerCase() + why.slice(1)}`,
   registrar: 'Registrador',
   registered: 'Registrado',
   expires: 'Pagado hasta',
