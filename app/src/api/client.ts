@@ -1,14 +1,16 @@
 import { forgetEarly, takeEarly } from './early';
 import { helpIn } from './helped';
 import type { QuoteChange } from '@tienda/core/pricing/quoteChanges';
+import type { ProblemFacts } from '@tienda/core/text/problemFacts';
 import { languageStore } from '../texts/language';
-import { problemText } from '../texts/problems';
+import { problemText, refusalText } from '../texts/problems';
 
 /** One thing wrong with one field; the pointer leads into the body that was sent. */
 export interface FieldError {
   readonly pointer: string;
   readonly code: string;
   readonly detail: string;
+  readonly facts?: ProblemFacts;
 }
 
 /** The server said no (RFC 9457), or could not be reached (status 0). */
@@ -174,14 +176,17 @@ async function reach(path: string, init: RequestInit): Promise<Response> {
   if (response.ok) return response;
   const problem: Partial<{
     type: string;
+    because: string;
     detail: string;
+    facts: ProblemFacts;
     errors: FieldError[];
     changes: QuoteChange[];
   }> = await response.json().catch(() => ({}));
-  const { type = '', detail = '', errors = [], changes = [] } = problem;
+  const { type = '', because, detail = '', facts, errors = [], changes = [] } = problem;
   if (type === '/problems/leave-ended') for (const listener of leaveEndListeners) listener();
   if (type === '/problems/sign-in-needed') for (const listener of signInListeners) listener();
-  const fields = errors.map((error) => ({ ...error, detail: problemText(error.code, error.detail) }));
-  const message = fields.length > 0 ? fields.map((field) => field.detail).join(' ') : problemText(type, detail);
+  const fields = errors.map((error) => ({ ...error, detail: problemText(error.code, error.detail, error.facts) }));
+  const message =
+    fields.length > 0 ? fields.map((field) => field.detail).join(' ') : refusalText({ type, because, detail, facts });
   throw new ApiProblem(response.status, type, message, fields, changes);
 }

@@ -39,6 +39,15 @@ test('Spanish says what is wrong by its code, each as a sentence', () => {
     length: 70,
     limit: 63,
     scripts: 'Latin',
+    hosts: 'ns1.quayhost.example',
+    terms: '1, 2',
+    email: 'wren@saltwhistle.example',
+    title: 'Harbour',
+    contact: 'Maren Quay',
+    requirement: 'A made-up rule.',
+    seconds: 9,
+    years: 2,
+    day: '1 jun',
   };
   for (const words of Object.values(es.problems)) {
     const text = typeof words === 'string' ? words : words(facts);
@@ -91,9 +100,23 @@ test('Spanish has words for everything that the server refuses', () => {
   const codes = named(/badField\(\s*(?:'[^']*'|`[^`]*`|\w+(?:\([^)]*\))?),\s*'(\w+)'/g);
   expect(codes).toEqual(expect.arrayContaining(['titleTaken', 'wrongPassword']));
   expect(withoutSpanish(codes)).toEqual([]);
-  const types = named(/new Problem\(\s*\d+,\s*'([\w-]+)'/g);
+  const types = named(/(?:new Problem|refusals(?:<[^(]+>)?)\(\s*\d+,\s*'([\w-]+)'/g);
   expect(types).toEqual(expect.arrayContaining(['too-often', 'cannot-change']));
   expect(withoutSpanish(types.map((type) => `/problems/${type}`))).toEqual([]);
+});
+
+test('Spanish has words for every reason of what the server refuses', () => {
+  const several = sources.flatMap((source) =>
+    Array.from(
+      source.matchAll(/= refusals(?:<[^(]+>)?\(\s*\d+,\s*'([\w-]+)',\s*'[^']*',\s*\{(.+?)\n\}\)/gs),
+      ([, type = '', reasons = '']) =>
+        Array.from(reasons.matchAll(/^ {2}(\w+): \(/gm), ([, because]) => `/problems/${type}/${because}`),
+    ).flat(),
+  );
+  expect(several).toEqual(expect.arrayContaining(['/problems/cannot-change/over', '/problems/registry-silent/moved']));
+  const needed = named(/because: '(\w+)',\s+detail:/g).map((because) => `/problems/account-in-use/${because}`);
+  expect(needed).toHaveLength(4);
+  expect(withoutSpanish([...several, ...needed])).toEqual([]);
 });
 
 test('Spanish says why a holder is not shown, in the registry’s own words where it knows none', () => {

@@ -3,14 +3,8 @@ import { byPopularity } from '../catalogue/byPopularity';
 import type { Catalogue, Extension } from '../catalogue/extension';
 import { latinLookAlike } from '../idna/confusables';
 import { toALabel, toULabel, withPlainDots } from '../idna/idna';
-import {
-  extensionProblem,
-  readLabel,
-  type Label,
-  type LabelProblem,
-  type LabelProblemCode,
-  type ProblemFacts,
-} from './label';
+import type { ProblemFacts } from '../text/problemFacts';
+import { extensionProblem, readLabel, type Label, type LabelProblem, type LabelProblemCode } from './label';
 
 export interface DomainName<Known extends Extension = Extension> {
   readonly kind: 'name';
@@ -176,8 +170,8 @@ function wayOut(label: Label, refused: LabelProblem, { unicode }: Extension, cat
 function problem(
   code: DomainNameProblem['code'],
   detail: string,
-  facts?: ProblemFacts,
+  facts: ProblemFacts = {},
   suggestion?: string,
 ): DomainNameProblem {
-  return { kind: 'problem', code, detail, ...(suggestion ? { suggestion } : {}), ...(facts ? { facts } : {}) };
+  return { kind: 'problem', code, detail, facts, ...(suggestion ? { suggestion } : {}) };
 }

@@ -2,6 +2,7 @@ import type { Extension } from '../catalogue/extension';
 import { latinLookAlike } from '../idna/confusables';
 import { toALabel, toULabel } from '../idna/idna';
 import { scriptsOf } from '../idna/scripts';
+import type { ProblemFacts } from '../text/problemFacts';
 
 export type LabelProblemCode =
   | 'empty'
@@ -12,14 +13,6 @@ export type LabelProblemCode =
   | 'labelTooShort'
   | 'scriptNotOffered'
   | 'mixedScripts';
-
-/** What a problem is about, for those who say it in another language: `{ character: '_', position: 5 }`. */
-export type ProblemFacts = Readonly<
-  Partial<
-    Record<'typed' | 'character' | 'name' | 'extension' | 'meant' | 'scripts', string> &
-      Record<'position' | 'length' | 'limit', number>
-  >
->;
 
 /** One precise reason why a label cannot be registered, and what to try instead where that is plain. */
 export interface LabelProblem {

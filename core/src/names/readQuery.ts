@@ -1,7 +1,8 @@
 import type { Catalogue } from '../catalogue/extension';
 import { domainName, withWayOut, type DomainNameProblem } from './domainName';
 import { withPlainDots } from '../idna/idna';
-import { readLabel, type ProblemFacts } from './label';
+import type { ProblemFacts } from '../text/problemFacts';
+import { readLabel } from './label';
 
 /** One input that cannot be searched for, with the reason and what to try instead. */
 export interface QueryProblem {

@@ -1,5 +1,6 @@
 import type { PrivacyPolicy } from '../catalogue/extension';
 import { closedText, closedTo, type Closed, type HeldStage } from '../lifecycle/stage';
+import type { ProblemFacts } from '../text/problemFacts';
 import { addYears, type IsoDate } from '../time/isoDate';
 import type { RegistryAnswer } from '../names/availability';
 import type { Movable } from '../transfers/moveIn';
@@ -65,6 +66,7 @@ export interface QuoteProblem {
     | 'transferNotOneYear'
     | 'notMovable';
   readonly detail: string;
+  readonly facts?: ProblemFacts;
 }
 
 /** What a code saves here, or the one reason why it does not apply. */
@@ -248,9 +250,16 @@ function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
       field: '/name',
       code: parsed.code === 'unknownExtension' ? 'unknownExtension' : 'badName',
       detail: parsed.detail,
+      ...(parsed.facts ? { facts: parsed.facts } : {}),
     };
   const { name, unicode, extension } = parsed;
-  if (seen.has(name)) return { field: '/name', code: 'repeatedName', detail: `${unicode} is already on the list.` };
+  if (seen.has(name))
+    return {
+      field: '/name',
+      code: 'repeatedName',
+      detail: `${unicode} is already on the list.`,
+      facts: { name: unicode },
+    };
   const heldUntil = facts.heldUntil.get(name);
   const answer = facts.answers.get(name);
   if (item.action === 'register' && (answer?.status === 'taken' || answer?.status === 'reserved'))
@@ -258,6 +267,7 @@ function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
       field: '/name',
       code: 'notAvailable',
       detail: `${unicode} is ${answer.status} now: take it out of the basket.`,
+      facts: { name: unicode },
     };
   if (item.action === 'transfer' && item.years !== 1)
     return { field: '/years', code: 'transferNotOneYear', detail: 'A transfer adds exactly one year.' };
@@ -267,15 +277,23 @@ function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
       field: '/name',
       code: 'notMovable',
       detail: `${unicode} cannot be moved here just now: see under Move names here what it waits for, or take it out of the basket.`,
+      facts: { name: unicode },
     };
   if (item.action === 'renew' || item.action === 'restore' || item.action === 'privacy') {
-    if (!heldUntil) return { field: '/name', code: 'notHeld', detail: `${unicode} is not among your names.` };
+    if (!heldUntil)
+      return {
+        field: '/name',
+        code: 'notHeld',
+        detail: `${unicode} is not among your names.`,
+        facts: { name: unicode },
+      };
     const closed = closedTo(item.action, facts.stages?.get(name) ?? 'active');
     if (closed)
       return {
         field: '/name',
         code: closed,
         detail: `${closedText(closed, unicode)}. Take it out of the basket.`,
+        facts: { name: unicode },
       };
   }
   if (item.action === 'privacy' && extension.privacy.policy !== 'priced')
@@ -283,12 +301,14 @@ function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
       field: '/name',
       code: 'privacyNotSold',
       detail: `Privacy is nothing to buy for ${unicode}: take it out of the basket.`,
+      facts: { name: unicode },
     };
   if (item.action === 'privacy' && facts.hidden?.has(name))
     return {
       field: '/name',
       code: 'hiddenAlready',
       detail: `The holder of ${unicode} is hidden already: take it out of the basket.`,
+      facts: { name: unicode },
     };
   const offered = offeredTerms(item.action, extension);
   const subject = {
@@ -304,15 +324,22 @@ function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
       field: '/years',
       code: 'termNotOffered',
       detail: `.${extension.unicode} is offered for ${offered.join(', ')} ${offered.at(-1) === 1 ? 'year' : 'years'}.`,
+      facts: { extension: extension.unicode, terms: offered.join(', ') },
     };
   const allowed = allowedTerms(item.action, subject, today);
   if (item.action === 'privacy' && !allowed.includes(item.years))
-    return { field: '/years', code: 'notYearsToRun', detail: yearsToRunText(unicode, allowed[0] ?? 1) };
+    return {
+      field: '/years',
+      code: 'notYearsToRun',
+      detail: yearsToRunText(unicode, allowed[0] ?? 1),
+      facts: { name: unicode, years: allowed[0] ?? 1 },
+    };
   if (!allowed.includes(item.years))
     return {
       field: '/years',
       code: 'beyondTenYears',
       detail: `${unicode} can be paid for until ${addYears(today, longestTerm)} at most: choose fewer years.`,
+      facts: { name: unicode, day: addYears(today, longestTerm) },
     };
   return subject;
 }

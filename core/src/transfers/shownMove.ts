@@ -1,6 +1,7 @@
 import type { PremiumPrice } from '../names/availability';
 import type { Purchase } from '../names/offer';
 import type { IsoDate } from '../time/isoDate';
+import type { ProblemFacts } from '../text/problemFacts';
 import type { MoveProblem } from './moveIn';
 
 /** What was found when a name was looked at that is to come here. */
@@ -49,4 +50,5 @@ export interface NotMovable {
   readonly typed: string;
   readonly code: string;
   readonly detail: string;
+  readonly facts?: ProblemFacts;
 }

@@ -105,7 +105,8 @@ export function openMoney(
       }),
       whyNeeded: async ({ id: accountId }) => {
         const { balances: sums } = await balance.show(owner(accountId));
-        return sums.some(({ amount }) => amount > 0) ? 'There is money on its balance: spend it first.' : undefined;
+        if (!sums.some(({ amount }) => amount > 0)) return undefined;
+        return { because: 'balance', detail: 'There is money on its balance: spend it first.' };
       },
       forgotten: async ({ id: accountId, basketId }) => {
         await basket.empty(basketId);

@@ -241,11 +241,14 @@ export async function openNames(
       whyNeeded: async ({ id }) => {
         const names = (await held.ofAccount(allOf(id))).length;
         if (names > 0)
-          return `${names === 1 ? 'One name is' : `${names} names are`} held by it: move what it holds away first.`;
+          return {
+            because: 'names',
+            detail: `${names === 1 ? 'One name is' : `${names} names are`} held by it: move what it holds away first.`,
+          };
         if ((await orders.service.list(owner(id))).some(({ ended }) => !ended))
-          return 'An order is under way: wait for its end.';
+          return { because: 'order', detail: 'An order is under way: wait for its end.' };
         if ((await offers.list(owner(id))).some(({ state }) => isOpenOffer(state)))
-          return 'An offer is open: withdraw it first.';
+          return { because: 'offer', detail: 'An offer is open: withdraw it first.' };
         return undefined;
       },
       forgotten: async ({ id }) => {

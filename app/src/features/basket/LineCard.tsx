@@ -85,7 +85,7 @@ export const LineCard = memo(function LineCard(props: LineCardProps) {
         <Notice kind="notice">{changeWords(line.changes, { currency, rate }).join(' ')}</Notice>
       ) : null}
       {problem && problem.code !== 'notAvailable' ? (
-        <Notice kind="problem">{problemText(problem.code, problem.detail)}</Notice>
+        <Notice kind="problem">{problemText(problem.code, problem.detail, problem.facts)}</Notice>
       ) : null}
       {priced?.purchase ? <Text kind="small">{purchaseWords(priced.purchase, currency)}</Text> : null}
       {priced && extension && open && rate !== undefined ? (

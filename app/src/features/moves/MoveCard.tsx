@@ -102,7 +102,7 @@ export function MoveCard({ move, catalogue, isInBasket }: MoveCardProps) {
           {want.isError ? <Failure fault={want.error} /> : null}
           {want.data?.cannot.map((one) => (
             <Text key={one.code} role="alert" colour="plum">
-              {problemText(one.code, one.detail)}
+              {problemText(one.code, one.detail, one.facts)}
             </Text>
           ))}
           {forget.isError ? <Failure fault={forget.error} /> : null}

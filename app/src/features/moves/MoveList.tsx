@@ -48,9 +48,9 @@ export function MoveList({ catalogue, first }: MoveListProps) {
       </Text>
       <ReadNotes notes={notes} wordsOf={noteWords} />
       {want.isError ? <Failure fault={want.error} retry={look} /> : null}
-      {want.data?.cannot.map(({ typed: name, code, detail }) => (
+      {want.data?.cannot.map(({ typed: name, code, detail, facts }) => (
         <Text key={name} kind="small" colour="plum">
-          {words.cannot(name, problemText(code, detail))}
+          {words.cannot(name, problemText(code, detail, facts))}
         </Text>
       ))}
       <View style={styles.actions}>

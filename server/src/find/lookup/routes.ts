@@ -16,7 +16,7 @@ export function lookupRoutes(rdap: RdapGateway, catalogue: CatalogueReader): Rou
       },
       async ({ ctx, params }) => {
         const read = domainName(params['name'] ?? '', catalogue.current());
-        if (read.kind === 'problem') throw badField('/name', read.code, read.detail);
+        if (read.kind === 'problem') throw badField('/name', read.code, read.detail, read.facts);
         const found = await rdap.domain(read.name).catch((fault: unknown) => {
           if (!(fault instanceof RdapSilent)) throw fault;
           throw new Problem(
@@ -32,6 +32,8 @@ export function lookupRoutes(rdap: RdapGateway, catalogue: CatalogueReader): Rou
             'not-registered',
             'Not registered',
             `${read.unicode} is not registered: nobody holds it.`,
+            [],
+            { facts: { name: read.unicode } },
           );
         ctx.type = 'application/rdap+json';
         ctx.set('Cache-Control', 'no-store');

@@ -45,9 +45,14 @@ export class WatchService {
     if (read.kind === 'problem') throw badField('/name', read.code, read.detail);
     const known = await this.store.ofAccount(accountId);
     if (known.length >= mostWatches && !known.some(({ name }) => name === read.name))
-      throw badField('/name', 'tooMany', `At most ${mostWatches} names can be watched: leave some first.`);
+      throw badField('/name', 'tooMany', `At most ${mostWatches} names can be watched: leave some first.`, {
+        limit: mostWatches,
+      });
     const dates = await this.dates(read);
-    if (!dates) throw badField('/name', 'notTaken', `${read.unicode} is not registered: there is nothing to wait for.`);
+    if (!dates)
+      throw badField('/name', 'notTaken', `${read.unicode} is not registered: there is nothing to wait for.`, {
+        name: read.unicode,
+      });
     const now = this.clock.now();
     const watch = { accountId, name: read.name, createdAt: now, freeAt: null, ...dates };
     const kept = { ...watch, nextLookAt: this.nextLook(dates.freeFrom) };

@@ -15,7 +15,7 @@ import { toULabel } from '@tienda/core/idna/idna';
 import { codeKey } from '@tienda/core/pricing/promotion';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { Clock } from '../../platform/clock/clock';
-import { badField, badFields, type FieldError } from '../../platform/http/problem';
+import { badField, badFields, type FieldError, factsOf } from '../../platform/http/problem';
 import {
   premiumAnswers,
   heldActions,
@@ -97,7 +97,7 @@ export class BasketService {
     const chosen = wanted.flatMap((line, place) => {
       const read = this.read(line, held);
       if ('name' in read) return { ...line, ...read };
-      faults.push({ pointer: pointer(place, read.field), code: read.code, detail: read.detail });
+      faults.push({ pointer: pointer(place, read.field), code: read.code, detail: read.detail, ...factsOf(read) });
       return [];
     });
     if (faults.length > 0) throw badFields(faults);
@@ -190,15 +190,16 @@ export class BasketService {
     | Omit<ChosenLine, 'years' | 'action'>
     | (Omit<FieldError, 'pointer'> & { field: 'name' | 'years' }) {
     const read = domainName(name, this.catalogue.current());
-    if (read.kind === 'problem') return { field: 'name', code: read.code, detail: read.detail };
+    if (read.kind === 'problem') return { field: 'name', code: read.code, detail: read.detail, ...factsOf(read) };
     const { extension, unicode } = read;
+    const facts = { name: unicode };
     const mine = held.get(read.name);
     if (heldActions.includes(action) && !mine)
-      return { field: 'name', code: 'notHeld', detail: `${unicode} is not among your names.` };
+      return { field: 'name', code: 'notHeld', detail: `${unicode} is not among your names.`, facts };
     const closed = mine && action !== 'register' && action !== 'transfer' ? closedTo(action, mine.stage) : undefined;
-    if (closed) return { field: 'name', code: closed, detail: `${closedText(closed, unicode)}.` };
+    if (closed) return { field: 'name', code: closed, detail: `${closedText(closed, unicode)}.`, facts };
     if (action === 'privacy' && (extension.privacy.policy !== 'priced' || mine?.privacy))
-      return { field: 'name', code: 'privacyNotSold', detail: `Privacy is nothing to buy for ${unicode}.` };
+      return { field: 'name', code: 'privacyNotSold', detail: `Privacy is nothing to buy for ${unicode}.`, facts };
     const today = isoDate(this.clock.now());
     const subject = { name: read.name, unicode, extension, ...(mine ? { heldUntil: mine.expiresOn } : {}) };
     const terms = allowedTerms(action, subject, today);
@@ -206,15 +207,20 @@ export class BasketService {
       return mine
         ? { name: read.name, privacy: action === 'privacy' || mine.privacy, autoRenew: mine.autoRenew }
         : { name: read.name };
-    if (action === 'privacy')
-      return { field: 'years', code: 'notYearsToRun', detail: yearsToRunText(unicode, terms[0] ?? 1) };
+    if (action === 'privacy') {
+      const left = terms[0] ?? 1;
+      const detail = yearsToRunText(unicode, left);
+      return { field: 'years', code: 'notYearsToRun', detail, facts: { name: unicode, years: left } };
+    }
     const isLater = offeredTerms(action, extension).includes(years);
+    const latest = addYears(today, longestTerm);
     return {
       field: 'years',
       code: isLater ? 'beyondTenYears' : 'termNotOffered',
       detail: isLater
-        ? `${unicode} can be paid for until ${addYears(today, longestTerm)} at most: choose fewer years.`
+        ? `${unicode} can be paid for until ${latest} at most: choose fewer years.`
         : `.${extension.unicode} is offered for ${terms.join(', ')} years.`,
+      facts: isLater ? { name: unicode, day: latest } : { extension: extension.unicode, terms: terms.join(', ') },
     };
   }
 }

@@ -14,7 +14,7 @@ import { isoDate } from '@tienda/core/time/isoDate';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { AccountStore } from '../../people/accounts/store';
 import type { Clock } from '../../platform/clock/clock';
-import { notAllowed, Problem } from '../../platform/http/problem';
+import { notAllowed, refusals } from '../../platform/http/problem';
 import type { Outbox } from '../../platform/outbox/outbox';
 import type { Keyring } from '../../platform/secrets/keyring';
 import type { GroupStore } from '../groups/store';
@@ -22,6 +22,7 @@ import type { HeldName, NameStore } from '../held/store';
 import { newAuthCode } from '../operations/identity';
 import { extensionOfHeld } from '../held/extension';
 import type { Asked, Asking } from '../operations/asking';
+import { registrySilent } from '../operations/registrySilence';
 import { expectDelegation } from './delegationModel';
 import { authCodeMail } from './mails';
 
@@ -53,7 +54,7 @@ export class NameChanges {
     if (change.delegation)
       expectDelegation(held.name, changedDelegation(held.delegation ?? startingDelegation, change.delegation));
     const why = this.whyNot(held, atRegistry);
-    if (why) throw new Problem(409, 'cannot-change', 'It cannot be changed', whyNot[why](toULabel(held.name)));
+    if (why) throw cannotBe(why, toULabel(held.name));
     if (groupId !== undefined) await this.toGroup(actor, [held.name], groupId);
     if (autoRenew !== undefined) await names.setAutoRenew(actor, [held.name], autoRenew, who, clock.now());
     const asked = askedOf(held, atRegistry);
@@ -119,15 +120,9 @@ export class NameChanges {
   async newAuthCode({ who }: Actor, held: HeldName): Promise<string> {
     const { accounts, asking, outbox, keys } = this.parts;
     if (staysUntil(held.movableFrom, isoDate(this.parts.clock.now())) !== undefined)
-      throw new Problem(409, 'cannot-change', 'It cannot be changed', whyNot.holderChanged(toULabel(held.name)));
+      throw cannotBe('holderChanged', toULabel(held.name));
     const id = await asking.ofOne(held, { kind: 'update', request: { newAuthCode: true } }, who);
-    if (id === undefined)
-      throw new Problem(
-        503,
-        'registry-silent',
-        'The registry did not answer',
-        `The registry of ${toULabel(held.name)} does not answer just now. Ask for the code again in a while.`,
-      );
+    if (id === undefined) throw registrySilent('newCode', toULabel(held.name));
     const account = await accounts.byId(held.accountId);
     if (account) await outbox.send('mail', `operation ${id} auth code`, authCodeMail(account, toULabel(held.name)));
     return newAuthCode(keys, id, held.name);
@@ -144,7 +139,7 @@ function expectLeave(actor: Actor, { delegation, groupId, autoRenew, locked, pri
   if (!needed.every((deed) => mayDo(actor, deed))) throw notAllowed();
 }
 
-const whyNot: Readonly<Record<CannotChange, (name: string) => string>> = {
+const cannotBe = refusals<CannotChange>(409, 'cannot-change', 'It cannot be changed', {
   over: (name) => `The term of ${name} is over: renew or restore it first.`,
   hiddenByRegistry: (name) => `The registry of ${name} hides holders itself: there is nothing to switch.`,
   notAllowed: (name) => `The registry of ${name} requires its holder to be shown.`,
@@ -152,7 +147,7 @@ const whyNot: Readonly<Record<CannotChange, (name: string) => string>> = {
   signed: (name) => `${name} is signed by Tienda: switch DNSSEC off on the page of where it points first.`,
   delegation: (name) => `Nameservers below ${name} itself need their addresses: change them on its own page.`,
   priced: (name) => `Privacy has its price with ${name}: put it in the basket.`,
-};
+});
 
 type AtRegistry = Pick<NameChange, 'locked' | 'privacy' | 'delegation'>;
 

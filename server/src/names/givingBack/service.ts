@@ -69,12 +69,15 @@ export class GivingBack {
   async ask({ who }: Actor, held: HeldNow, asking: Asking): Promise<GivenBack> {
     // Whatever waits for its registry comes first: it may be the same, or change whom the registry knows as its holder.
     const offer = held.isChanging ? undefined : await this.offer(held);
+    const unicode = toULabel(held.name);
     if (!offer)
       throw new Problem(
         409,
         'not-given-back',
         'It cannot be given back',
-        `${toULabel(held.name)} cannot be given back: the days for that are over, or its order or a change of it is still under way.`,
+        `${unicode} cannot be given back: the days for that are over, or its order or a change of it is still under way.`,
+        [],
+        { facts: { name: unicode } },
       );
     const registrant = contactHandle(held.contactId, held.privacy);
     const done = await asking.ofOne(held, { kind: 'delete', request: { registrant } }, who);

@@ -80,5 +80,7 @@ function mine(accountId: string, id: string) {
 }
 
 function titleTaken(title: string) {
-  return badField('/title', 'titleTaken', `There is a group called “${title}” already: choose another title.`);
+  return badField('/title', 'titleTaken', `There is a group called “${title}” already: choose another title.`, {
+    title,
+  });
 }

@@ -16,7 +16,7 @@ import type { Account, AccountStore } from '../../people/accounts/store';
 import type { ContactStore } from '../../people/contacts/store';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, Transaction } from '../../platform/db/database';
-import { badField, badFields, notFound, Problem } from '../../platform/http/problem';
+import { badField, badFields, notFound, Problem, refusals } from '../../platform/http/problem';
 import { isUuid } from '../../platform/http/uuid';
 import type { Mail } from '../../platform/outbox/mail';
 import type { Outbox } from '../../platform/outbox/outbox';
@@ -141,13 +141,11 @@ export class HandingOver {
     const from = { id: offer.accountId, email: offer.from };
     const kept = await store.kept(from.id, held, transaction);
     const busy = held.filter(({ name }) => kept.has(name) && kept.get(name) !== 'offered').map(({ name }) => name);
-    if (busy.length > 0)
-      throw new Problem(
-        409,
-        'under-way',
-        'It is being changed',
-        `${busy.map(toULabel).join(', ')}: something about it is still under way. Try again in a while.`,
-      );
+    if (busy.length > 0) {
+      const name = busy.map(toULabel).join(', ');
+      const detail = `${name}: something about it is still under way. Try again in a while.`;
+      throw new Problem(409, 'under-way', 'It is being changed', detail, [], { facts: { name } });
+    }
     if (held.length === 0)
       throw new Problem(409, 'gone', 'It is gone', 'None of these names is held any more by whoever offered it.');
     const now = clock.now();
@@ -214,7 +212,7 @@ export class HandingOver {
   ): Promise<KeptHandOver> {
     const offer = isUuid(id) ? await this.parts.store.lock(transaction, id) : undefined;
     if (!offer || !isTheirs(offer)) throw notFound('offer');
-    if (!nextHandOver(offer.state, 'taken')) throw new Problem(409, 'over', 'It is over', overText[offer.state.at]);
+    if (!nextHandOver(offer.state, 'taken')) throw over(offer.state.at);
     return offer;
   }
 
@@ -222,7 +220,7 @@ export class HandingOver {
   private async expectFree({ id }: Account, wanted: readonly string[], held: readonly HeldName[]): Promise<void> {
     const byName = new Map(held.map((one) => [one.name, one]));
     const missing = wanted.findIndex((name) => !byName.has(name));
-    if (missing >= 0) throw badField(`/names/${missing}`, 'notHeld', `${wanted[missing] ?? ''} is not among yours.`);
+    if (missing >= 0) throw notHeld(missing, wanted[missing] ?? '');
     const kept = await this.parts.store.kept(id, held);
     const reasons = wanted.flatMap((name, place) => {
       const stage = byName.get(name)?.stage ?? 'gone';
@@ -274,14 +272,19 @@ function cannot(reasons: readonly (readonly [place: number, name: string, why: C
       pointer: `/names/${place}`,
       code: why,
       detail: `${toULabel(name)}: ${whyNot[why]}`,
+      facts: { name: toULabel(name) },
     })),
   );
 }
 
-const overText = {
-  offered: 'It is offered.',
-  taken: 'The names have been taken.',
-  declined: 'It was declined. The names are where they were.',
-  withdrawn: 'It was withdrawn. The names are where they were.',
-  expired: 'The days in which it could be answered are over. The names are where they were.',
-} as const satisfies Record<KeptHandOver['state']['at'], string>;
+function notHeld(place: number, name: string): Problem {
+  return badField(`/names/${place}`, 'notHeld', `${name} is not among yours.`, { name: toULabel(name) });
+}
+
+const over = refusals<KeptHandOver['state']['at']>(409, 'over', 'It is over', {
+  offered: () => 'It is offered.',
+  taken: () => 'The names have been taken.',
+  declined: () => 'It was declined. The names are where they were.',
+  withdrawn: () => 'It was withdrawn. The names are where they were.',
+  expired: () => 'The days in which it could be answered are over. The names are where they were.',
+});

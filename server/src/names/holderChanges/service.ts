@@ -23,7 +23,7 @@ import type { AccountStore } from '../../people/accounts/store';
 import type { ContactStore, StoredContact } from '../../people/contacts/store';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, Transaction } from '../../platform/db/database';
-import { badFields, notFound, Problem } from '../../platform/http/problem';
+import { badFields, notFound, refusals } from '../../platform/http/problem';
 import type { Outbox } from '../../platform/outbox/outbox';
 import { hashOfToken } from '../../platform/secrets/hashOfToken';
 import type { Keyring } from '../../platform/secrets/keyring';
@@ -225,7 +225,7 @@ export class HolderChanges {
       for (const event of events) {
         const after = nextHolderChange(state, event);
         // What was said before may be said again.
-        if (!after && state.at !== event.type) throw over(change);
+        if (!after && state.at !== event.type) throw over(change.state.at);
         state = after ?? state;
       }
       const waived = agrees && as.includes('old') ? { waived: waives } : {};
@@ -271,7 +271,7 @@ export class HolderChanges {
     const { changes } = this.parts;
     const change = await changes.ofName(held.id);
     if (!change) throw notFound('change of holder');
-    if (!(await this.ended(change.id, { type: 'withdrawn' }))) throw over(change);
+    if (!(await this.ended(change.id, { type: 'withdrawn' }))) throw over(change.state.at);
   }
 
   /** The change that is under way of a name. */
@@ -333,14 +333,11 @@ function named({ name, organisation = '' }: KeptHolderChange['from']) {
   return { name, organisation };
 }
 
-function over({ state }: KeptHolderChange): Problem {
-  const why = {
-    asked: 'It is being asked about.',
-    agreed: 'Both have agreed already: it is being done.',
-    done: 'It is done already.',
-    expired: 'The days in which both could agree are over. Nothing has changed.',
-    withdrawn: 'It is not wanted any more. Nothing has changed.',
-    refused: 'It was refused. Nothing has changed.',
-  }[state.at];
-  return new Problem(409, 'holder-change-over', 'It is over', why);
-}
+const over = refusals<KeptHolderChange['state']['at']>(409, 'holder-change-over', 'It is over', {
+  asked: () => 'It is being asked about.',
+  agreed: () => 'Both have agreed already: it is being done.',
+  done: () => 'It is done already.',
+  expired: () => 'The days in which both could agree are over. Nothing has changed.',
+  withdrawn: () => 'It is not wanted any more. Nothing has changed.',
+  refused: () => 'It was refused. Nothing has changed.',
+});

@@ -5,10 +5,10 @@ import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import { keeperOf } from '../../gateways/registry/keeper';
 import { RegistrySilent, type Registries, type RegistryGateway } from '../../gateways/registry/registryGateway';
 import type { Attention } from '../../platform/attention/attention';
-import { Problem } from '../../platform/http/problem';
 import { hostsOf } from '../operations/hosts';
 import { contactHandle } from '../operations/identity';
 import type { HeldName, HeldNow } from '../held/store';
+import { registrySilent } from '../operations/registrySilence';
 
 /** Lays what is kept of names beside what their registries have: a difference is shown, and somebody looks at it. */
 export class RegistryLooks {
@@ -23,8 +23,7 @@ export class RegistryLooks {
     const { registry, unicode } = keeperOf(held.name, this.catalogue.current(), this.registries);
     const there = await lookedUp(registry, held).catch((fault: unknown) => {
       if (!(fault instanceof RegistrySilent)) throw fault;
-      const detail = `The registry of ${unicode} does not answer just now. Look again in a while.`;
-      throw new Problem(503, 'registry-silent', 'The registry did not answer', detail);
+      throw registrySilent('looked', unicode);
     });
     const differences = differencesOf({ ...held, delegation: held.delegation ?? startingDelegation }, there);
     // What has not been answered may well differ.

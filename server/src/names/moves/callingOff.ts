@@ -4,10 +4,11 @@ import { toULabel } from '@tienda/core/idna/idna';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import { keeperOf } from '../../gateways/registry/keeper';
 import { RegistrySilent, type Registries } from '../../gateways/registry/registryGateway';
-import { notFound, Problem } from '../../platform/http/problem';
+import { notFound, refusals } from '../../platform/http/problem';
 import type { Asking } from '../operations/asking';
 import type { OperationStore } from '../operations/store';
 import type { MoveStore } from './store';
+import { registrySilent } from '../operations/registrySilence';
 
 export interface CallingOffParts {
   readonly store: Pick<MoveStore, 'underWay'>;
@@ -31,18 +32,15 @@ export class CallingOff {
     const underWay = (await store.underWay(account)).get(name);
     if (!underWay) throw notFound('name');
     const unicode = toULabel(name);
-    if (underWay.at === 'withHolder')
-      throw late(`${unicode} is bought and its holder is about to hand it over: what does not come by then is let go.`);
-    if (underWay.at !== 'asked')
-      throw late(`${unicode} is being asked for this very moment: try again in a while, or give up its payment.`);
+    if (underWay.at === 'withHolder') throw late('withHolder', unicode);
+    if (underWay.at !== 'asked') throw late('asking', unicode);
     const registry = keeperOf(name, catalogue.current(), registries).registry;
     try {
       const outcome = await registry.callOff(name, `TIENDA-${randomUUID()}`);
-      if (outcome.type !== 'done') throw late(`${unicode} has been decided on already: see its order.`);
+      if (outcome.type !== 'done') throw late('decided', unicode);
     } catch (fault) {
       if (!(fault instanceof RegistrySilent)) throw fault;
-      const detail = `The registry of ${unicode} does not answer just now. Try again in a while.`;
-      throw new Problem(503, 'registry-silent', 'The registry did not answer', detail);
+      throw registrySilent('calledOff', unicode);
     }
     // Whoever calls it off is told nothing by the registry.
     await operations.heardOfTransfer(registry.id, name);
@@ -50,6 +48,9 @@ export class CallingOff {
   }
 }
 
-function late(detail: string): Problem {
-  return new Problem(409, 'not-called-off', 'It cannot be called off', detail);
-}
+const late = refusals(409, 'not-called-off', 'It cannot be called off', {
+  withHolder: (name) =>
+    `${name} is bought and its holder is about to hand it over: what does not come by then is let go.`,
+  asking: (name) => `${name} is being asked for this very moment: try again in a while, or give up its payment.`,
+  decided: (name) => `${name} has been decided on already: see its order.`,
+});

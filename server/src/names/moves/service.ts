@@ -8,7 +8,7 @@ import { inLanes } from '@tienda/core/work/inLanes';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import { RegistrySilent, type Asker } from '../../gateways/registry/registryGateway';
 import type { Clock } from '../../platform/clock/clock';
-import { badFields, notFound } from '../../platform/http/problem';
+import { badFields, notFound, factsOf } from '../../platform/http/problem';
 import type { Outbox } from '../../platform/outbox/outbox';
 import { extensionOfHeld } from '../held/extension';
 import { lanes, type Looked, type MoveLooks } from './looks';
@@ -62,7 +62,7 @@ export class Moves {
     const wanted = new Map<string, { name: string; code?: string }>();
     for (const { name, code = '' } of typed) {
       const read = domainName(name, catalogue.current());
-      if (read.kind === 'problem') cannot.push({ typed: name, code: read.code, detail: read.detail });
+      if (read.kind === 'problem') cannot.push({ typed: name, code: read.code, detail: read.detail, ...factsOf(read) });
       else
         wanted.set(read.name, {
           name: read.name,
@@ -177,7 +177,14 @@ export class Moves {
           ? look.problems
           : [{ code: 'codeNeeded' } as const];
       return problem
-        ? [{ pointer: '/quoteId', code: problem.code, detail: `${toULabel(name)}: ${moveProblemText(problem)}` }]
+        ? [
+            {
+              pointer: '/quoteId',
+              code: `move:${problem.code}`,
+              detail: `${toULabel(name)}: ${moveProblemText(problem)}`,
+              facts: { name: toULabel(name), ...('until' in problem ? { day: problem.until } : {}) },
+            },
+          ]
         : [];
     });
     if (faults.length > 0) throw badFields(faults);

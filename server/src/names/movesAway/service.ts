@@ -6,7 +6,7 @@ import { isoDate } from '@tienda/core/time/isoDate';
 import { servedUntil, type MovesAway } from '@tienda/core/transfers/moveAway';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart } from '../../platform/db/database';
-import { notFound, Problem } from '../../platform/http/problem';
+import { notFound, refusals } from '../../platform/http/problem';
 import type { Mail } from '../../platform/outbox/mail';
 import type { Outbox } from '../../platform/outbox/outbox';
 import { written } from '../../platform/outbox/store';
@@ -100,8 +100,7 @@ export class MovingAway {
     const { state } = open;
     if (state.at === 'answered') {
       if (state.agreed === agreed) return;
-      const said = state.agreed ? 'It was let go' : 'It was kept';
-      throw new Problem(409, 'answered', 'It was answered', `${said} already, and its registry is being told.`);
+      throw answeredAlready(state.agreed ? 'letGo' : 'kept');
     }
     const { to, until } = state;
     const said = logged(id, who, [{ type: 'moveAnswered', agreed }], clock.now(), moved);
@@ -175,3 +174,8 @@ export class MovingAway {
     return `${this.parts.publicUrl}/names/${name}`;
   }
 }
+
+const answeredAlready = refusals(409, 'answered', 'It was answered', {
+  letGo: () => 'It was let go already, and its registry is being told.',
+  kept: () => 'It was kept already, and its registry is being told.',
+});

@@ -21,6 +21,7 @@ import type { SearchService } from '../../find/search/service';
 import { offerMail } from './mails';
 import type { NewOffer } from './models';
 import { lapseAfter, type KeptOffer, type OfferStore } from './store';
+import { registrySilent } from '../operations/registrySilence';
 
 /** Offers that the broker is spoken to about side by side. */
 const atOnce = 5;
@@ -90,13 +91,16 @@ export class OfferService {
         '/name',
         'notTaken',
         `${read.unicode} is not held by anyone: there is nobody to make an offer to.`,
+        { name: read.unicode },
       );
     const earlier = (await this.parts.store.ofAccount(accountId)).find(
       (offer) => offer.name === read.name && isOpenOffer(offer.state),
     );
     const id = idOf(accountId, key);
     const offered = () =>
-      badField('/name', 'offered', `There is an offer for ${read.unicode} already: change or withdraw that one.`);
+      badField('/name', 'offered', `There is an offer for ${read.unicode} already: change or withdraw that one.`, {
+        name: read.unicode,
+      });
     if (earlier && earlier.id !== id) throw offered();
     const { move } = await this.termsElsewhere(actor, read.name, read.unicode);
     if (move !== shownMove && !earlier) throw moveCosts(read.unicode, move);
@@ -135,7 +139,7 @@ export class OfferService {
   /** @throws Problem 422 */
   private read(name: string) {
     const read = domainName(name, this.parts.catalogue.current());
-    if (read.kind === 'problem') throw badField('/name', read.code, read.detail);
+    if (read.kind === 'problem') throw badField('/name', read.code, read.detail, read.facts);
     return read;
   }
 
@@ -143,16 +147,17 @@ export class OfferService {
   private async termsElsewhere(actor: Actor, name: string, unicode: string): Promise<MoveTerms> {
     const { problems, premium } = await this.parts.moves.handedOver(actor, name).catch((fault: unknown) => {
       if (!(fault instanceof RegistrySilent)) throw fault;
-      const detail = `The registry of ${unicode} does not answer just now. Nothing was offered; try again in a while.`;
-      throw new Problem(503, 'registry-silent', 'The registry did not answer', detail);
+      throw registrySilent('offered', unicode);
     });
     const [problem] = problems;
     if (problem?.code === 'here') {
       const detail = `${unicode} is held with Tienda: write to its holder at the address in its registration data.`;
-      throw badField('/name', 'heldHere', detail);
+      throw badField('/name', 'heldHere', detail, { name: unicode });
     }
     if (problem)
-      throw badField('/name', 'cannotCome', `${unicode} could not come here now. ${moveProblemText(problem)}`);
+      throw badField('/name', 'cannotCome', `${unicode} could not come here now. ${moveProblemText(problem)}`, {
+        name: unicode,
+      });
     return premium ? { move: transferOf(premium), renew: premium.renew } : { move: 0 };
   }
 

@@ -8,6 +8,7 @@ import type { StoredContact } from '../../people/contacts/store';
 import { badFields, type FieldError } from '../../platform/http/problem';
 import type { NewOrder } from './models';
 import type { OrderHead } from './store';
+import { toULabel } from '@tienda/core/idna/idna';
 
 type AgreedLine = AgreedQuote['lines'][number];
 
@@ -27,7 +28,14 @@ export class OrderChecks {
       const agreement = this.catalogue.agreement(id);
       const agreed = agreements.some((given) => given.id === id && given.version === agreement?.version);
       if (agreed) return [];
-      return [{ pointer: '/agreements', code: 'notAgreed', detail: `Read and agree to: ${agreement?.title ?? id}.` }];
+      return [
+        {
+          pointer: '/agreements',
+          code: 'notAgreed',
+          detail: `Read and agree to: ${agreement?.title ?? id}.`,
+          facts: { title: agreement?.title ?? id },
+        },
+      ];
     });
     if (missing.length > 0) throw badFields(missing);
   }
@@ -46,6 +54,7 @@ export class OrderChecks {
           pointer: '/declarations',
           code: evidence ? 'evidenceNeeded' : 'notDeclared',
           detail: `${unicode}: ${text} Say so${evidence ? ', with the number' : ''}, or take the name out.`,
+          facts: { name: unicode, requirement: text },
         })),
       );
     return asked.map(({ name, code, text }) => {
@@ -64,7 +73,12 @@ export class OrderChecks {
     const faults = wantedContacts.flatMap((wanted, index): FieldError[] => {
       if (!lines.some(({ name }) => name === wanted.name))
         return [
-          { pointer: `/contacts/${index}/name`, code: 'notInQuote', detail: `${wanted.name} is not in the quote.` },
+          {
+            pointer: `/contacts/${index}/name`,
+            code: 'notInQuote',
+            detail: `${wanted.name} is not in the quote.`,
+            facts: { name: toULabel(wanted.name) },
+          },
         ];
       return contactRoles
         .filter((role) => wanted[role] !== undefined && !kept.has(wanted[role]))
@@ -100,6 +114,7 @@ export class OrderChecks {
           pointer: '/contactId',
           code: 'latinNeeded',
           detail: `The registry of ${unicode} takes Latin letters only: write ${contact.name} in Latin letters too.`,
+          facts: { name: unicode, contact: contact.name },
         }));
     });
     if (faults.length > 0) throw badFields(faults);

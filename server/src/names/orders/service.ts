@@ -37,6 +37,7 @@ import type { OrderChecks } from './checks';
 import { shownOrder } from './shown';
 import type { Cashier } from './cashier';
 import { ContactGone, type NewOperation, type OrderHead, type OrderStore } from './store';
+import { registrySilent } from '../operations/registrySilence';
 
 /** What placing and showing orders needs. */
 export interface OrderServiceParts {
@@ -114,13 +115,7 @@ export class OrderService {
     const unanswered = today.lines.find(
       ({ name, action }) => action === 'register' && (answers.get(name)?.status ?? 'unknown') === 'unknown',
     );
-    if (unanswered)
-      throw new Problem(
-        503,
-        'registry-silent',
-        'The registry did not answer',
-        `${unanswered.unicode} could not be checked just now. Nothing was charged; try again in a moment.`,
-      );
+    if (unanswered) throw registrySilent('bought', unanswered.unicode);
     if (changes.length > 0) throw changed('Something changed since the quote was made. Look at the new one.', changes);
 
     const chosen = new Map(stored.request.items.map((item) => [this.read(item.name).name, item]));
@@ -308,8 +303,7 @@ export class OrderService {
       await this.parts.moves.expectMovable(accountId, names);
     } catch (fault) {
       if (!(fault instanceof RegistrySilent)) throw fault;
-      const detail = 'A name to be moved could not be looked at just now. Nothing was charged; try again in a moment.';
-      throw new Problem(503, 'registry-silent', 'The registry did not answer', detail);
+      throw registrySilent('moved');
     }
   }
 

@@ -29,7 +29,16 @@ export class ZoneReadings {
     const held = await this.parts.names.need(actor, name);
     const { nameservers } = held.delegation ?? startingDelegation;
     if (!nameservers || nameservers.length === 0)
-      throw new Problem(409, 'nothing-to-read', 'There is nothing to read', `${name} has no nameservers elsewhere.`);
+      throw new Problem(
+        409,
+        'nothing-to-read',
+        'There is nothing to read',
+        `${name} has no nameservers elsewhere.`,
+        [],
+        {
+          facts: { name },
+        },
+      );
     const asked = [...new Set([...usualNames, ...more.map((typed, index) => this.below(name, typed, index))])];
     const found = await this.parts.looks.firstThatAnswers(held, nameservers);
     if (!found)
@@ -38,6 +47,8 @@ export class ZoneReadings {
         'nameservers-silent',
         'The nameservers did not answer',
         `None of ${nameservers.join(', ')} answers for ${name} just now. Try again in a while.`,
+        [],
+        { facts: { name, hosts: nameservers.join(', ') } },
       );
     // A name that nobody has set up tells what is answered for all.
     const nobody = `n${randomBytes(6).toString('hex')}`;

@@ -12,9 +12,15 @@ export interface KeptOfAccounts<Exported extends object = object> {
   /** All of it, by the words that the export has for it; without what nobody may see: digests and secrets. */
   exported(account: Account): Promise<Exported>;
   /** What would be lost if the account were closed now, in a sentence with the remedy. */
-  whyNeeded?(account: Account): Promise<string | undefined>;
+  whyNeeded?(account: Account): Promise<Needed | undefined>;
   /** Takes out what is about the person; what the law wants kept stays. */
   forgotten?(account: Account): Promise<void>;
+}
+
+/** What an account is still needed for, and what to do about it. */
+export interface Needed {
+  readonly because: string;
+  readonly detail: string;
 }
 
 export interface DepartureParts {
@@ -76,7 +82,10 @@ export class Departure {
     if (!account) throw new Error('The account is gone');
     for (const others of kept) {
       const why = await others.whyNeeded?.(account);
-      if (why !== undefined) throw new Problem(409, 'account-in-use', 'The account is still needed', why);
+      if (why) {
+        const { because, detail } = why;
+        throw new Problem(409, 'account-in-use', 'The account is still needed', detail, [], { because });
+      }
     }
     for (const others of kept) await others.forgotten?.(account);
     for (const { id } of await contacts.ofAccount(accountId)) await contacts.forget(accountId, id, clock.now());

@@ -70,7 +70,9 @@ export class Helping {
     await database.transaction(async (transaction) => {
       const invitation = { id, accountId: account.id, email, leave, invitedOn, state: { at: 'invited' } as const };
       if (!(await store.invite(transaction, invitation)))
-        throw new Problem(409, 'helps-already', 'Invited already', `${email} helps already, or is invited.`);
+        throw new Problem(409, 'helps-already', 'Invited already', `${email} helps already, or is invited.`, [], {
+          facts: { email },
+        });
       const reader = { email, language: account.language };
       const what = leaveLines(reader.language, leave);
       const mail = invitedMail(reader, account.email, what, invitedUntil(invitedOn), this.url());

@@ -144,5 +144,7 @@ function keyOf({ whose }: Count): string {
 function refuse(ctx: Context, msBeforeNext: number): never {
   const seconds = Math.max(1, Math.ceil(msBeforeNext / 1000));
   ctx.set('Retry-After', String(seconds));
-  throw new Problem(429, 'too-often', 'Too often', `That was tried too often: wait ${seconds} seconds.`);
+  throw new Problem(429, 'too-often', 'Too often', `That was tried too often: wait ${seconds} seconds.`, [], {
+    facts: { seconds },
+  });
 }

@@ -139,6 +139,12 @@ function ref(name: string): Schema {
   return { $ref: `#/components/schemas/${name}` };
 }
 
+const factsSchema = {
+  type: 'object',
+  description: 'What it is about, for those who say it in another language',
+  additionalProperties: { type: ['string', 'number'] },
+};
+
 const problemSchema = {
   type: 'object',
   description: 'RFC 9457 problem details; some types have further members',
@@ -148,12 +154,19 @@ const problemSchema = {
     title: { type: 'string' },
     status: { type: 'integer', minimum: 400, maximum: 599 },
     detail: { type: 'string' },
+    because: { type: 'string', description: 'Which of the reasons that a type has' },
+    facts: factsSchema,
     errors: {
       type: 'array',
       items: {
         type: 'object',
         required: ['pointer', 'code', 'detail'],
-        properties: { pointer: { type: 'string' }, code: { type: 'string' }, detail: { type: 'string' } },
+        properties: {
+          pointer: { type: 'string' },
+          code: { type: 'string' },
+          detail: { type: 'string' },
+          facts: factsSchema,
+        },
         additionalProperties: false,
       },
     },
