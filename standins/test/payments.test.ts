@@ -1,3 +1,9 @@
+import { once } from 'node:events';
+import { createServer, type IncomingMessage } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { text } from 'node:stream/consumers';
+import { setTimeout as pause } from 'node:timers/promises';
+
 const url = `http://127.0.0.1:${process.env['TIENDA_PAYMENTS_PORT']}`;
 const key = process.env['TIENDA_PAYMENTS_KEY'] ?? '';
 let count = 0;
@@ -129,3 +135,32 @@ describe('payments that wait for their buyer', () => {
     },
   );
 });
+
+test('the shop is told of what happened until it says that it heard', async () => {
+  const heard: string[] = [];
+  const listener = createServer((request, response) => {
+    void readJson(request).then(({ type }) => {
+      heard.push(String(type));
+      listener.emit('told');
+      // What is heard the first time is not said to be.
+      response.writeHead(heard.length === 1 ? 503 : 204).end();
+    });
+  });
+  await once(listener.listen(0, '127.0.0.1'), 'listening');
+  const heardOf = async (times: number) => {
+    while (heard.length < times) await once(listener, 'told');
+  };
+  const { port } = listener.address() as AddressInfo;
+  const { body } = await shop('/v1/intents', { ...(await intent()), notifyUrl: `http://127.0.0.1:${port}/` });
+  await heardOf(2);
+  await shop(`/v1/intents/${String(body['id'])}/capture`, { amount: 700 });
+  await heardOf(3);
+  // Long enough for another attempt, had it not been taken as heard.
+  await pause(1500);
+  listener.close();
+  expect(heard).toEqual(['intent.authorised', 'intent.authorised', 'intent.captured']);
+});
+
+async function readJson(request: IncomingMessage): Promise<Record<string, unknown>> {
+  return JSON.parse(await text(request)) as Record<string, unknown>;
+}

@@ -5,7 +5,7 @@ import { RegistryMessages } from '../src/registry/messages';
 import { registries } from '../src/registry/registries';
 import { RegistrySession } from '../src/registry/session';
 import { RegistryStore } from '../src/registry/store';
-import { RegistryTransfers } from '../src/registry/transfers';
+import { decideDue, RegistryTransfers } from '../src/registry/transfers';
 import { contact } from './rawClient';
 
 const dayMs = 24 * 3600_000;
@@ -37,7 +37,7 @@ function registryOfItsOwn() {
       time += days * dayMs;
     },
     today: () => now().toISOString(),
-    decideDue: () => transfers.decideDue(),
+    decideDue: () => decideDue(database, new Map([[registry.id, transfers]]), now()),
     as: async (clientId: string) => {
       const session = new RegistrySession(shared);
       const send = (command: EppCommand) => session.answer(command, 'TEST-0001');

@@ -1,18 +1,25 @@
 import { createHmac } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
-import { eq, lte } from 'drizzle-orm';
+import { eq, lte, min } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { Database } from '../db/database';
 import { notice } from '../db/schema';
 import type { Faults } from '../platform/faults';
 
-const lookEveryMs = 100;
+/** What is told within so long is sent together. */
+const togetherMs = 100;
+/** So long nothing is looked for where nothing is to be sent. */
+const longestSleepMs = 60_000;
 const mostAttempts = 12;
 /** How long a notice is kept back that comes after what happened next. */
 const overtakenMs = 1500;
 
 /** Tells the shop what happened, at least once, until it answers that it heard. */
 export class Notices {
+  private next: NodeJS.Timeout | undefined;
+  private nextAt = Infinity;
+  private isSending = false;
+
   constructor(
     private readonly database: Database,
     private readonly secret: string,
@@ -20,15 +27,41 @@ export class Notices {
     private readonly log: Logger,
   ) {}
 
-  start(): void {
-    this.round()
-      .catch((fault: unknown) => this.log.warn({ err: fault }, 'notices could not be sent'))
-      .finally(() => setTimeout(() => this.start(), lookEveryMs).unref());
+  /** Something is to be told. */
+  soon(): void {
+    this.in(togetherMs);
   }
 
-  private async round(): Promise<void> {
+  private in(ms: number): void {
+    const at = Date.now() + ms;
+    if (at >= this.nextAt) return;
+    clearTimeout(this.next);
+    this.nextAt = at;
+    this.next = setTimeout(() => void this.send(), ms).unref();
+  }
+
+  private async send(): Promise<void> {
+    this.nextAt = Infinity;
+    // Those that it has in hand are not sent twice.
+    if (this.isSending) return this.soon();
+    this.isSending = true;
+    try {
+      this.in(await this.round());
+    } catch (fault) {
+      this.log.warn({ err: fault }, 'notices could not be sent');
+      this.in(1000);
+    } finally {
+      this.isSending = false;
+    }
+  }
+
+  /** @returns milliseconds until something is due again */
+  private async round(): Promise<number> {
     const due = await this.database.select().from(notice).where(lte(notice.nextAt, new Date())).limit(50);
     await Promise.all(due.map((row) => this.deliver(row)));
+    const [soonest] = await this.database.select({ at: min(notice.nextAt) }).from(notice);
+    const ms = (soonest?.at?.getTime() ?? Infinity) - Date.now();
+    return Math.min(longestSleepMs, Math.max(0, ms));
   }
 
   private async deliver({ id, url, body, attempts }: typeof notice.$inferSelect): Promise<void> {

@@ -5,8 +5,12 @@ import type { Database } from '../db/database';
 import { intent } from '../db/schema';
 import { approved, arrived, expired, move, refused, runOut, transferReference, type Intent } from './intents';
 
-/** What buyers see of the provider: the wallet's page, and a stand-in for their phone and their bank. */
-export function buyersPages(router: Router, database: Database): void {
+/**
+ * What buyers see of the provider: the wallet's page, and a stand-in for their phone and their bank.
+ *
+ * @param moved called after what a buyer did, which the shop is to be told
+ */
+export function buyersPages(router: Router, database: Database, moved: () => void): void {
   router.get('/wallet/:id', async (ctx) => {
     const [row] = await database
       .select()
@@ -22,6 +26,7 @@ export function buyersPages(router: Router, database: Database): void {
     await database.transaction((transaction) =>
       move(transaction, id, ctx.params['answer'] === 'approve' ? approved : refused),
     );
+    moved();
     const [row] = await database.select().from(intent).where(eq(intent.id, id));
     if (row?.method.type !== 'wallet') return void (ctx.status = 404);
     ctx.status = 303;
@@ -51,6 +56,7 @@ export function buyersPages(router: Router, database: Database): void {
     const chosen = Object.entries(moves).find(([name]) => name === answer)?.[1];
     if (!chosen) return void (ctx.status = 404);
     const { status } = await database.transaction((transaction) => move(transaction, String(ctx.params['id']), chosen));
+    moved();
     ctx.status = status === 200 ? 303 : status;
     if (status === 200) ctx.set('Location', '/devices');
   });

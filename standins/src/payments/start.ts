@@ -36,6 +36,7 @@ const slowAnswerMs = 8000;
 export async function startPayments(config: StandInConfig, database: Database, log: Logger): Promise<void> {
   const router = new Router();
   const faults = new Faults();
+  const notices = new Notices(database, config.noticeSecret, faults, log);
 
   router.options('/v1/tokens', (ctx) => {
     allowBrowsers(ctx);
@@ -135,15 +136,17 @@ export async function startPayments(config: StandInConfig, database: Database, l
       await transaction.insert(idempotentAnswer).values({ key, request: asked, ...fresh, createdAt: new Date() });
       return { answer: fresh, repeated: false };
     });
+    notices.soon();
     if (fault?.kind === 'dropAfter') return void ctx.req.socket.destroy();
     if (fault?.kind === 'garble') return garble(ctx);
     if (!repeated && answer.body['slow']) await pause(slowAnswerMs * Math.max(config.pace, 0.1));
     respond(ctx, answer);
   }
 
-  buyersPages(router, database);
+  buyersPages(router, database, () => notices.soon());
   await serveHttp(router, config.host, config.paymentsPort, log);
-  new Notices(database, config.noticeSecret, faults, log).start();
+  // What was not heard before it was started again.
+  notices.soon();
   log.info({ port: config.paymentsPort }, 'payment provider listens');
 }
 

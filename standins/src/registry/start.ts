@@ -15,11 +15,11 @@ import { RegistryStore } from './store';
 import { ParentZones, parentsRouter } from './parents';
 import { readPast, remember } from './pastStore';
 import { RegistrySwitches } from './switches';
-import { RegistryTransfers } from './transfers';
+import { decideDue, RegistryTransfers } from './transfers';
 import { zoneFileRouter } from './zoneFiles';
 import { RegistryZones } from './zones';
 
-/** How often a reviewing registry looks for reviews that are over, and each for transfers that nobody decided on. */
+/** How often a reviewing registry looks for reviews that are over, and all for transfers that nobody decided on. */
 const decideEveryMs = 500;
 const transfersEveryMs = 2000;
 
@@ -36,6 +36,7 @@ export async function startRegistries(
   );
   const { now, repriced } = switches;
   const keepers: RegistryKeeper[] = [];
+  const transfersOf = new Map<string, RegistryTransfers>();
   for (const [index, registry] of registries.entries()) {
     const store = new RegistryStore(database, registry, now);
     await store.seed();
@@ -43,7 +44,7 @@ export async function startRegistries(
     const hosts = new RegistryHosts(database, registry, now);
     keepers.push({ registry, store, hosts, zones: new RegistryZones(database, registry, hosts, now) });
     if (registry.reviewMs !== undefined) fromTimeToTime(() => store.decide(), decideEveryMs, log);
-    fromTimeToTime(() => transfers.decideDue(), transfersEveryMs, log);
+    transfersOf.set(registry.id, transfers);
     await startEppServer({
       registry,
       store,
@@ -65,6 +66,7 @@ export async function startRegistries(
     });
     log.info({ registry: registry.id, port: config.registryPort + index }, 'registry listens');
   }
+  fromTimeToTime(() => decideDue(database, transfersOf, now()), transfersEveryMs, log);
   const router = new Router();
   router.put('/faults/:registry', async (ctx) => {
     await switches.setFaults(String(ctx.params['registry']), readFaults(ctx.request.body));

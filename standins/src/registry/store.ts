@@ -219,12 +219,10 @@ export class RegistryStore {
 
   /** Decides on the names whose review is over, and tells their registrars. */
   async decide(): Promise<void> {
+    const isDue = and(eq(registeredDomain.registry, this.registry.id), lte(registeredDomain.decidesAt, new Date()));
+    if ((await this.database.$count(registeredDomain, isDue)) === 0) return;
     await this.database.transaction(async (transaction) => {
-      const due = await transaction
-        .select()
-        .from(registeredDomain)
-        .where(and(eq(registeredDomain.registry, this.registry.id), lte(registeredDomain.decidesAt, new Date())))
-        .for('update', { skipLocked: true });
+      const due = await transaction.select().from(registeredDomain).where(isDue).for('update', { skipLocked: true });
       for (const { name, sponsor, transaction: asked, serverTransaction } of due) {
         const refusal = refusalOf(labelOf(name));
         const mine = eq(registeredDomain.name, name);

@@ -1,4 +1,4 @@
-import { and, eq, lte } from 'drizzle-orm';
+import { eq, lte } from 'drizzle-orm';
 import type { EppTransfer } from '@tienda/core/epp/objects';
 import { addYears, isoDate } from '@tienda/core/time/isoDate';
 import type { Database } from '../db/database';
@@ -10,6 +10,17 @@ import type { Registry } from './registries';
 const decisionDays = 5;
 const dayMs = 24 * 3600_000;
 const mostYears = 10;
+
+/** Approves what nobody has decided on in time. @param byRegistry the transfers of every registry, by its id */
+export async function decideDue(
+  database: Database,
+  byRegistry: ReadonlyMap<string, Pick<RegistryTransfers, 'decide'>>,
+  now: Date,
+): Promise<void> {
+  const { name, registry, transferDueAt } = registeredDomain;
+  const due = await database.select({ name, registry }).from(registeredDomain).where(lte(transferDueAt, now));
+  for (const one of due) await byRegistry.get(one.registry)?.decide(one.name, 'serverApproved');
+}
 
 type Row = typeof registeredDomain.$inferSelect;
 type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
@@ -50,15 +61,6 @@ export class RegistryTransfers {
   /** A pending transfer comes to its end. @returns undefined where none is pending */
   decide(name: string, decision: Decision): Promise<EppTransfer | undefined> {
     return this.change(name, (row, transaction) => this.end(transaction, row, decision));
-  }
-
-  /** Approves what nobody has decided on in time. */
-  async decideDue(): Promise<void> {
-    const due = await this.database
-      .select({ name: registeredDomain.name })
-      .from(registeredDomain)
-      .where(and(eq(registeredDomain.registry, this.registry.id), lte(registeredDomain.transferDueAt, this.now())));
-    for (const { name } of due) await this.decide(name, 'serverApproved');
   }
 
   private async end(transaction: Transaction, row: Row, decision: Decision): Promise<EppTransfer | undefined> {
