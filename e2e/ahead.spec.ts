@@ -13,6 +13,9 @@ test.describe('without the script', () => {
     await expect(shop.getByLabel('Name or word')).toHaveAttribute('value', 'quay <b>"quill');
     await shop.goto('/find/saltwhistle.boats');
     await expect(shop.locator('h1')).toHaveText('saltwhistle.boats');
+    await shop.goto('/search/saltwhistle.boats');
+    await expect(shop.getByLabel('Name or word')).toHaveAttribute('value', 'saltwhistle.boats');
+    expect((await shop.goto('/missing.js'))?.status()).toBe(404);
     await shop.goto('/find/%3Cimg%20src=x%3E.com');
     await expect(shop.locator('h1')).toHaveText('<img src=x>.com');
     expect((await shop.goto('/nowhere'))?.status()).toBe(404);

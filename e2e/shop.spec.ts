@@ -267,6 +267,13 @@ test('places of an account ask a visitor to sign in, and unknown pages say so', 
   await expect(shop.getByRole('heading', { name: 'Nothing here' }).first()).toBeVisible();
 });
 
+test('a search that an address names as a place leads to it', async ({ shop }) => {
+  const name = `${freshWord()}.boats`;
+  await shop.goto(`/search/${name}`);
+  await expect(shop).toHaveURL((address) => address.searchParams.get('q') === name);
+  await expect(shop.getByLabel('Name or word')).toHaveValue(name);
+});
+
 test('keys of a choice are its own: space on a switch, arrows along the year rail and in a list', async ({
   shop,
   page,
