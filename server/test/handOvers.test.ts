@@ -104,7 +104,7 @@ test('what is offered stays with whoever offered it until it is taken: declined,
     () => stateOf(late),
     (at) => at === 'expired',
   );
-  await taker.expect(409, 'POST', `${path}/${late}/take`, {});
+  expect(await taker.expect(409, 'POST', `${path}/${late}/take`, {})).toMatchObject({ because: 'expired' });
   for (const name of names) await giver.expect(200, 'GET', `/api/me/names/${name}`);
   // After each of them it can be offered again, and is taken.
   const again = await offeredFirst(names);

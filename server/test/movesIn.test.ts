@@ -202,7 +202,8 @@ test('what its nameservers elsewhere answer is read, so that the same can be ser
   await (await shop.server.member()).visitor.expect(404, 'POST', path, { names: [] });
   const mine = org();
   await untilEnded(visitor, (await orderNames(visitor, [{ name: mine }])).id);
-  await visitor.expect(409, 'POST', `/api/me/names/${mine}/zone/readings`, { names: [] });
+  const unread = await visitor.expect(409, 'POST', `/api/me/names/${mine}/zone/readings`, { names: [] });
+  expect(unread).toMatchObject({ type: '/problems/nothing-to-read', facts: { name: mine } });
 });
 
 test('where the other side says no, the money goes back, it is said why, and it can be asked for again', async () => {

@@ -143,6 +143,7 @@ test('what is signed here is not taken to others before that is switched off; sw
   await untilAt(name, 'on');
   const delegation = { nameservers: ['ns1.quayhost.example', 'ns2.quayhost.example'] };
   const refused = await visitor.expect(409, 'PATCH', `/api/me/names/${name}`, { delegation });
+  expect(refused).toMatchObject({ because: 'signed', facts: { name } });
   expect(refused.detail).toContain('is signed by Tienda');
   // Nobody else says by which keys, and a host of its own can be set meanwhile.
   const hosts = [{ host: `ns1.${name}`, addresses: ['192.0.2.9'] }];

@@ -261,10 +261,12 @@ test('privacy later is paid for each year still to run, begun ones whole; what i
   expect(dueLater).toEqual([{ on: '2029-03-01', name: 'saltwhistle.aa', amount: 1718 }]);
   // Exactly three years are three, one day more is a fourth.
   expect(until('2029-11-24').problems).toEqual([]);
-  expect(until('2029-11-25').problems).toMatchObject([{ pointer: '/items/0/years', code: 'notYearsToRun' }]);
+  expect(until('2029-11-25').problems).toMatchObject([
+    { pointer: '/items/0/years', code: 'notYearsToRun', facts: { name: 'saltwhistle.aa', years: 4 } },
+  ]);
   expect(until('2026-11-24', {}, 1).net).toBe(250);
   expect(until('2029-03-01', { hidden: new Set(['saltwhistle.aa']) }).problems).toMatchObject([
-    { code: 'hiddenAlready' },
+    { code: 'hiddenAlready', facts: { name: 'saltwhistle.aa' } },
   ]);
   const elsewhere = { ...hide, name: 'saltwhistle.bb', years: 1 };
   const included = quote(request([elsewhere]), { ...facts, heldUntil: new Map([['saltwhistle.bb', '2027-03-01']]) });

@@ -1,18 +1,18 @@
 import type { PrivacyPolicy } from '../catalogue/extension';
-import { closedText, closedTo, type Closed, type HeldStage } from '../lifecycle/stage';
-import type { ProblemFacts } from '../text/problemFacts';
+import { closedTo, type HeldStage } from '../lifecycle/stage';
 import { addYears, type IsoDate } from '../time/isoDate';
 import type { RegistryAnswer } from '../names/availability';
 import type { Movable } from '../transfers/moveIn';
 import type { DomainName, DomainNameProblem } from '../names/domainName';
 import { bestTrial, codesToTry, inCurrency, takenOff, tryCode, type CodeFacts, type CodeTrial } from './codes';
 import { grown, type Currency, type Minor } from '../money/money';
-import { allowedTerms, ItemPricer, offeredTerms, type PricedItem, type Subject, type Wanted } from './priceItem';
+import { nameProblem, termProblem, type ItemProblem } from './itemProblem';
+import { allowedTerms, ItemPricer, type PricedItem, type Subject, type Wanted } from './priceItem';
 import { codeKey, type CodeReason, type CodeUses, type Promotion } from './promotion';
 import type { QuoteItem, QuoteRequest } from './quoteRequest';
 import { taxOn, taxRate, type Tax, type VatNumberCheck } from './tax';
 import { unlocks, type Unlock } from './unlocks';
-import { longestTerm, type YearCell } from './yearRail';
+import type { YearCell } from './yearRail';
 
 export interface QuoteLine {
   readonly name: string;
@@ -48,25 +48,9 @@ export interface QuoteLine {
   readonly purchase?: { readonly price: Minor; readonly fee: Minor; readonly move: Minor };
 }
 
-export interface QuoteProblem {
-  /** JSON pointer into the request. */
+/** An item that cannot be priced, by a JSON pointer into the request. */
+export interface QuoteProblem extends Omit<ItemProblem, 'field'> {
   readonly pointer: string;
-  readonly code:
-    | 'badName'
-    | 'unknownExtension'
-    | 'repeatedName'
-    | 'termNotOffered'
-    | 'notAvailable'
-    | 'notHeld'
-    | Closed
-    | 'privacyNotSold'
-    | 'hiddenAlready'
-    | 'notYearsToRun'
-    | 'beyondTenYears'
-    | 'transferNotOneYear'
-    | 'notMovable';
-  readonly detail: string;
-  readonly facts?: ProblemFacts;
 }
 
 /** What a code saves here, or the one reason why it does not apply. */
@@ -181,7 +165,7 @@ function pricedItems(
     const subject = subjectOf(item, facts, seen, pricer.today);
     if ('code' in subject) {
       const { field, ...problem } = subject;
-      problems.push({ pointer: `/items/${index}${field}`, ...problem });
+      problems.push({ pointer: `/items/${index}/${field}`, ...problem });
       return;
     }
     seen.add(subject.name);
@@ -241,76 +225,25 @@ function choose(
   };
 }
 
-type Refusal = Omit<QuoteProblem, 'pointer'> & { readonly field: string };
-
-function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>, today: IsoDate): Subject | Refusal {
+function subjectOf(
+  item: QuoteItem,
+  facts: QuoteFacts,
+  seen: ReadonlySet<string>,
+  today: IsoDate,
+): Subject | ItemProblem {
+  const { action } = item;
   const parsed = facts.readName(item.name);
   if (parsed.kind === 'problem')
     return {
-      field: '/name',
+      field: 'name',
       code: parsed.code === 'unknownExtension' ? 'unknownExtension' : 'badName',
       detail: parsed.detail,
       ...(parsed.facts ? { facts: parsed.facts } : {}),
     };
   const { name, unicode, extension } = parsed;
-  if (seen.has(name))
-    return {
-      field: '/name',
-      code: 'repeatedName',
-      detail: `${unicode} is already on the list.`,
-      facts: { name: unicode },
-    };
   const heldUntil = facts.heldUntil.get(name);
   const answer = facts.answers.get(name);
-  if (item.action === 'register' && (answer?.status === 'taken' || answer?.status === 'reserved'))
-    return {
-      field: '/name',
-      code: 'notAvailable',
-      detail: `${unicode} is ${answer.status} now: take it out of the basket.`,
-      facts: { name: unicode },
-    };
-  if (item.action === 'transfer' && item.years !== 1)
-    return { field: '/years', code: 'transferNotOneYear', detail: 'A transfer adds exactly one year.' };
-  const coming = item.action === 'transfer' ? facts.movable?.get(name) : undefined;
-  if (item.action === 'transfer' && facts.movable && !coming)
-    return {
-      field: '/name',
-      code: 'notMovable',
-      detail: `${unicode} cannot be moved here just now: see under Move names here what it waits for, or take it out of the basket.`,
-      facts: { name: unicode },
-    };
-  if (item.action === 'renew' || item.action === 'restore' || item.action === 'privacy') {
-    if (!heldUntil)
-      return {
-        field: '/name',
-        code: 'notHeld',
-        detail: `${unicode} is not among your names.`,
-        facts: { name: unicode },
-      };
-    const closed = closedTo(item.action, facts.stages?.get(name) ?? 'active');
-    if (closed)
-      return {
-        field: '/name',
-        code: closed,
-        detail: `${closedText(closed, unicode)}. Take it out of the basket.`,
-        facts: { name: unicode },
-      };
-  }
-  if (item.action === 'privacy' && extension.privacy.policy !== 'priced')
-    return {
-      field: '/name',
-      code: 'privacyNotSold',
-      detail: `Privacy is nothing to buy for ${unicode}: take it out of the basket.`,
-      facts: { name: unicode },
-    };
-  if (item.action === 'privacy' && facts.hidden?.has(name))
-    return {
-      field: '/name',
-      code: 'hiddenAlready',
-      detail: `The holder of ${unicode} is hidden already: take it out of the basket.`,
-      facts: { name: unicode },
-    };
-  const offered = offeredTerms(item.action, extension);
+  const coming = action === 'transfer' ? facts.movable?.get(name) : undefined;
   const subject = {
     name,
     unicode,
@@ -319,34 +252,18 @@ function subjectOf(item: QuoteItem, facts: QuoteFacts, seen: ReadonlySet<string>
     ...(heldUntil ? { heldUntil } : {}),
     ...coming,
   };
-  if (!offered.includes(item.years))
-    return {
-      field: '/years',
-      code: 'termNotOffered',
-      detail: `.${extension.unicode} is offered for ${offered.join(', ')} ${offered.at(-1) === 1 ? 'year' : 'years'}.`,
-      facts: { extension: extension.unicode, terms: offered.join(', ') },
-    };
-  const allowed = allowedTerms(item.action, subject, today);
-  if (item.action === 'privacy' && !allowed.includes(item.years))
-    return {
-      field: '/years',
-      code: 'notYearsToRun',
-      detail: yearsToRunText(unicode, allowed[0] ?? 1),
-      facts: { name: unicode, years: allowed[0] ?? 1 },
-    };
-  if (!allowed.includes(item.years))
-    return {
-      field: '/years',
-      code: 'beyondTenYears',
-      detail: `${unicode} can be paid for until ${addYears(today, longestTerm)} at most: choose fewer years.`,
-      facts: { name: unicode, day: addYears(today, longestTerm) },
-    };
-  return subject;
-}
-
-/** For how many years privacy is bought. */
-export function yearsToRunText(unicode: string, years: number): string {
-  return `${unicode} is paid for ${years === 1 ? 'one more year' : `${years} more years`}: privacy is bought for ${years === 1 ? 'it' : 'all of them'}.`;
+  if (seen.has(name)) return nameProblem('repeatedName', unicode);
+  if (action === 'register' && (answer?.status === 'taken' || answer?.status === 'reserved'))
+    return nameProblem('notAvailable', unicode);
+  if (action === 'transfer' && facts.movable && !coming) return nameProblem('notMovable', unicode);
+  if (action === 'renew' || action === 'restore' || action === 'privacy') {
+    if (!heldUntil) return nameProblem('notHeld', unicode);
+    const closed = closedTo(action, facts.stages?.get(name) ?? 'active');
+    if (closed) return nameProblem(closed, unicode);
+  }
+  if (action === 'privacy' && extension.privacy.policy !== 'priced') return nameProblem('privacyNotSold', unicode);
+  if (action === 'privacy' && facts.hidden?.has(name)) return nameProblem('hiddenAlready', unicode);
+  return termProblem(item, subject, today) ?? subject;
 }
 
 function line({ item, subject, price }: PricedItem, discount: Minor, { today }: ItemPricer, growth: string): QuoteLine {

@@ -3,14 +3,12 @@ import type { BasketCodes } from '@tienda/core/basket/basketCodes';
 import type { BasketLine } from '@tienda/core/basket/basketLine';
 import { lineChanges, lineFacts, type LineFacts } from '@tienda/core/basket/lineFacts';
 import { extensionOf } from '@tienda/core/catalogue/extensionOf';
-import { addYears, isoDate } from '@tienda/core/time/isoDate';
+import { isoDate } from '@tienda/core/time/isoDate';
 import type { Movable } from '@tienda/core/transfers/moveIn';
-import { allowedTerms, offeredTerms } from '@tienda/core/pricing/priceItem';
-import { yearsToRunText } from '@tienda/core/pricing/quote';
-import { longestTerm } from '@tienda/core/pricing/yearRail';
+import { nameProblem, termProblem } from '@tienda/core/pricing/itemProblem';
 import type { RegistryAnswer } from '@tienda/core/names/availability';
 import { domainName } from '@tienda/core/names/domainName';
-import { closedText, closedTo } from '@tienda/core/lifecycle/stage';
+import { closedTo } from '@tienda/core/lifecycle/stage';
 import { toULabel } from '@tienda/core/idna/idna';
 import { codeKey } from '@tienda/core/pricing/promotion';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
@@ -192,35 +190,17 @@ export class BasketService {
     const read = domainName(name, this.catalogue.current());
     if (read.kind === 'problem') return { field: 'name', code: read.code, detail: read.detail, ...factsOf(read) };
     const { extension, unicode } = read;
-    const facts = { name: unicode };
     const mine = held.get(read.name);
-    if (heldActions.includes(action) && !mine)
-      return { field: 'name', code: 'notHeld', detail: `${unicode} is not among your names.`, facts };
+    if (heldActions.includes(action) && !mine) return nameProblem('notHeld', unicode);
     const closed = mine && action !== 'register' && action !== 'transfer' ? closedTo(action, mine.stage) : undefined;
-    if (closed) return { field: 'name', code: closed, detail: `${closedText(closed, unicode)}.`, facts };
+    if (closed) return nameProblem(closed, unicode);
     if (action === 'privacy' && (extension.privacy.policy !== 'priced' || mine?.privacy))
-      return { field: 'name', code: 'privacyNotSold', detail: `Privacy is nothing to buy for ${unicode}.`, facts };
-    const today = isoDate(this.clock.now());
+      return nameProblem('privacyNotSold', unicode);
     const subject = { name: read.name, unicode, extension, ...(mine ? { heldUntil: mine.expiresOn } : {}) };
-    const terms = allowedTerms(action, subject, today);
-    if (terms.includes(years))
-      return mine
-        ? { name: read.name, privacy: action === 'privacy' || mine.privacy, autoRenew: mine.autoRenew }
-        : { name: read.name };
-    if (action === 'privacy') {
-      const left = terms[0] ?? 1;
-      const detail = yearsToRunText(unicode, left);
-      return { field: 'years', code: 'notYearsToRun', detail, facts: { name: unicode, years: left } };
-    }
-    const isLater = offeredTerms(action, extension).includes(years);
-    const latest = addYears(today, longestTerm);
-    return {
-      field: 'years',
-      code: isLater ? 'beyondTenYears' : 'termNotOffered',
-      detail: isLater
-        ? `${unicode} can be paid for until ${latest} at most: choose fewer years.`
-        : `.${extension.unicode} is offered for ${terms.join(', ')} years.`,
-      facts: isLater ? { name: unicode, day: latest } : { extension: extension.unicode, terms: terms.join(', ') },
-    };
+    const problem = termProblem({ action, years }, subject, isoDate(this.clock.now()));
+    if (problem) return problem;
+    return mine
+      ? { name: read.name, privacy: action === 'privacy' || mine.privacy, autoRenew: mine.autoRenew }
+      : { name: read.name };
   }
 }

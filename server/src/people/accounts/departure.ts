@@ -18,7 +18,7 @@ export interface KeptOfAccounts<Exported extends object = object> {
 }
 
 /** What an account is still needed for, and what to do about it. */
-export interface Needed {
+interface Needed {
   readonly because: string;
   readonly detail: string;
 }
