@@ -1,7 +1,6 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { allOf, owner } from '@tienda/core/accounts/actor';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
-import { ownMailHost } from '@tienda/core/dns/mailForward';
 import type { NameGroup } from '@tienda/core/names/nameGroup';
 import { isOpenOffer } from '@tienda/core/names/offer';
 import type { ShownOffer } from '@tienda/core/names/shownOffer';
@@ -22,7 +21,7 @@ import { Aliases } from './aliases/service';
 import { AliasStore } from './aliases/store';
 import { calendarRoutes } from './calendar/routes';
 import { Certificates } from './certificates/service';
-import { certificateOfOwn, CertificateStore } from './certificates/store';
+import { CertificateStore } from './certificates/store';
 import { changeRoutes } from './changes/routes';
 import { NameChanges } from './changes/service';
 import { NameLives } from './held/lives';
@@ -182,7 +181,6 @@ export async function openNames(
     asking,
   });
   const mailTrials = new MailTrials({ ...mailParts, dns, resolver, mail: mailTrier });
-  await certificateOfOwn(database, ownMailHost);
   const pointing = new Pointing({
     aliases,
     mailForwards,
