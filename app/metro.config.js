@@ -52,4 +52,6 @@ config.transformer.getTransformOptions = async () => ({
   transform: { experimentalImportSupport: true, inlineRequires: true },
 });
 
+config.transformer.minifierPath = path.join(__dirname, 'minify.js');
+
 module.exports = config;

