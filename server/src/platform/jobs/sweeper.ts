@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { setTimeout as pause } from 'node:timers/promises';
 import type { Logger } from 'pino';
 import type { Leases } from '../db/leases';
 import { together } from '../db/together';
@@ -15,6 +16,9 @@ const budgetMs = 60_000;
 /** Most chores find nothing to do: the turns of those that end within so long are given back together. */
 const gatherMs = 100;
 
+/** So long the next chore waits for the one before it: most are done by then, and need no connection of their own. */
+const stepMs = 20;
+
 /** What the sweeper needs of the leases. */
 type Turns = Pick<Leases, 'take' | 'during' | 'giveBack'>;
 
@@ -26,7 +30,7 @@ export const everyProcess: Turns = {
 };
 
 /**
- * Looks after what falls due by itself, every so often, each chore beside the others. However many server processes
+ * Looks after what falls due by itself, every so often; a chore that takes long goes on beside the others. However many server processes
  * there are, the leases say which of them does a chore at a time; a chore that fails is logged and tried again the next time.
  */
 export class Sweeper {
@@ -66,9 +70,18 @@ export class Sweeper {
   private async round(): Promise<void> {
     const idle = this.chores.filter(({ name }) => !this.running.has(name));
     const mine = await this.takeTurns(idle);
-    if (this.closed) return this.turns.giveBack([...mine], this.holder);
-    for (const chore of idle) if (mine.has(keyOf(chore))) this.running.set(chore.name, this.turn(chore));
-    this.timer = setTimeout(() => this.start(), this.everyMs);
+    if (this.isClosed()) return this.turns.giveBack([...mine], this.holder);
+    for (const chore of idle) {
+      if (!mine.has(keyOf(chore))) continue;
+      const run = this.isClosed() ? Promise.resolve() : this.run(chore);
+      this.running.set(chore.name, this.turn(chore, run));
+      await Promise.race([run, pause(stepMs)]);
+    }
+    if (!this.isClosed()) this.timer = setTimeout(() => this.start(), this.everyMs);
+  }
+
+  private isClosed(): boolean {
+    return this.closed;
   }
 
   private async takeTurns(chores: readonly Chore[]): Promise<ReadonlySet<string>> {
@@ -81,14 +94,18 @@ export class Sweeper {
     }
   }
 
-  private async turn(chore: Chore): Promise<void> {
+  private async turn(chore: Chore, run: Promise<void>): Promise<void> {
+    await run;
+    await this.giveBack(keyOf(chore));
+    this.running.delete(chore.name);
+  }
+
+  private async run(chore: Chore): Promise<void> {
     const late = setTimeout(() => this.log.warn({ chore: chore.name }, 'a chore takes long'), budgetMs);
     await this.turns.during(this.holder, chore.run).catch((fault: unknown) => {
       this.log.warn({ chore: chore.name, err: fault }, 'a chore failed');
     });
     clearTimeout(late);
-    await this.giveBack(keyOf(chore));
-    this.running.delete(chore.name);
   }
 }
 
