@@ -23,7 +23,7 @@ import { openPlatform } from './platform/openPlatform';
 
 const version = '0.1.0';
 
-/** How long chores and orders under way are waited for when the server closes. */
+/** How long chores, orders and mails under way are waited for when the server closes. */
 const closingMs = 4000;
 
 export interface Tienda {
@@ -84,7 +84,8 @@ export async function openTienda(config: Config, log: Logger): Promise<Tienda> {
     drain: () => readiness.close(),
     close: async () => {
       // What is under way is taken up again by another process, or by this one the next time.
-      await Promise.race([Promise.all([sweeper.stop(), names.stop()]), pause(closingMs, undefined, { ref: false })]);
+      const stopped = Promise.all([sweeper.stop(), names.stop(), platform.outbox.close()]);
+      await Promise.race([stopped, pause(closingMs, undefined, { ref: false })]);
       gateways.close();
       await money.close();
       await platform.close();

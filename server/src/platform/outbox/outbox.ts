@@ -26,6 +26,7 @@ export class Outbox {
   private flushing: Promise<void> | undefined;
   private again = false;
   private timer: NodeJS.Timeout | undefined;
+  private closed = false;
 
   constructor(
     private readonly store: OutgoingStore,
@@ -65,7 +66,7 @@ export class Outbox {
   soon(): void {
     // What is written down while others are sent leaves with them.
     if (this.flushing) this.again = true;
-    if (this.timer || this.flushing) return;
+    if (this.timer || this.flushing || this.closed) return;
     this.timer = setTimeout(() => {
       this.timer = undefined;
       void this.flush();
@@ -85,8 +86,19 @@ export class Outbox {
     return this.flushing;
   }
 
+  /** What is being sent is sent and noted, so that it does not leave again; what waits leaves another time. */
+  async close(): Promise<void> {
+    this.closed = true;
+    clearTimeout(this.timer);
+    await this.flushing;
+  }
+
+  private isClosed(): boolean {
+    return this.closed;
+  }
+
   private async sendAll(): Promise<void> {
-    while (this.again) {
+    while (this.again && !this.isClosed()) {
       this.again = false;
       for (;;) {
         const now = this.clock.now();
@@ -97,7 +109,7 @@ export class Outbox {
           batch,
         );
         if (claimed.length > 0) await this.sendBatch(claimed);
-        if (claimed.length < batch) break;
+        if (claimed.length < batch || this.isClosed()) break;
       }
     }
   }
