@@ -27,6 +27,13 @@ test('what says what it is about is left in the server’s words where that is n
   );
 });
 
+test('what is too much at once says how much it is', () => {
+  const few = { limit: 166 };
+  expect(problemText('tooMany', 'Too many.', { ...few, words: 3, extensions: 501 })).toContain('3 palabras en 501');
+  expect(problemText('tooMany', 'Too many.', { limit: 500, length: 612 })).toContain('Se dieron 612 nombres');
+  expect(problemText('tooMany', 'Too many.', few)).toBe('Son demasiados a la vez: 166 como mucho.');
+});
+
 test('days are written as the reader writes them', () => {
   const text = problemText('beyondTenYears', 'Until 2036-06-01.', { ...facts, day: '2036-06-01' });
   expect(text).toMatch(/^Como mucho se puede pagar netloft\.example hasta el .*2036: elija menos años\.$/);

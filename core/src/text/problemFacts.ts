@@ -4,7 +4,7 @@ import type { IsoDate } from '../time/isoDate';
 export type ProblemFacts = Readonly<
   Partial<
     Record<ProblemText, string> &
-      Record<'position' | 'length' | 'limit' | 'seconds' | 'years', number> & { day: IsoDate }
+      Record<'position' | 'length' | 'limit' | 'seconds' | 'years' | 'words' | 'extensions', number> & { day: IsoDate }
   >
 >;
 

@@ -32,10 +32,13 @@ const byCode: Readonly<Record<string, ProblemWords>> = {
   },
   subName: ({ typed, name }) => `“${typed}” es parte de ${name}: ese es el nombre que se registra.`,
   empty: 'Falta el nombre: escriba al menos una letra o cifra.',
-  tooMany: ({ length, limit = 500 }) =>
-    length === undefined
+  tooMany: ({ length, limit, words, extensions }) => {
+    if (words !== undefined)
+      return `${words} palabras en ${extensions} extensiones son demasiados nombres a la vez: cada una se prueba en las ${limit} más elegidas. Elija una extensión para ver otras.`;
+    return length === undefined
       ? `Son demasiados a la vez: ${limit} como mucho.`
-      : `Se dieron ${length} nombres; se buscan los ${limit} primeros. Busque los demás aparte.`,
+      : `Se dieron ${length} nombres; se buscan los ${limit} primeros. Busque los demás aparte.`;
+  },
   tooLong: 'Es demasiado largo: acórtelo.',
   // Cesta y presupuesto
   repeatedName: ({ name }) => `Ya está en la lista ${name}.`,

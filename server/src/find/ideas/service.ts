@@ -29,7 +29,7 @@ export class IdeaService {
   /** @throws Problem 422 where it is not a name */
   read(typed: string): DomainName {
     const read = domainName(typed, this.catalogue.current());
-    if (read.kind === 'problem') throw badField('/name', read.code, read.detail);
+    if (read.kind === 'problem') throw badField('/name', read.code, read.detail, read.facts);
     return read;
   }
 

@@ -76,5 +76,6 @@ function tooMany(labels: number, extensions: number, each: number): QueryProblem
     input: '',
     code: 'tooMany',
     detail: `${labels} words in ${extensions} extensions are too many names at once: each is tried in the ${each} most chosen. Choose an extension to see others.`,
+    facts: { words: labels, extensions, limit: each },
   };
 }

@@ -42,7 +42,7 @@ export class WatchService {
   /** Begins to watch a taken name. @throws Problem 422 where it is not a name, or is free already */
   async begin({ account: accountId }: Actor, typed: string): Promise<ShownWatch> {
     const read = domainName(typed, this.catalogue.current());
-    if (read.kind === 'problem') throw badField('/name', read.code, read.detail);
+    if (read.kind === 'problem') throw badField('/name', read.code, read.detail, read.facts);
     const known = await this.store.ofAccount(accountId);
     if (known.length >= mostWatches && !known.some(({ name }) => name === read.name))
       throw badField('/name', 'tooMany', `At most ${mostWatches} names can be watched: leave some first.`, {

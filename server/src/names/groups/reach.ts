@@ -1,5 +1,7 @@
 import { allOf } from '@tienda/core/accounts/actor';
+import { toULabel } from '@tienda/core/idna/idna';
 import type { ReachCheck } from '../../people/helpers/service';
+import type { FieldError } from '../../platform/http/problem';
 import type { NameStore } from '../held/store';
 import type { GroupStore } from './store';
 
@@ -8,11 +10,15 @@ export function reachCheck(groups: Pick<GroupStore, 'ofAccount'>, names: Pick<Na
   return async (account, reach) => {
     const known = new Set((await groups.ofAccount(account)).map(({ id }) => id));
     const mine = new Set((await names.among(allOf(account), reach.names)).map(({ name }) => name));
-    const missing = (what: 'groups' | 'names', has: ReadonlySet<string>, code: string, detail: string) =>
-      reach[what].flatMap((one, place) => (has.has(one) ? [] : [{ pointer: `/${what}/${place}`, code, detail }]));
-    return [
-      ...missing('groups', known, 'unknownGroup', 'This group is not among yours.'),
-      ...missing('names', mine, 'notHeld', 'This name is not among yours.'),
-    ];
+    const groupOf = (id: string, place: number): FieldError[] =>
+      known.has(id)
+        ? []
+        : [{ pointer: `/groups/${place}`, code: 'unknownGroup', detail: 'This group is not among yours.' }];
+    const nameOf = (name: string, place: number): FieldError[] => {
+      if (mine.has(name)) return [];
+      const [pointer, detail] = [`/names/${place}`, 'This name is not among yours.'];
+      return [{ pointer, code: 'notHeld', detail, facts: { name: toULabel(name) } }];
+    };
+    return [...reach.groups.flatMap(groupOf), ...reach.names.flatMap(nameOf)];
   };
 }

@@ -153,6 +153,7 @@ export class HolderChanges {
           pointer: '/declarations',
           code: evidence ? 'evidenceNeeded' : 'notDeclared',
           detail: `${unicode}: ${text} Say so of the new holder${evidence ? ', with the number' : ''}, or leave the name out.`,
+          facts: { name: unicode, requirement: text },
         })),
       );
   }
