@@ -263,8 +263,10 @@ test('places of an account ask a visitor to sign in, and unknown pages say so', 
     await shop.goto(path);
     await expect(shop.getByRole('button', { name: 'Sign in' })).toBeVisible();
   }
-  await shop.goto('/nowhere');
-  await expect(shop.getByRole('heading', { name: 'Nothing here' }).first()).toBeVisible();
+  for (const path of ['/nowhere', '/find/salt/quay.example', '/saltwhistle.boats']) {
+    expect((await shop.goto(path))?.status()).toBe(404);
+    await expect(shop.getByRole('heading', { name: 'Nothing here' }).first()).toBeVisible();
+  }
 });
 
 test('a search that an address names as a place leads to it', async ({ shop }) => {

@@ -29,20 +29,22 @@ export interface ItemProblem {
 const details = {
   repeatedName: 'is already on the list',
   notHeld: 'is not among your names',
-  notAvailable: 'cannot be registered any more: take it out of the basket',
-  notMovable:
-    'cannot be moved here just now: see under Move names here what it waits for, or take it out of the basket',
-  privacyNotSold: 'has no privacy to buy: take it out of the basket',
-  hiddenAlready: 'has its holder hidden already: take it out of the basket',
+  notAvailable: 'cannot be registered any more',
+  notMovable: 'cannot be moved here just now: see under Move names here what it waits for',
+  privacyNotSold: 'has no privacy to buy',
+  hiddenAlready: 'has its holder hidden already',
 } as const;
 
 /** @param unicode the name, as people read it */
 export function nameProblem(code: keyof typeof details | Closed, unicode: string): ItemProblem {
   const detail =
-    code in details
-      ? `${unicode} ${details[code as keyof typeof details]}.`
-      : `${closedText(code as Closed, unicode)}. Take it out of the basket.`;
-  return { field: 'name', code, detail, facts: { name: unicode } };
+    code in details ? `${unicode} ${details[code as keyof typeof details]}` : closedText(code as Closed, unicode);
+  return { field: 'name', code, detail: `${detail}.`, facts: { name: unicode } };
+}
+
+/** The same of a name that is in the basket, with what to do about it. */
+export function wayOutOf(problem: ItemProblem): ItemProblem {
+  return { ...problem, detail: `${problem.detail} Take it out of the basket.` };
 }
 
 /** What speaks against a term, if anything does. */

@@ -6,7 +6,7 @@ import type { Movable } from '../transfers/moveIn';
 import type { DomainName, DomainNameProblem } from '../names/domainName';
 import { bestTrial, codesToTry, inCurrency, takenOff, tryCode, type CodeFacts, type CodeTrial } from './codes';
 import { grown, type Currency, type Minor } from '../money/money';
-import { nameProblem, termProblem, type ItemProblem } from './itemProblem';
+import { nameProblem, termProblem, wayOutOf, type ItemProblem } from './itemProblem';
 import { allowedTerms, ItemPricer, type PricedItem, type Subject, type Wanted } from './priceItem';
 import { codeKey, type CodeReason, type CodeUses, type Promotion } from './promotion';
 import type { QuoteItem, QuoteRequest } from './quoteRequest';
@@ -254,15 +254,16 @@ function subjectOf(
   };
   if (seen.has(name)) return nameProblem('repeatedName', unicode);
   if (action === 'register' && (answer?.status === 'taken' || answer?.status === 'reserved'))
-    return nameProblem('notAvailable', unicode);
-  if (action === 'transfer' && facts.movable && !coming) return nameProblem('notMovable', unicode);
+    return wayOutOf(nameProblem('notAvailable', unicode));
+  if (action === 'transfer' && facts.movable && !coming) return wayOutOf(nameProblem('notMovable', unicode));
   if (action === 'renew' || action === 'restore' || action === 'privacy') {
     if (!heldUntil) return nameProblem('notHeld', unicode);
     const closed = closedTo(action, facts.stages?.get(name) ?? 'active');
-    if (closed) return nameProblem(closed, unicode);
+    if (closed) return wayOutOf(nameProblem(closed, unicode));
   }
-  if (action === 'privacy' && extension.privacy.policy !== 'priced') return nameProblem('privacyNotSold', unicode);
-  if (action === 'privacy' && facts.hidden?.has(name)) return nameProblem('hiddenAlready', unicode);
+  if (action === 'privacy' && extension.privacy.policy !== 'priced')
+    return wayOutOf(nameProblem('privacyNotSold', unicode));
+  if (action === 'privacy' && facts.hidden?.has(name)) return wayOutOf(nameProblem('hiddenAlready', unicode));
   return termProblem(item, subject, today) ?? subject;
 }
 

@@ -10,15 +10,18 @@ export function reachCheck(groups: Pick<GroupStore, 'ofAccount'>, names: Pick<Na
   return async (account, reach) => {
     const known = new Set((await groups.ofAccount(account)).map(({ id }) => id));
     const mine = new Set((await names.among(allOf(account), reach.names)).map(({ name }) => name));
-    const groupOf = (id: string, place: number): FieldError[] =>
-      known.has(id)
-        ? []
-        : [{ pointer: `/groups/${place}`, code: 'unknownGroup', detail: 'This group is not among yours.' }];
-    const nameOf = (name: string, place: number): FieldError[] => {
-      if (mine.has(name)) return [];
-      const [pointer, detail] = [`/names/${place}`, 'This name is not among yours.'];
-      return [{ pointer, code: 'notHeld', detail, facts: { name: toULabel(name) } }];
-    };
-    return [...reach.groups.flatMap(groupOf), ...reach.names.flatMap(nameOf)];
+    const missing = (
+      what: 'groups' | 'names',
+      has: ReadonlySet<string>,
+      problem: (one: string) => Omit<FieldError, 'pointer'>,
+    ) => reach[what].flatMap((one, place) => (has.has(one) ? [] : [{ pointer: `/${what}/${place}`, ...problem(one) }]));
+    return [
+      ...missing('groups', known, () => ({ code: 'unknownGroup', detail: 'This group is not among yours.' })),
+      ...missing('names', mine, (name) => ({
+        code: 'notHeld',
+        detail: 'This name is not among yours.',
+        facts: { name: toULabel(name) },
+      })),
+    ];
   };
 }

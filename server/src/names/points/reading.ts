@@ -1,3 +1,4 @@
+import { toULabel } from '@tienda/core/idna/idna';
 import { randomBytes } from 'node:crypto';
 import type { Actor } from '@tienda/core/accounts/actor';
 import { startingDelegation } from '@tienda/core/dns/delegation';
@@ -27,17 +28,16 @@ export class ZoneReadings {
    */
   async of(actor: Actor, name: string, more: readonly string[]): Promise<ReadZone> {
     const held = await this.parts.names.need(actor, name);
+    const unicode = toULabel(name);
     const { nameservers } = held.delegation ?? startingDelegation;
     if (!nameservers || nameservers.length === 0)
       throw new Problem(
         409,
         'nothing-to-read',
         'There is nothing to read',
-        `${name} has no nameservers elsewhere.`,
+        `${unicode} has no nameservers elsewhere.`,
         [],
-        {
-          facts: { name },
-        },
+        { facts: { name: unicode } },
       );
     const asked = [...new Set([...usualNames, ...more.map((typed, index) => this.below(name, typed, index))])];
     const found = await this.parts.looks.firstThatAnswers(held, nameservers);
@@ -46,9 +46,9 @@ export class ZoneReadings {
         503,
         'nameservers-silent',
         'The nameservers did not answer',
-        `None of ${nameservers.join(', ')} answers for ${name} just now. Try again in a while.`,
+        `None of ${nameservers.join(', ')} answers for ${unicode} just now. Try again in a while.`,
         [],
-        { facts: { name, hosts: nameservers.join(', ') } },
+        { facts: { name: unicode, hosts: nameservers.join(', ') } },
       );
     // A name that nobody has set up tells what is answered for all.
     const nobody = `n${randomBytes(6).toString('hex')}`;

@@ -16,6 +16,9 @@ import { openApi } from './openapi';
 import { pageLanguage, Pages, type Page, type SentPage } from './pages';
 import { route, served, type Route } from './route';
 
+/** Folders of files, where nobody looks for a page. */
+const onlyFiles = /^\/(_expo|assets)\//;
+
 const yearInMs = 365 * 24 * 3600 * 1000;
 
 /** The server as a list of what every request passes through. */
@@ -110,7 +113,10 @@ function webApp(config: Config): Middleware {
   const small = compress({ br: { params: { [constants.BROTLI_PARAM_QUALITY]: 5 } } });
   return async (ctx, next) => {
     if (ctx.path.startsWith('/api/') || !['GET', 'HEAD'].includes(ctx.method)) return next();
-    await files(ctx, async () => small(ctx, async () => showPage(ctx, config, pages, packed)));
+    await files(ctx, async () => {
+      if (onlyFiles.test(ctx.path)) return;
+      await small(ctx, async () => showPage(ctx, config, pages, packed));
+    });
   };
 }
 
@@ -132,8 +138,6 @@ async function showPage(ctx: Context, config: Config, pages: Pages, packed: Pack
   const { q = '' } = ctx.query;
   const language = pageLanguage(ctx.cookies.get('language'), (offered) => ctx.acceptsLanguages(offered));
   const page = pages.at(ctx.path, typeof q === 'string' ? q : '', language);
-  // A file that is not there; a page's address may end in a name, which only looks like a file.
-  if (path.extname(ctx.path) !== '' && !page?.isThere) return;
   ctx.set('Cache-Control', 'no-cache');
   ctx.vary('Accept-Language');
   ctx.vary('Cookie');
