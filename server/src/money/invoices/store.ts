@@ -28,7 +28,18 @@ export type PaperName = Pick<typeof paper.$inferSelect, 'kind' | 'number'>;
 export type StoredInvoice = typeof invoice.$inferSelect;
 
 export class InvoiceStore {
-  constructor(private readonly database: Database) {}
+  /** Reads a document with its file; written once for all. */
+  private readonly filed;
+
+  constructor(private readonly database: Database) {
+    const isIt = and(eq(invoice.kind, sql.placeholder('documentKind')), eq(invoice.number, sql.placeholder('number')));
+    this.filed = database
+      .select({ accountId: invoice.accountId, invoice: invoice.invoice, content: paper.content })
+      .from(invoice)
+      .leftJoin(paper, and(eq(paper.kind, sql.placeholder('kind')), eq(paper.number, invoice.number)))
+      .where(isIt)
+      .prepare('');
+  }
 
   /**
    * Issues a document under the next number of its kind and year, as parts of a larger statement, where `from` has a row;
@@ -122,11 +133,8 @@ export class InvoiceStore {
   }: PaperName): Promise<
     (Pick<StoredInvoice, 'accountId' | 'invoice'> & { readonly content: Buffer | null }) | undefined
   > {
-    const [found] = await this.database
-      .select({ accountId: invoice.accountId, invoice: invoice.invoice, content: paper.content })
-      .from(invoice)
-      .leftJoin(paper, and(eq(paper.kind, kind), eq(paper.number, invoice.number)))
-      .where(and(eq(invoice.kind, kind === 'receipt' ? 'invoice' : kind), eq(invoice.number, number)));
+    const documentKind = kind === 'receipt' ? 'invoice' : kind;
+    const [found] = await this.filed.execute({ kind, documentKind, number });
     return found;
   }
 

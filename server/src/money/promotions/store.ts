@@ -1,6 +1,6 @@
-import { eq, or, sql } from 'drizzle-orm';
+import { eq, or, sql, type SQL } from 'drizzle-orm';
 import type { CodeUses, Promotion } from '@tienda/core/pricing/promotion';
-import type { Database, Transaction } from '../../platform/db/database';
+import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { codeUse } from '../../platform/db/schema';
 
 /** Which order used which code. An order of which nothing came gives its use back. */
@@ -65,4 +65,9 @@ export class CodeUseStore {
       ) as known`);
     return !result.rows[0]?.known;
   }
+}
+
+/** The promo code of an order is free for another attempt: as a part of a larger statement. */
+export function codeFreed(orderId: string, from: SQL): StatementPart {
+  return sql`code_freed as (delete from ${codeUse} u using ${from} where u.order_id = ${orderId}::uuid)`;
 }

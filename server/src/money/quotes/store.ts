@@ -19,10 +19,19 @@ export class QuoteStore {
     return rows.map(({ id }) => id);
   });
 
-  constructor(private readonly database: Database) {}
+  /** Reads one; written once for all. */
+  private readonly found;
+
+  constructor(private readonly database: Database) {
+    this.found = database
+      .select()
+      .from(storedQuote)
+      .where(eq(storedQuote.id, sql.placeholder('id')))
+      .prepare('');
+  }
 
   async find(id: string): Promise<StoredQuote | undefined> {
-    const [found] = await this.database.select().from(storedQuote).where(eq(storedQuote.id, id));
+    const [found] = await this.found.execute({ id });
     return found;
   }
 }

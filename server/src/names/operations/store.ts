@@ -1,4 +1,4 @@
-import { and, asc, eq, getTableColumns, inArray, isNotNull, sql, type SQL, type SQLWrapper } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, inArray, isNotNull, lte, sql, type SQL, type SQLWrapper } from 'drizzle-orm';
 import { isEnded, nextOperation, type OperationEvent } from '@tienda/core/operations/operations';
 import type { EppTransfer } from '@tienda/core/epp/objects';
 import type { TransferOutRequest } from '@tienda/core/operations/transferOut';
@@ -127,12 +127,17 @@ const needed = {
 
 /** What is done to names at their registries: one row each, which is its own place in the queue. */
 export class OperationStore {
+  /** What every operation asks; written once for all. */
+  private readonly asks;
+
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
     /** How long a process has an operation to itself before others take it for dead. */
-    private readonly leaseSeconds: number,
-  ) {}
+    leaseSeconds: number,
+  ) {
+    this.asks = asksOf(database, leaseSeconds);
+  }
 
   /** The operations of orders, in the order in which they were asked for. */
   ofOrders(orderIds: readonly string[], within: Database | Transaction = this.database): Promise<KeptOperation[]> {
@@ -183,48 +188,12 @@ export class OperationStore {
    * A registration, a renewal or a change that is taken for the first time counts as sent from here on: it is sent at once.
    */
   claim(registry: string, limit: number): Promise<TakenOperation[]> {
-    const now = sql`${this.now()}::timestamptz`;
-    const due = this.database.$with('due', {
-      id: sql<string>`id`.as('id'),
-      event: sql<OperationEvent | null>`event`.as('event'),
-    }).as(sql`
-      select o.id, o.order_id, o.name, ${beginning} as event from ${operation} o
-        left join ${heldName} h
-          on o.kind = 'renew' and h.account_id = o.account_id and h.name = o.name and h.left_at is null
-      where o.registry = ${registry} and o.next_at <= ${now} and (o.leased_until is null or o.leased_until < now())
-        and (o.kind = 'transferOut' or not exists (
-          select from ${operation} before
-          where before.account_id = o.account_id and before.name = o.name and before.id <> o.id
-            and before.kind <> 'transferOut' and num_nonnulls(before.next_at) = 1
-            and (before.sequence < o.sequence or before.leased_until >= now() or before.state ->> 'at' <> 'ready')))
-      order by o.next_at, o.sequence
-      limit ${limit}
-      for update of o skip locked`);
-    const noted = this.database.$with('noted', {}).as(sql`
-      insert into ${orderEvent} (order_id, event, at)
-      select order_id, event || jsonb_build_object('name', name), ${now}
-      from due where event is not null and order_id is not null
-      returning pg_notify(${orderChannel}, order_id::text)`);
-    return this.database
-      .with(due, noted)
-      .update(operation)
-      .set({
-        leasedUntil: leaseEnd(this.leaseSeconds),
-        attempts: sql`${operation.attempts} + 1`,
-        state: sql`case when due.event is null then ${operation.state} else ${sent} || (due.event - 'type') end`,
-        version: sql`${operation.version} + (due.event is not null)::int`,
-      })
-      .from(due)
-      .where(sql`${operation.id} = due.id`)
-      .returning({ ...getTableColumns(operation), ...needed, isFirst: sql<boolean>`due.event is not null` });
+    return this.asks.claim.execute({ registry, limit, now: this.clock.now() });
   }
 
   /** Registries that have operations whose turn it is. */
   async lanesDue(): Promise<string[]> {
-    const rows = await this.database
-      .selectDistinct({ registry: operation.registry })
-      .from(operation)
-      .where(sql`${operation.nextAt} <= ${this.now()}`);
+    const rows = await this.asks.lanesDue.execute({ now: this.clock.now() });
     return rows.map(({ registry }) => registry);
   }
 
@@ -352,15 +321,66 @@ export class OperationStore {
 
   /** This process is still at work on them. */
   async extend(ids: readonly string[]): Promise<void> {
-    await this.database
-      .update(operation)
-      .set({ leasedUntil: leaseEnd(this.leaseSeconds) })
-      .where(and(inArray(operation.id, [...ids]), isNotNull(operation.leasedUntil)));
+    await this.asks.extend.execute({ ids });
   }
 
   private now(): string {
     return this.clock.now().toISOString();
   }
+}
+
+/** The statements that every operation asks, the same each time but for what is given with it. */
+function asksOf(database: Database, leaseSeconds: number) {
+  const { placeholder } = sql;
+  const now = sql`${placeholder('now')}::timestamptz`;
+  const leasedUntil = leaseEnd(leaseSeconds);
+  const due = database.$with('due', {
+    id: sql<string>`id`.as('id'),
+    event: sql<OperationEvent | null>`event`.as('event'),
+  }).as(sql`
+    select o.id, o.order_id, o.name, ${beginning} as event from ${operation} o
+      left join ${heldName} h
+        on o.kind = 'renew' and h.account_id = o.account_id and h.name = o.name and h.left_at is null
+    where o.registry = ${placeholder('registry')} and o.next_at <= ${now}
+      and (o.leased_until is null or o.leased_until < now())
+      and (o.kind = 'transferOut' or not exists (
+        select from ${operation} before
+        where before.account_id = o.account_id and before.name = o.name and before.id <> o.id
+          and before.kind <> 'transferOut' and num_nonnulls(before.next_at) = 1
+          and (before.sequence < o.sequence or before.leased_until >= now() or before.state ->> 'at' <> 'ready')))
+    order by o.next_at, o.sequence
+    limit ${placeholder('limit')}
+    for update of o skip locked`);
+  const noted = database.$with('noted', {}).as(sql`
+    insert into ${orderEvent} (order_id, event, at)
+    select order_id, event || jsonb_build_object('name', name), ${now}
+    from due where event is not null and order_id is not null
+    returning pg_notify(${orderChannel}, order_id::text)`);
+  return {
+    claim: database
+      .with(due, noted)
+      .update(operation)
+      .set({
+        leasedUntil,
+        attempts: sql`${operation.attempts} + 1`,
+        state: sql`case when due.event is null then ${operation.state} else ${sent} || (due.event - 'type') end`,
+        version: sql`${operation.version} + (due.event is not null)::int`,
+      })
+      .from(due)
+      .where(sql`${operation.id} = due.id`)
+      .returning({ ...getTableColumns(operation), ...needed, isFirst: sql<boolean>`due.event is not null` })
+      .prepare(''),
+    lanesDue: database
+      .selectDistinct({ registry: operation.registry })
+      .from(operation)
+      .where(lte(operation.nextAt, placeholder('now')))
+      .prepare(''),
+    extend: database
+      .update(operation)
+      .set({ leasedUntil })
+      .where(and(sql`${operation.id} = any(${placeholder('ids')}::uuid[])`, isNotNull(operation.leasedUntil)))
+      .prepare(''),
+  };
 }
 
 /** When it is looked at again. A turn that it was given while it was looked at, by a message or an answer, it keeps. */

@@ -21,6 +21,7 @@ import type { Database, StatementPart, Transaction } from '../../platform/db/dat
 import type { HolderChangeEnds } from '../holderChanges/ends';
 import type { HolderChecks } from '../holders/service';
 import type { InvoiceStore } from '../../money/invoices/store';
+import { codeFreed } from '../../money/promotions/store';
 import type { Outbox } from '../../platform/outbox/outbox';
 import { written } from '../../platform/outbox/store';
 import { extensionOfHeld } from '../held/extension';
@@ -118,11 +119,11 @@ export class OrderRecorder {
 
   private along(after: TakenOrder, event: PaymentEvent, issued: InvoiceContent | undefined): StatementPart[] {
     const { head, order, account } = after;
-    const { basket, orders } = this.parts;
+    const { basket } = this.parts;
     switch (event.type) {
       case 'declined':
         return [
-          orders.codeFreed(head.id, moved),
+          codeFreed(head.id, moved),
           this.givenBack(after, order.funding.balance),
           basket.putBack(
             account.basketId,
@@ -141,7 +142,7 @@ export class OrderRecorder {
           // An order of which nothing came gives its promo code back; one that was declined has already.
           ...(order.payment.at === 'declined' || order.lines.some(({ state }) => state.at === 'done')
             ? []
-            : [orders.codeFreed(head.id, moved)]),
+            : [codeFreed(head.id, moved)]),
           this.endedByMail(after, issued),
         ];
       case 'waiting':

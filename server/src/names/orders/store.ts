@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, getTableColumns, inArray, isNotNull, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, inArray, isNotNull, lte, or, sql, type SQL } from 'drizzle-orm';
 import type { Contact } from '@tienda/core/contacts/contact';
 import { holdLookAt } from '@tienda/core/orders/hold';
 import {
@@ -14,16 +14,7 @@ import type { PaymentEvent } from '@tienda/core/orders/paymentState';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { leaseEnd } from '../../platform/db/leases';
-import {
-  account,
-  basketLine,
-  codeUse,
-  contact,
-  customerOrder,
-  helper,
-  operation,
-  orderEvent,
-} from '../../platform/db/schema';
+import { account, basketLine, contact, customerOrder, helper, operation, orderEvent } from '../../platform/db/schema';
 import { addresseeOf, type Addressee } from '../../people/accounts/store';
 import { orderChannel, type KeptOperation } from '../operations/store';
 
@@ -102,12 +93,17 @@ function wishedSince({ lookAt }: OrderHead, column: SQL): SQL {
 const cameToNothing: ReadonlySet<PaymentEvent['type']> = new Set(['declined', 'voided', 'refunded']);
 
 export class OrderStore {
+  /** What every order asks; written once for all. */
+  private readonly asks;
+
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
     /** How long a process has a payment to itself before others take it for dead. */
-    private readonly leaseSeconds: number,
-  ) {}
+    leaseSeconds: number,
+  ) {
+    this.asks = asksOf(database, leaseSeconds);
+  }
 
   /**
    * Keeps a new order with its operations, whose names leave the account's basket. One statement.
@@ -243,16 +239,7 @@ export class OrderStore {
    * @returns undefined where another has it just now, or there is no such order
    */
   async claim(orderId: string): Promise<TakenOrder | undefined> {
-    const [claimed] = await this.database
-      .update(customerOrder)
-      .set({ leasedUntil: leaseEnd(this.leaseSeconds) })
-      .where(
-        and(
-          eq(customerOrder.id, orderId),
-          sql`(${customerOrder.leasedUntil} is null or ${customerOrder.leasedUntil} < now())`,
-        ),
-      )
-      .returning({ ...getTableColumns(customerOrder), ...needed });
+    const [claimed] = await this.asks.claim.execute({ orderId });
     if (!claimed) return undefined;
     const { operations, addressee, buyer, ...head } = claimed;
     return { head, order: orderOf(head, operations), account: addressee, buyer };
@@ -285,10 +272,7 @@ export class OrderStore {
 
   /** This process is still at work on them. */
   async extend(ids: readonly string[]): Promise<void> {
-    await this.database
-      .update(customerOrder)
-      .set({ leasedUntil: leaseEnd(this.leaseSeconds) })
-      .where(and(inArray(customerOrder.id, [...ids]), isNotNull(customerOrder.leasedUntil)));
+    await this.asks.extend.execute({ ids });
   }
 
   /** Wishes for the payment of an order to be looked at. */
@@ -296,20 +280,14 @@ export class OrderStore {
     await this.database.update(customerOrder).set({ lookAt: this.clock.now() }).where(eq(customerOrder.id, orderId));
   }
 
-  async head(orderId: string, within: Database | Transaction = this.database): Promise<OrderHead | undefined> {
-    const [found] = await within.select().from(customerOrder).where(eq(customerOrder.id, orderId));
+  async head(orderId: string): Promise<OrderHead | undefined> {
+    const [found] = await this.asks.head.execute({ orderId });
     return found;
   }
 
   /** The order of an attempt to pay, or that of its quote unless its payment came to nothing. */
   async earlier(orderId: string, quoteId: string, accountId: string): Promise<OrderHead | undefined> {
-    const { id, quoteId: quote, unpaid } = customerOrder;
-    const found = await this.database
-      .select()
-      .from(customerOrder)
-      .where(
-        and(eq(customerOrder.accountId, accountId), or(eq(id, orderId), and(eq(quote, quoteId), eq(unpaid, false)))),
-      );
+    const found = await this.asks.earlier.execute({ orderId, quoteId, accountId });
     return found.find((one) => one.id === orderId) ?? found[0];
   }
 
@@ -341,11 +319,6 @@ export class OrderStore {
     return found?.id;
   }
 
-  /** The promo code of an order is free for another attempt: as a part of a larger statement. */
-  codeFreed(orderId: string, from: SQL): StatementPart {
-    return sql`code_freed as (delete from ${codeUse} u using ${from} where u.order_id = ${orderId}::uuid)`;
-  }
-
   /** The latest first. */
   ofAccount(accountId: string): Promise<OrderHead[]> {
     return this.database
@@ -371,17 +344,44 @@ export class OrderStore {
 
   /** Orders whose payment has to be looked at. */
   async due(): Promise<string[]> {
-    const rows = await this.database
-      .select({ id: customerOrder.id })
-      .from(customerOrder)
-      .where(
-        sql`${customerOrder.lookAt} <= ${this.clock.now().toISOString()}
-          and (${customerOrder.leasedUntil} is null or ${customerOrder.leasedUntil} < now())`,
-      )
-      .orderBy(asc(customerOrder.lookAt))
-      .limit(500);
+    const rows = await this.asks.due.execute({ now: this.clock.now() });
     return rows.map(({ id }) => id);
   }
+}
+
+/** The statements that every order asks, the same each time but for what is given with it. */
+function asksOf(database: Database, leaseSeconds: number) {
+  const { id, accountId, quoteId, unpaid, lookAt, leasedUntil } = customerOrder;
+  const { placeholder } = sql;
+  const isFree = sql`(${leasedUntil} is null or ${leasedUntil} < now())`;
+  const lease = { leasedUntil: leaseEnd(leaseSeconds) };
+  const isIt = eq(id, placeholder('orderId'));
+  const isOfIt = or(isIt, and(eq(quoteId, placeholder('quoteId')), eq(unpaid, false)));
+  const select = () => database.select().from(customerOrder);
+  return {
+    claim: database
+      .update(customerOrder)
+      .set(lease)
+      .where(and(isIt, isFree))
+      .returning({ ...getTableColumns(customerOrder), ...needed })
+      .prepare(''),
+    extend: database
+      .update(customerOrder)
+      .set(lease)
+      .where(and(sql`${id} = any(${placeholder('ids')}::uuid[])`, isNotNull(leasedUntil)))
+      .prepare(''),
+    head: select().where(isIt).prepare(''),
+    earlier: select()
+      .where(and(eq(accountId, placeholder('accountId')), isOfIt))
+      .prepare(''),
+    due: database
+      .select({ id })
+      .from(customerOrder)
+      .where(and(lte(lookAt, placeholder('now')), isFree))
+      .orderBy(asc(lookAt))
+      .limit(500)
+      .prepare(''),
+  };
 }
 
 /** An order as core knows it, from its rows. */

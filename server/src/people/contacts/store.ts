@@ -8,16 +8,23 @@ import { contact, customerOrder, heldName, holderChange, holderChangeName } from
 export type StoredContact = Contact & { readonly id: string };
 
 export class ContactStore {
-  constructor(private readonly database: Database) {}
+  /** Reads those of an account; written once for all. */
+  private readonly shown;
+
+  constructor(private readonly database: Database) {
+    const isOfAccount = eq(contact.accountId, sql.placeholder('accountId'));
+    const withForgotten = sql`${sql.placeholder('withForgotten')}::boolean`;
+    this.shown = database
+      .select()
+      .from(contact)
+      .where(and(isOfAccount, or(withForgotten, isNull(contact.forgottenAt))))
+      .orderBy(desc(contact.createdAt))
+      .prepare('');
+  }
 
   /** The latest first; those that were forgotten and are still kept only where that is asked for. */
   async ofAccount(accountId: string, withForgotten = false): Promise<StoredContact[]> {
-    const shown = withForgotten ? undefined : isNull(contact.forgottenAt);
-    const rows = await this.database
-      .select()
-      .from(contact)
-      .where(and(eq(contact.accountId, accountId), shown))
-      .orderBy(desc(contact.createdAt));
+    const rows = await this.shown.execute({ accountId, withForgotten });
     return rows.map((row) => ({ ...row.contact, id: row.id }));
   }
 

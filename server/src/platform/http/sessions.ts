@@ -1,5 +1,5 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto';
-import { and, desc, eq, getTableColumns, gt, ne, or, sql, type SQL } from 'drizzle-orm';
+import { and, desc, eq, getTableColumns, gt, ne, or, sql, type Placeholder, type SQL } from 'drizzle-orm';
 import type { Leave } from '@tienda/core/accounts/helper';
 import type { Context } from 'koa';
 import type { WorldClock } from '../clock/clock';
@@ -53,23 +53,36 @@ interface Beginning {
 
 /** Visitors' sessions, kept in PostgreSQL; the browser has only a random token in a cookie it cannot read. */
 export class Sessions {
+  /** Reads a session with its help, and without; written once for all requests. */
+  private readonly withHelp;
+  private readonly alone;
+
   constructor(
     private readonly database: Database,
     /** Sessions live in the world's time, however far the demo is ahead. */
     private readonly clock: WorldClock,
     private readonly cookies: Cookies,
     private readonly limits: Limits,
-  ) {}
+  ) {
+    const reading = (help: SQL<Help | null>) =>
+      database
+        .select({ ...getTableColumns(session), help })
+        .from(session)
+        .where(eq(session.tokenHash, sql.placeholder('tokenHash')))
+        .prepare('');
+    this.withHelp = reading(helpOf(sql.placeholder('helped')));
+    this.alone = reading(sql`null::jsonb`);
+  }
 
   /** The session whose cookie came with the request. */
   async find(ctx: Context): Promise<Session | undefined> {
     const token = this.cookies.get(ctx, cookieName);
     if (!token) return undefined;
     const helped = helpedBy(ctx);
-    const [row] = await this.database
-      .select({ ...getTableColumns(session), help: helpOf(helped) })
-      .from(session)
-      .where(eq(session.tokenHash, hashOfToken(token)));
+    const tokenHash = hashOfToken(token);
+    const [row] = await (isUuid(helped)
+      ? this.withHelp.execute({ tokenHash, helped })
+      : this.alone.execute({ tokenHash }));
     const found = row && sessionWith(row);
     const now = this.clock.world();
     if (!found || found.expiresAt <= now) return undefined;
@@ -146,8 +159,7 @@ function helpedBy(ctx: Context): string | undefined {
 }
 
 /** Read with the session, so that it costs nothing of its own, and counts from the moment that it is given or ended. */
-function helpOf(asked: string | undefined): SQL<Help | null> {
-  if (!isUuid(asked)) return sql`null::jsonb`;
+function helpOf(asked: Placeholder): SQL<Help | null> {
   return sql`(
     select jsonb_build_object('id', h.id, 'account', h.account_id, 'email', h.email, 'leave', h.leave, 'basketId', h.basket_id)
     from ${helper} h

@@ -42,7 +42,39 @@ export function written(
 }
 
 export class OutgoingStore {
-  constructor(private readonly database: Database) {}
+  /** Takes what has its turn, and notes what is out; written once for all turns. */
+  private readonly claiming;
+  private readonly noting;
+
+  constructor(private readonly database: Database) {
+    const { id, kind, key, content, attempts, createdAt, nextAt, sentAt, givenUpAt } = outgoing;
+    const due = database
+      .select({ id })
+      .from(outgoing)
+      .where(
+        and(
+          isNull(sentAt),
+          isNull(givenUpAt),
+          lte(nextAt, sql.placeholder('now')),
+          sql`${kind} = any(${sql.placeholder('kinds')})`,
+        ),
+      )
+      .orderBy(asc(nextAt), asc(id))
+      .limit(sql.placeholder('limit'))
+      .for('update', { skipLocked: true });
+    this.claiming = database
+      .update(outgoing)
+      .set({ nextAt: sql`${sql.placeholder('leaseUntil')}` })
+      .where(inArray(id, due))
+      .returning({ id, kind, key, content, attempts, createdAt })
+      .prepare('');
+    this.noting = database
+      .update(outgoing)
+      .set({ sentAt: sql`${sql.placeholder('now')}`, content: sql`out.content` })
+      .from(sql`jsonb_to_recordset(${sql.placeholder('out')}::jsonb) as out (id bigint, content jsonb)`)
+      .where(sql`${id} = out.id`)
+      .prepare('');
+  }
 
   /**
    * @param key says what it is about; a second one under it is not kept
@@ -64,39 +96,14 @@ export class OutgoingStore {
 
   /** Takes what has its turn; other processes take other rows, and these again once the lease has run out. */
   async claim(kinds: readonly LeavingKind[], now: Date, leaseUntil: Date, limit: number): Promise<ClaimedLeaving[]> {
-    const due = this.database
-      .select({ id: outgoing.id })
-      .from(outgoing)
-      .where(
-        and(
-          isNull(outgoing.sentAt),
-          isNull(outgoing.givenUpAt),
-          lte(outgoing.nextAt, now),
-          inArray(outgoing.kind, [...kinds]),
-        ),
-      )
-      .orderBy(asc(outgoing.nextAt), asc(outgoing.id))
-      .limit(limit)
-      .for('update', { skipLocked: true });
-    const { id, kind, key, content, attempts, createdAt } = outgoing;
-    const claimed = await this.database
-      .update(outgoing)
-      .set({ nextAt: leaseUntil })
-      .where(inArray(id, due))
-      .returning({ id, kind, key, content, attempts, createdAt });
     // What `put` wrote of these kinds.
-    return claimed as ClaimedLeaving[];
+    return (await this.claiming.execute({ kinds, now, leaseUntil, limit })) as ClaimedLeaving[];
   }
 
   /** They are out. @param out with what is kept of their contents */
   async sent(out: readonly ClaimedLeaving[], now: Date): Promise<void> {
     if (out.length === 0) return;
-    const remains = JSON.stringify(out.map(({ id, content }) => ({ id, content })));
-    await this.database
-      .update(outgoing)
-      .set({ sentAt: now, content: sql`out.content` })
-      .from(sql`jsonb_to_recordset(${remains}::jsonb) as out (id bigint, content jsonb)`)
-      .where(sql`${outgoing.id} = out.id`);
+    await this.noting.execute({ now, out: JSON.stringify(out.map(({ id, content }) => ({ id, content }))) });
   }
 
   /** It could not be sent. @param nextAt when it is tried again; never, where left out */
