@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Invoice } from '@tienda/core/orders/invoice';
+import type { Invoice, PaperKind } from '@tienda/core/orders/invoice';
 import type { PaymentMethod } from '@tienda/core/orders/payment';
 import type { ShownBalance, ShownTopUp } from '@tienda/core/orders/topUp';
 import type { Currency, Minor } from '@tienda/core/money/money';
@@ -89,15 +89,13 @@ export function useInvoices() {
   return useMine<Invoice[]>(['invoices'], '/api/me/invoices', { needs: 'seePapers' });
 }
 
-export type Paper = Invoice['kind'] | 'receipt';
-
-const papers: Readonly<Record<Paper, string>> = {
+const papers: Readonly<Record<PaperKind, string>> = {
   invoice: 'invoices',
   creditNote: 'credit-notes',
   receipt: 'receipts',
 };
 
 /** Where a document is, as PDF. */
-export function paperUrl(paper: Paper, number: string): string {
+export function paperUrl(paper: PaperKind, number: string): string {
   return `/api/me/${papers[paper]}/${number}`;
 }

@@ -56,6 +56,9 @@ export type InvoiceContent = Omit<Invoice, 'number' | 'issuedOn' | 'orderNumber'
 /** That a number has at least, after its year. */
 export const invoiceDigits = 6;
 
+/** What is printed: of an invoice, also that it was paid. */
+export type PaperKind = Invoice['kind'] | 'receipt';
+
 /** The number printed on a document: the year, then its place among those of its kind. */
 export function invoiceNumber(year: number, sequence: number): string {
   return `${year}-${String(sequence).padStart(invoiceDigits, '0')}`;

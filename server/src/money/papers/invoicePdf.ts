@@ -1,12 +1,10 @@
 import { seller } from '@tienda/core/orders/seller';
 import { kindsOf } from '@tienda/core/orders/kindsOf';
-import type { Invoice } from '@tienda/core/orders/invoice';
+import type { Invoice, PaperKind } from '@tienda/core/orders/invoice';
 import { decimalAmount, type Minor } from '@tienda/core/money/money';
 import type { Texts } from '../../platform/texts/en';
 import { textsIn } from '../../platform/texts/texts';
 import { left, pdf, readable, right, type Column, type Sheet } from './sheet';
-
-export type PaperKind = Invoice['kind'] | 'receipt';
 
 const amountWidth = 60;
 const columns: readonly Column[] = [300, 361, 422, 483, right].map((edge) => ({ edge, width: amountWidth }));

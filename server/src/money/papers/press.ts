@@ -1,7 +1,6 @@
 import { Worker } from 'node:worker_threads';
-import type { Invoice } from '@tienda/core/orders/invoice';
+import type { Invoice, PaperKind } from '@tienda/core/orders/invoice';
 import type { Statement } from '@tienda/core/orders/statement';
-import type { PaperKind } from './invoicePdf';
 import type { Printable, Printed, PrintJob } from './printing';
 
 /** Longer than any document takes. */

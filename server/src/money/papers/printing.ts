@@ -1,7 +1,7 @@
 import { parentPort } from 'node:worker_threads';
-import type { Invoice } from '@tienda/core/orders/invoice';
+import type { Invoice, PaperKind } from '@tienda/core/orders/invoice';
 import type { Statement } from '@tienda/core/orders/statement';
-import { invoicePdf, type PaperKind } from './invoicePdf';
+import { invoicePdf } from './invoicePdf';
 import { statementPdf } from './statementPdf';
 
 /** What can be printed. */

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { allOf, type Actor } from '@tienda/core/accounts/actor';
-import { isDeclared, neededDeclarations, type Declaration } from '@tienda/core/contacts/declarations';
+import { neededDeclarations, type Declaration, type NeededDeclaration } from '@tienda/core/contacts/declarations';
 import {
   agreeBy,
   isAnotherHolder,
@@ -23,10 +23,11 @@ import type { AccountStore } from '../../people/accounts/store';
 import type { ContactStore, StoredContact } from '../../people/contacts/store';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, Transaction } from '../../platform/db/database';
-import { badFields, notFound, refusals } from '../../platform/http/problem';
+import { notFound, refusals } from '../../platform/http/problem';
 import type { Outbox } from '../../platform/outbox/outbox';
 import { hashOfToken } from '../../platform/secrets/hashOfToken';
 import type { Keyring } from '../../platform/secrets/keyring';
+import { expectDeclared } from '../agreements/declared';
 import { extensionOfHeld } from '../held/extension';
 import type { HeldName, NameStore } from '../held/store';
 import type { Asked, Asking } from '../operations/asking';
@@ -75,7 +76,11 @@ export class HolderChanges {
   async ask(actor: Actor, wanted: readonly string[], to: WantedContacts): Promise<ChangedContacts> {
     const { asking } = this.parts;
     const { atOnce, handedOver, cannot } = await this.sorted(actor, wanted, to);
-    this.expectDeclared(handedOver, to.declarations ?? []);
+    expectDeclared(
+      this.neededOf(handedOver),
+      to.declarations ?? [],
+      (number) => `Say so of the new holder${number ? ', with the number' : ''}, or leave the name out.`,
+    );
     const asked = new Map(
       atOnce.map(({ held, after }): [HeldName, Asked] => [held, { kind: 'update', request: { contacts: after } }]),
     );
@@ -139,23 +144,15 @@ export class HolderChanges {
     return needsLatin(registry) && all.some((one) => one && !latinForm(one)) ? 'latin' : undefined;
   }
 
-  /** @throws Problem 422 where an extension asks something of its holders that was not said */
-  private expectDeclared(changing: readonly Changing[], declarations: readonly Declaration[]): void {
-    const names = changing.map(({ held: { name } }) => ({
-      name,
-      unicode: toULabel(name),
-      extension: extensionOfHeld(name, this.parts.catalogue),
-    }));
-    const missing = neededDeclarations(names).filter((one) => !isDeclared(one, declarations));
-    if (missing.length > 0)
-      throw badFields(
-        missing.map(({ unicode, text, evidence }) => ({
-          pointer: '/declarations',
-          code: evidence ? 'evidenceNeeded' : 'notDeclared',
-          detail: `${unicode}: ${text} Say so of the new holder${evidence ? ', with the number' : ''}, or leave the name out.`,
-          facts: { name: unicode, requirement: text },
-        })),
-      );
+  /** What extensions ask of the holders of names. */
+  private neededOf(changing: readonly Changing[]): NeededDeclaration[] {
+    return neededDeclarations(
+      changing.map(({ held: { name } }) => ({
+        name,
+        unicode: toULabel(name),
+        extension: extensionOfHeld(name, this.parts.catalogue),
+      })),
+    );
   }
 
   /** Asks the one who holds names, and the one who is to hold them, by mail. @returns the names that they are asked about */

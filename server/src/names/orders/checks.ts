@@ -1,4 +1,4 @@
-import { neededDeclarations, isDeclared } from '@tienda/core/contacts/declarations';
+import { neededDeclarations } from '@tienda/core/contacts/declarations';
 import { latinForm, needsLatin } from '@tienda/core/contacts/latin';
 import { contactRoles, contactsOf } from '@tienda/core/contacts/roles';
 import type { AgreedQuote } from '@tienda/core/pricing/quoteChanges';
@@ -6,6 +6,7 @@ import { domainName } from '@tienda/core/names/domainName';
 import type { CatalogueReader } from '../../find/catalogue/catalogue';
 import type { StoredContact } from '../../people/contacts/store';
 import { badFields, type FieldError } from '../../platform/http/problem';
+import { expectDeclared } from '../agreements/declared';
 import type { NewOrder } from './models';
 import type { OrderHead } from './store';
 import { toULabel } from '@tienda/core/idna/idna';
@@ -47,16 +48,11 @@ export class OrderChecks {
       return read.kind === 'name' ? [{ name, unicode, extension: read.extension }] : [];
     });
     const asked = neededDeclarations(names);
-    const missing = asked.filter((one) => !isDeclared(one, declarations));
-    if (missing.length > 0)
-      throw badFields(
-        missing.map(({ unicode, text, evidence }) => ({
-          pointer: '/declarations',
-          code: evidence ? 'evidenceNeeded' : 'notDeclared',
-          detail: `${unicode}: ${text} Say so${evidence ? ', with the number' : ''}, or take the name out.`,
-          facts: { name: unicode, requirement: text },
-        })),
-      );
+    expectDeclared(
+      asked,
+      declarations,
+      (number) => `Say so${number ? ', with the number' : ''}, or take the name out.`,
+    );
     return asked.map(({ name, code, text }) => {
       const evidence = declarations.find((said) => said.name === name && said.code === code)?.evidence;
       return { name, code, text, ...(evidence === undefined ? {} : { evidence }) };
