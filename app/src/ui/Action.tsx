@@ -15,6 +15,11 @@ interface ActionProps {
   readonly label?: string;
 }
 
+const container = { borderRadius: 8, overflow: 'visible', maxWidth: '100%' } as const;
+/** Room beside the words of a link for a thumb: the words themselves stand where other words do. */
+const linkRoom = 4;
+const flush = { marginHorizontal: -linkRoom };
+
 /** A button with words on it. */
 export function Action({ onPress, ...rest }: ActionProps) {
   return <Pushable {...rest} onPress={useSteady(onPress)} />;
@@ -36,12 +41,12 @@ const Pushable = memo(function Pushable(props: ActionProps) {
       accessibilityRole="button"
       type={main ? 'solid' : kind === 'second' ? 'outline' : 'clear'}
       {...(icon ? { icon: <>{icon}</> } : {})}
-      containerStyle={{ borderRadius: 8, overflow: 'visible', maxWidth: '100%' }}
+      containerStyle={kind === 'link' ? [container, flush] : container}
       buttonStyle={{
         minHeight: main ? 50 : thumb,
         borderRadius: 8,
         gap: 8,
-        paddingHorizontal: kind === 'link' ? 4 : 16,
+        paddingHorizontal: kind === 'link' ? linkRoom : 16,
         borderColor: palette.terracotta,
         borderWidth: kind === 'second' ? 1 : 0,
         backgroundColor: main ? palette.terracotta : 'transparent',

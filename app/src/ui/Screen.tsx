@@ -1,4 +1,4 @@
-import { router } from 'expo-router';
+import { Link, router, type Href } from 'expo-router';
 import { useEffect, type ReactNode } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { texts } from '../texts/texts';
@@ -16,10 +16,16 @@ interface ScreenProps {
   readonly foot?: ReactNode;
   /** The title is a domain name. */
   readonly mono?: boolean;
-  /** There is a way back to where one came from. */
-  readonly back?: boolean;
+  /** There is a way back to where one came from, or to the screen that this one belongs to. */
+  readonly back?: boolean | Above;
   /** Takes all the width there is: tables. */
   readonly wide?: boolean;
+}
+
+/** A screen that others belong to. */
+interface Above {
+  readonly href: Href;
+  readonly title: string;
 }
 
 /** A screen with its title; also the title of the browser's tab. */
@@ -32,7 +38,7 @@ export function Screen({ title, children, aside, foot, mono = false, back = fals
         contentContainerStyle={[styles.content, wide && styles.contentWide]}
         keyboardShouldPersistTaps="handled"
       >
-        {back ? <Back /> : null}
+        {back ? <View style={styles.back}>{back === true ? <Back /> : <Up {...back} />}</View> : null}
         <View style={styles.titleRow}>
           <Text kind="title" level={1} style={[styles.title, mono && styles.mono]}>
             {title}
@@ -48,14 +54,18 @@ export function Screen({ title, children, aside, foot, mono = false, back = fals
 
 /** To the screen before, or to Find where there is none. */
 function Back() {
+  const back = () => (router.canGoBack() ? router.back() : router.navigate('/'));
+  return <Action kind="link" title={texts.back} onPress={back} />;
+}
+
+/** To the screen that this one belongs to. */
+function Up({ href, title }: Above) {
   return (
-    <View style={styles.back}>
-      <Action
-        kind="link"
-        title={texts.back}
-        onPress={() => (router.canGoBack() ? router.back() : router.navigate('/'))}
-      />
-    </View>
+    <Link href={href} style={styles.up}>
+      <Text colour="terracotta" style={{ fontWeight: '600' }}>
+        ← {title}
+      </Text>
+    </Link>
   );
 }
 
@@ -95,6 +105,7 @@ const styles = StyleSheet.create({
   },
   contentWide: { maxWidth: 1040 },
   back: { alignItems: 'flex-start', marginBottom: -6 },
+  up: { paddingVertical: 12 },
   title: { flexShrink: 1 },
   mono: { fontFamily: fonts.mono, fontSize: 20, ...breaksAnywhere },
   foot: { paddingHorizontal: 16, paddingVertical: 10, width: '100%', maxWidth: 760, alignSelf: 'center' },

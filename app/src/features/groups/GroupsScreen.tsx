@@ -28,10 +28,11 @@ export function GroupsScreen() {
   const [isAdding, setAdding] = useState(false);
   const isVisitor = session.data !== undefined && !session.data.account;
   return (
-    <Screen title={words.screen} aside={groups.data ? <Stub>{words.count(groups.data.length)}</Stub> : undefined}>
-      <Link href="/names" style={{ paddingVertical: 10 }}>
-        <Text colour="terracotta">← {texts.names.back}</Text>
-      </Link>
+    <Screen
+      title={words.screen}
+      aside={groups.data ? <Stub>{words.count(groups.data.length)}</Stub> : undefined}
+      back={{ href: '/names', title: texts.names.back }}
+    >
       {isVisitor ? <SignInFirst why={texts.names.signIn} /> : null}
       {groups.isError ? <Failure fault={groups.error} retry={() => void groups.refetch()} /> : null}
       {groups.isLoading ? <Loading /> : null}

@@ -1,4 +1,4 @@
-import { Link, router } from 'expo-router';
+import { router } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import type { ShownHandOver } from '@tienda/core/transfers/handOver';
 import { useAnswerHandOver, useHandOvers } from '../../api/handOvers';
@@ -24,10 +24,7 @@ export function HandOversScreen() {
   const { given = [], offered = [] } = handOvers.data ?? {};
   const isVisitor = session.data !== undefined && !session.data.account;
   return (
-    <Screen title={words.title}>
-      <Link href="/names" style={{ paddingVertical: 10 }}>
-        <Text colour="terracotta">← {words.back}</Text>
-      </Link>
+    <Screen title={words.title} back={{ href: '/names', title: words.back }}>
       {isVisitor ? <SignInFirst why={words.signIn} /> : null}
       {handOvers.isError ? <Failure fault={handOvers.error} retry={() => void handOvers.refetch()} /> : null}
       {handOvers.isLoading ? <Loading /> : null}

@@ -1,4 +1,3 @@
-import { Link } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { ShownHelper } from '@tienda/core/accounts/helper';
@@ -25,10 +24,7 @@ export function HelpersScreen() {
   const isVisitor = session.data !== undefined && !session.data.account;
   const { mine = [], theirs = [] } = helpers.data ?? {};
   return (
-    <Screen title={words.title}>
-      <Link href="/account" style={{ paddingVertical: 10 }}>
-        <Text colour="terracotta">← {texts.places.account}</Text>
-      </Link>
+    <Screen title={words.title} back={{ href: '/account', title: texts.places.account }}>
       {isVisitor ? <SignInFirst why={words.signIn} /> : null}
       {helpers.isError ? <Failure fault={helpers.error} retry={() => void helpers.refetch()} /> : null}
       {helpers.isLoading ? <Loading /> : null}

@@ -1,5 +1,5 @@
 import { Fragment } from 'react';
-import { Link, router } from 'expo-router';
+import { router } from 'expo-router';
 import { View } from 'react-native';
 import { useBasket, usePutManyInBasket } from '../../api/basket';
 import { useCatalogue } from '../../api/catalogue';
@@ -38,6 +38,7 @@ export function MovesScreen() {
   return (
     <Screen
       title={words.title}
+      back={{ href: '/names', title: words.back }}
       foot={
         lines.length > 0 ? (
           <Action
@@ -51,9 +52,6 @@ export function MovesScreen() {
         ) : undefined
       }
     >
-      <Link href="/names" style={{ paddingVertical: 10 }}>
-        <Text colour="terracotta">← {words.back}</Text>
-      </Link>
       {isVisitor ? <SignInFirst why={words.signIn} /> : null}
       {moves.isError ? <Failure fault={moves.error} retry={() => void moves.refetch()} /> : null}
       {moves.isLoading ? <Loading /> : null}

@@ -57,10 +57,7 @@ export function NameScreen() {
     : undefined;
   const left = isNotFound ? away.data?.left.find((one) => one.name === name) : undefined;
   return (
-    <Screen mono title={held.data?.unicode ?? name}>
-      <Link href="/names" style={{ paddingVertical: 10 }}>
-        <Text colour="terracotta">← {words.back}</Text>
-      </Link>
+    <Screen mono title={held.data?.unicode ?? name} back={{ href: '/names', title: words.back }}>
       {session.data && !session.data.account ? <SignInFirst why={words.signIn} /> : null}
       {isGone ? <Gone unicode={held.data?.unicode ?? name} back={given.back} /> : null}
       {left && !isGone ? <Left {...left} /> : null}

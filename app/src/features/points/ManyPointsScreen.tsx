@@ -1,4 +1,4 @@
-import { Link, router } from 'expo-router';
+import { router } from 'expo-router';
 import { useState } from 'react';
 import type { ZoneWish } from '@tienda/core/dns/zoneWish';
 import { toULabel } from '@tienda/core/idna/idna';
@@ -24,10 +24,7 @@ export function ManyPointsScreen() {
   const { names, elsewhere } = useStored(chosenNames);
   const [first] = names;
   return (
-    <Screen title={words.title(names.length)}>
-      <Link href="/names" style={{ paddingVertical: 10 }}>
-        <Text colour="terracotta">← {words.back}</Text>
-      </Link>
+    <Screen title={words.title(names.length)} back={{ href: '/names', title: words.back }}>
       {first === undefined ? (
         <Empty title={words.none} detail={words.noneDetail} />
       ) : (

@@ -1,4 +1,4 @@
-import { Link, useLocalSearchParams } from 'expo-router';
+import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { isMetHere } from '@tienda/core/dns/forward';
@@ -43,9 +43,6 @@ export function PointsScreen() {
   const unicode = toULabel(name);
   const content = (
     <>
-      <Link href={`/names/${name}`} style={{ paddingVertical: 10 }}>
-        <Text colour="terracotta">← {words.back(unicode)}</Text>
-      </Link>
       <Text kind="heading" level={2} style={{ marginBottom: 6 }}>
         {words.title}
       </Text>
@@ -56,11 +53,16 @@ export function PointsScreen() {
   );
   if (!zone.data)
     return (
-      <Screen mono title={unicode}>
+      <Screen mono title={unicode} back={above(name)}>
         {content}
       </Screen>
     );
   return <Pointing zone={zone.data} wanted={want} head={content} />;
+}
+
+/** The screen of the name itself. */
+function above(name: string) {
+  return { href: `/names/${name}`, title: words.back(toULabel(name)) } as const;
 }
 
 interface PointingProps {
@@ -114,7 +116,7 @@ function Pointing({ zone, wanted, head }: PointingProps) {
     </View>
   ) : undefined;
   return (
-    <Screen mono title={toULabel(name)} foot={foot}>
+    <Screen mono title={toULabel(name)} back={above(name)} foot={foot}>
       {head}
       {zone.isAsked ? null : <Notice kind="notice">{words.notAsked}</Notice>}
       {zone.isAsked ? null : <ReadElsewhere zone={name} onRead={(read) => change(read, true)} />}
