@@ -179,23 +179,19 @@ async function servers() {
   );
 }
 
-let building;
-/** The web app is built once, for whoever needs it first. */
-const builtApp = () => (building ??= import('./build.mjs').then(({ buildApp }) => buildApp()));
-
-/** The real interface in Chromium at one size, in a world of its own: what fails outside of one fails for all in it. */
-async function endToEnd(size, base) {
+/** The real interface in Chromium. */
+async function endToEnd() {
   if (!wanted.includes('e2e')) return;
+  const { buildApp } = await import('./build.mjs');
   const { startForwarder, startPostbox, startServer, stop } = await import('./world.mjs');
-  await builtApp();
-  await inWorld(`e2e-${size}`, base, async (env) => {
-    say(`tests: end to end in Chromium, ${size}`);
+  await buildApp();
+  await inWorld('e2e', 5210, async (env) => {
+    say('tests: end to end in Chromium');
     const server = await startServer(env);
     const forwarder = await startForwarder(env);
     const postbox = await startPostbox(env);
-    const report = path.join(reports, `e2e-${size}.json`);
-    const output = path.join(reports, 'e2e', size);
-    const content = await tool('e2e', ['playwright', 'test', '-c', 'e2e', `--project=${size}`, `--output=${output}`], {
+    const report = path.join(reports, 'e2e.json');
+    const content = await tool('e2e', ['playwright', 'test', '-c', 'e2e'], {
       ...env,
       PLAYWRIGHT_JSON_OUTPUT_FILE: report,
     });
@@ -208,17 +204,9 @@ async function endToEnd(size, base) {
 
 const { buildServers } = await import('./build.mjs');
 if (wanted.some((name) => ['standins', 'server', 'e2e'].includes(name))) await buildServers();
-// Three at a time keep two cores busy, since tests often wait. What takes longest begins first; what is only read is read
-// while the app is built.
-const left = [
-  () => endToEnd('phone', 5210),
-  servers,
-  written,
-  standIns,
-  () => endToEnd('wide', 7010),
-  () => computed('app'),
-  () => computed('core'),
-].values();
+// Two at a time: each keeps a core busy, and tests that wait for what others do need one. Beside those of the interface, which
+// take longest, the code is read first, which waits for nobody.
+const left = [endToEnd, written, standIns, servers, () => computed('app'), () => computed('core')].values();
 async function lane() {
   for (const part of left)
     await part().catch((reason) => {
@@ -226,7 +214,7 @@ async function lane() {
       console.error(reason);
     });
 }
-await Promise.all([lane(), lane(), lane()]);
+await Promise.all([lane(), lane()]);
 
 if (failures.length > 0) console.log(`\n${failures.map((line) => `✗ ${line}`).join('\n')}`);
 console.log(`\n${passed} passed, ${failures.length} failed`);

@@ -62,7 +62,7 @@ function Back() {
 function Up({ href, title }: Above) {
   return (
     <Link href={href} style={styles.up}>
-      <Text colour="terracotta" style={{ fontWeight: '600' }}>
+      <Text kind="strong" colour="terracotta">
         ← {title}
       </Text>
     </Link>
@@ -102,10 +102,11 @@ const styles = StyleSheet.create({
     justifyContent: 'space-between',
     columnGap: 12,
     minHeight: 44,
+    marginBottom: 6,
   },
   contentWide: { maxWidth: 1040 },
   back: { alignItems: 'flex-start', marginBottom: -6 },
-  up: { paddingVertical: 12 },
+  up: { paddingVertical: 12, maxWidth: '100%', ...breaksAnywhere },
   title: { flexShrink: 1 },
   mono: { fontFamily: fonts.mono, fontSize: 20, ...breaksAnywhere },
   foot: { paddingHorizontal: 16, paddingVertical: 10, width: '100%', maxWidth: 760, alignSelf: 'center' },

@@ -128,16 +128,22 @@ export function NamesScreen() {
             ) : null}
             {mayMove ? (
               <Link href="/names/move" style={styles.link}>
-                <Text colour="terracotta">{texts.moves.title}</Text>
+                <Text kind="strong" colour="terracotta">
+                  {texts.moves.title}
+                </Text>
               </Link>
             ) : null}
             {mayHandOver ? (
               <Link href="/names/hand-overs" style={styles.link}>
-                <Text colour="terracotta">{texts.handOvers.title}</Text>
+                <Text kind="strong" colour="terracotta">
+                  {texts.handOvers.title}
+                </Text>
               </Link>
             ) : null}
             <Link href="/names/groups" style={styles.link}>
-              <Text colour="terracotta">{texts.groups.screen}</Text>
+              <Text kind="strong" colour="terracotta">
+                {texts.groups.screen}
+              </Text>
             </Link>
             <Action kind="link" title={words.csv} busy={saving.isPending} onPress={save} />
           </View>
@@ -170,6 +176,6 @@ function changedAmong(
 }
 
 const styles = StyleSheet.create({
-  tools: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 12 },
+  tools: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 12, paddingBottom: 6 },
   link: { paddingVertical: 12 },
 });
