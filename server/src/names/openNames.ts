@@ -1,4 +1,3 @@
-import { setTimeout as pause } from 'node:timers/promises';
 import { allOf, owner } from '@tienda/core/accounts/actor';
 import type { ShownHolderCheck } from '@tienda/core/contacts/holderCheck';
 import type { NameGroup } from '@tienda/core/names/nameGroup';
@@ -82,9 +81,6 @@ import { CareStore } from './renewals/store';
 import { ZoneStore } from './zones/store';
 import { orderRoutes } from './orders/routes';
 import type { AgreedVersion } from './agreements/store';
-
-/** How long a day that is passed by waits for what fell due on it. */
-const dayMs = 5000;
 
 /** What is kept of an account here. */
 export interface NamesExport {
@@ -271,7 +267,7 @@ export async function openNames(
         await priceRises.lookAround();
         await signings.lookAround();
         await outbox.flush();
-        for (const end = Date.now() + dayMs; (await orders.isClockAtWork()) && Date.now() < end;) await pause(20);
+        await orders.clockAtRest();
         await outbox.flush();
       },
     },

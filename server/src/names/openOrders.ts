@@ -46,6 +46,7 @@ import type { CodeUseStore } from '../money/promotions/store';
 import type { AvailabilityStore } from '../find/search/store';
 import type { Keyring } from '../platform/secrets/keyring';
 import { Cashier } from './orders/cashier';
+import { clockAtRest } from './orders/clockAtRest';
 import { OrderChecks } from './orders/checks';
 import { OrderRecorder } from './orders/recorder';
 import { OrderPayments } from './orders/payments';
@@ -93,7 +94,8 @@ export interface Orders {
   readonly asking: Asking;
   readonly givingBack: GivingBack;
   readonly movingAway: MovingAway;
-  readonly isClockAtWork: () => Promise<boolean>;
+  /** Waits until what the clock ordered is done, or cannot go on for now. */
+  readonly clockAtRest: () => Promise<void>;
   readonly paid: HearsOfPayment;
   /** What falls due by itself, and is done by one process at a time. */
   readonly chores: readonly Chore[];
@@ -195,7 +197,7 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
     movingAway,
     operations,
     asking: new Asking(operations, parts.catalogue, (registry) => desk.wake(registry)),
-    isClockAtWork: () => store.isClockAtWork(),
+    clockAtRest: () => clockAtRest(store),
     paid: async ({ type, intent, reference }) => {
       const head = await store.head(reference);
       if (!head) return 'other';

@@ -291,10 +291,12 @@ export class OrderStore {
     return found.find((one) => one.id === orderId) ?? found[0];
   }
 
-  /** True while an order that the clock placed has not ended. */
-  async isClockAtWork(): Promise<boolean> {
-    const { placedBy, ended } = customerOrder;
-    return (await this.database.$count(customerOrder, sql`${placedBy} ->> 'type' = 'clock' and not ${ended}`)) > 0;
+  /** The steps so far of the orders that the clock placed and that have not ended; undefined where all have. */
+  async stepsOfClock(): Promise<number | undefined> {
+    const result = await this.database.execute<{ steps: number | null }>(sql`
+      select sum(o.version + (select coalesce(sum(n.version), 0) from ${operation} n where n.order_id = o.id))::int as steps
+      from ${customerOrder} o where o.placed_by ->> 'type' = 'clock' and not o.ended`);
+    return result.rows[0]?.steps ?? undefined;
   }
 
   /** The contact that the latest order of an account was billed to. */
