@@ -34,7 +34,8 @@ export class ServerProcess {
       };
       child.stdout.on('data', hear);
       child.stderr.on('data', hear);
-      child.once('exit', (code) => reject(new Error(`The server ended with ${code}:\n${said}`)));
+      // All that it said is read by then: one that is up may die at once.
+      child.once('close', (code) => reject(new Error(`The server ended with ${code}:\n${said}`)));
       child.once('exit', (code) => {
         if (code) console.error(`The server ended with ${code}:\n${said.slice(-3000)}`);
       });
@@ -73,13 +74,15 @@ export async function startedProgram(
     env: { ...process.env, TIENDA_LOG: 'info', ...more },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
-  const ended = once(program, 'exit').then(() => [undefined]);
-  for (let said = ''; !said.includes(ready);) {
-    const [piece] = await Promise.race([once(program.stdout, 'data'), ended]);
-    if (piece === undefined) throw new Error(`The ${name} did not start:\n${said}`);
-    said += String(piece);
-  }
-  program.stdout.resume();
+  await new Promise<void>((resolve, reject) => {
+    let said = '';
+    program.stdout.on('data', (piece: Buffer) => {
+      said += piece.toString();
+      if (said.includes(ready)) resolve();
+    });
+    // All that it said is read by then: one that is up may die at once.
+    program.once('close', () => reject(new Error(`The ${name} did not start:\n${said}`)));
+  });
   return program;
 }
 
