@@ -177,6 +177,20 @@ describe('a taken name', () => {
     expect(screen.queryByRole('group', { name: 'Protect it' })).toBeNull();
   });
 
+  test('what can be done about it comes once all above it is there, and without the dates where they cannot be had', async () => {
+    const { server } = taken();
+    let end = () => {};
+    const after = new Promise<void>((resolve) => (end = resolve));
+    const refused = { type: '/problems/not-found', detail: 'No such extension.' };
+    server.instead.set('GET /api/extensions/org', { status: 404, body: refused, after });
+    show(<NamePage />);
+    expect(await screen.findByText('Harbourgate')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Watch it' })).toBeNull();
+    end();
+    expect(await screen.findByRole('button', { name: 'Watch it' })).toBeTruthy();
+    expect(screen.queryByText(/becomes free on/)).toBeNull();
+  });
+
   test('can be watched, and left again', async () => {
     const { server } = taken();
     for (const method of ['PUT', 'DELETE'])

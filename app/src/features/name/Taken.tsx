@@ -23,17 +23,19 @@ const words = texts.taken;
 interface TakenProps {
   readonly name: string;
   readonly unicode: string;
-  /** Undefined until it is known. */
+  /** Undefined until it is known, and where asking for it failed. */
   readonly lifecycle: Lifecycle | undefined;
+  /** The lifecycle is known, or asking for it failed. */
+  readonly complete: boolean;
   /** What stands below; it waits, so that nothing moves it. */
   readonly children: ReactNode;
 }
 
 /** A name that someone holds: who and until when, and what can be done about it. */
-export function Taken({ name, unicode, lifecycle, children }: TakenProps) {
+export function Taken({ name, unicode, lifecycle, complete, children }: TakenProps) {
   const lookup = useLookup(name);
   const { go } = useLocalSearchParams<{ go?: string }>();
-  const settled = !lookup.isPending;
+  const settled = !lookup.isPending && complete;
   const expiresOn = lookup.data && registrationData(lookup.data).expiresOn;
   const freeFrom = expiresOn !== undefined && lifecycle ? afterExpiry(expiresOn, lifecycle).freeFrom : undefined;
   return (
