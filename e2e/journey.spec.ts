@@ -115,6 +115,9 @@ test('someone new finds a name, sees what it costs, registers it and finds it ag
       shop.getByText(/^Over HTTP: It works: a visitor arrives at http:..sites\.quayhost\.example/),
     );
     await shop.goBack();
+    await expect(shop.getByRole('link', { name: 'Account', exact: true })).toHaveAttribute('aria-current', 'page');
+    await shop.getByRole('link', { name: '← Account' }).click();
+    await shop.getByRole('link', { name: /^Order \d+/ }).click();
     await shop.getByRole('button', { name: 'See it under Names' }).click();
   });
 

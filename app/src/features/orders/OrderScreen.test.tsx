@@ -7,6 +7,7 @@ import { OrderScreen } from './OrderScreen';
 const mockPlaces: unknown[] = [];
 jest.mock('expo-router', () => ({
   useLocalSearchParams: () => ({ id: 'o1' }),
+  Link: ({ children }: { children: React.ReactNode }) => children,
   router: { navigate: (place: unknown) => mockPlaces.push(place) },
 }));
 

@@ -27,6 +27,8 @@ import { HoldAgain } from './HoldAgain';
 import { useOrderProgress } from './useOrderProgress';
 
 const words = texts.order;
+/** Orders are listed with the account. */
+const above = { href: '/account', title: texts.places.account } as const;
 
 /** What became of an order, name by name, as it happens. */
 export function OrderScreen() {
@@ -36,12 +38,12 @@ export function OrderScreen() {
   const isSignedOut = session.data?.account === null;
   if (isSignedOut)
     return (
-      <Screen title={words.one}>
+      <Screen title={words.one} back={above}>
         <SignInFirst why={words.signIn} />
       </Screen>
     );
   return (
-    <Screen title={order.data ? words.title(order.data.number) : words.one}>
+    <Screen title={order.data ? words.title(order.data.number) : words.one} back={above}>
       {order.isLoading || session.isPending ? <Loading /> : null}
       {session.isError ? <Failure fault={session.error} retry={() => void session.refetch()} /> : null}
       {order.isError ? <Failure fault={order.error} retry={() => void order.refetch()} /> : null}

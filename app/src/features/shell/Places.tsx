@@ -23,9 +23,9 @@ const words = texts.places;
 const places: readonly Place[] = [
   { href: '/', title: words.find, Icon: Search, starts: [] },
   { href: '/basket', title: words.basket, Icon: ShoppingBasket, starts: ['/basket', '/checkout'] },
-  { href: '/names', title: words.names, Icon: ScrollText, starts: ['/names', '/orders'] },
+  { href: '/names', title: words.names, Icon: ScrollText, starts: ['/names'] },
   { href: '/ahead', title: words.ahead, Icon: ChartColumn, starts: ['/ahead'] },
-  { href: '/account', title: words.account, Icon: User, starts: ['/account', '/inbox'] },
+  { href: '/account', title: words.account, Icon: User, starts: ['/account', '/orders', '/inbox'] },
 ];
 
 /** The five places of the app: a bar under the thumb, or a narrow rail on the left. */
