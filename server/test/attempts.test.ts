@@ -143,7 +143,7 @@ test.each([2308, 2104, 2201])('a contact refused with %i ends its name with the 
 
 test('money that the bank let go of is not asked for for ever: the names stay, and nothing is charged', async () => {
   const { visitor, email } = await shop.server.member();
-  await fault(visitor, 'payments', { on: 'capture', kind: 'delay', ms: 1500, times: 1 });
+  await fault(visitor, 'payments', { on: 'capture', kind: 'delay', ms: 3500, times: 1 });
   const { id } = await orderNames(visitor, [{ name: org() }]);
   await untilOrder(visitor, id, (order) => typesOf(order).includes('done'));
   expect(await buyer(id, 'bank/expire')).toBe(303);

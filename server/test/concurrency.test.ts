@@ -15,6 +15,7 @@ import { BasketStore } from '../src/money/basket/store';
 import { readModel } from '../src/platform/http/readModel';
 import { Problem } from '../src/platform/http/problem';
 import { QuoteRequestModel } from '../src/money/quotes/models';
+import { until } from '../../scripts/demo.mjs';
 import { unique } from './serverProcess';
 
 const silent = pino({ level: 'silent' });
@@ -115,10 +116,16 @@ describe('notifications', () => {
       await notifications.open();
       stops.push(await notifications.subscribe(channel, (payload) => heard.push(`${index} ${payload}`)));
     }
+    const hears = (count: number) =>
+      until(
+        () => Promise.resolve(heard.length),
+        (length) => length === count,
+      );
     await open.pool.query('select pg_notify($1, $2)', [channel, 'first']);
-    await pause(100);
+    await hears(2);
     stops[0]?.();
     await open.pool.query('select pg_notify($1, $2)', [channel, 'second']);
+    await hears(3);
     await pause(100);
     expect(heard.sort()).toEqual(['0 first', '1 first', '1 second']);
     for (const notifications of listeners) await notifications.close();
@@ -133,9 +140,14 @@ describe('notifications', () => {
     await open.pool.query(
       `select pg_terminate_backend(pid) from pg_stat_activity where query like 'listen%${channel}%' and pid <> pg_backend_pid()`,
     );
-    await pause(1500);
+    const hears = (count: number) =>
+      until(
+        () => Promise.resolve(heard.length),
+        (length) => length === count,
+      );
+    await hears(1);
     await open.pool.query('select pg_notify($1, $2)', [channel, 'after']);
-    await pause(200);
+    await hears(2);
     expect(heard).toEqual(['', 'after']);
     await notifications.close();
   });

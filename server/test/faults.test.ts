@@ -85,7 +85,7 @@ describe('a registry', () => {
   test('whose price rose after the order was placed is not paid more: it stops and says so', async () => {
     const { visitor } = await server.member();
     const name = `${unique('fault')}.lake`;
-    await fault(visitor, 'payments', { on: 'authorise', kind: 'delay', ms: 1500, times: 1 });
+    await fault(visitor, 'payments', { on: 'authorise', kind: 'delay', ms: 3000, times: 1 });
     const { id } = await orderNames(visitor, [{ name }]);
     await fetch(`http://127.0.0.1:${registryPort + 9}/prices/${name}`, {
       method: 'PUT',
@@ -145,9 +145,9 @@ describe('a payment provider', () => {
     const { visitor } = await server.member();
     const name = org();
     const quick = await server.member();
-    await fault(visitor, 'payments', { on: 'authorise', kind: 'delay', ms: 2500, times: 1 });
+    await fault(visitor, 'payments', { on: 'authorise', kind: 'delay', ms: 4500, times: 1 });
     const { id } = await orderNames(visitor, [{ name }]);
-    await pause(300);
+    await pause(1000);
     await buy(quick.visitor, name);
     await fault(visitor, 'payments', { on: 'void', kind: 'dropAfter', times: 1 });
     const order = await untilEnded(visitor, id);

@@ -155,7 +155,10 @@ test('a name that is being changed is not taken just then, and is once that is d
   const id = await offeredFirst([name]);
   await fault(giver, 'lanternhead', { on: 'updateDomain', kind: 'dropBefore' });
   const changing = giver.expect(200, 'PATCH', `/api/me/names/${name}`, { locked: true });
-  await pause(500);
+  await until(
+    () => giver.expect(200, 'GET', `/api/me/names/${name}`),
+    ({ changing }) => Boolean(changing),
+  );
   await taker.expect(409, 'POST', `${path}/${id}/take`, {});
   await changing;
   await fault(giver, 'lanternhead');

@@ -6,6 +6,7 @@ import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
 import pino from 'pino';
+import { until } from '../../scripts/demo.mjs';
 import { openDatabase, type OpenDatabase } from '../src/platform/db/database';
 import { Leases } from '../src/platform/db/leases';
 import { ZoneIndex } from '../src/find/zones/service';
@@ -119,10 +120,12 @@ describe('the sweeper', () => {
     ];
     const sweeper = new Sweeper(leases, chores, 40, silent);
     sweeper.start();
-    await pause(400);
+    await until(
+      () => Promise.resolve(done.length),
+      (times) => times >= 2,
+    );
     await sweeper.stop();
     const count = done.length;
-    expect(count).toBeGreaterThanOrEqual(2);
     await pause(150);
     expect(done).toHaveLength(count);
   });
@@ -156,10 +159,10 @@ describe('the sweeper', () => {
     };
     const done: string[] = [];
     const chore = (name: string, ms: number) => ({ name, run: () => pause(ms).then(() => done.push(name)) });
-    const chores = [chore('one', 0), chore('two', 5), chore('slow', 400), chore('of another process', 0)];
-    const sweeper = new Sweeper(turns, chores, 250, silent);
+    const chores = [chore('one', 0), chore('two', 5), chore('slow', 700), chore('of another process', 0)];
+    const sweeper = new Sweeper(turns, chores, 400, silent);
     sweeper.start();
-    await pause(300);
+    while (done.length < 4) await pause(5);
     await sweeper.stop();
     const idle = 'take chore one, chore two';
     expect(said).toEqual([
