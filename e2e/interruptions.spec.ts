@@ -22,7 +22,7 @@ test('a promo code for new customers that is lost on signing in is said, and the
   await fillCard(shop);
   await pay(shop);
   await registered(shop);
-  await shop.getByRole('link', { name: 'Account' }).click();
+  await shop.getByRole('link', { name: 'Account', exact: true }).click();
   await shop.getByRole('button', { name: 'Sign out', exact: true }).click();
   await put(shop, freshWord(), 'boats');
   const loads = countLoads(shop);

@@ -84,7 +84,7 @@ test('money is paid in, and pays for names; part of it where it does not suffice
   await shop.getByRole('button', { name: 'Approve' }).click();
   await registered(shop);
   await expect(shop.getByText(/was taken, US\$5.00 of it from your balance/)).toBeVisible();
-  await shop.getByRole('link', { name: 'Account' }).click();
+  await shop.getByRole('link', { name: 'Account', exact: true }).click();
   await expect(shop.getByText(/−US\$5.00 · paid|-US\$5.00 · paid/)).toBeVisible();
 });
 
@@ -103,7 +103,7 @@ test('a holder who comes back pays with the card kept: review, then pay: two tap
   await expect(shop.getByText(/^agreed by .*, not changed since: they hold for this order too$/)).toBeVisible();
   await pay(shop);
   await registered(shop);
-  await shop.getByRole('link', { name: 'Account' }).click();
+  await shop.getByRole('link', { name: 'Account', exact: true }).click();
   // What comes late moves what stands below it.
   await expect(shop.getByRole('link', { name: /^Receipt/ })).toHaveCount(2);
   await expect(shop.getByText(/^Nothing on your balance/)).toBeVisible();

@@ -114,7 +114,7 @@ test('a name is given back: refused, silent and refused, silent, then done, with
   await expect(shop.getByText(said ?? 'nothing')).toBeVisible();
   await shop.getByRole('link', { name: /All names/ }).click();
   await expect(shop.getByText('No names yet')).toBeVisible();
-  await shop.getByRole('link', { name: 'Account' }).click();
+  await shop.getByRole('link', { name: 'Account', exact: true }).click();
   await expect(shop.getByText(/^Credit note 20\d\d-/).first()).toBeVisible();
   expect(loads()).toBe(0);
 });
