@@ -104,6 +104,12 @@ test('a transaction that cannot begin gives its connection back', async () => {
 });
 
 describe('notifications', () => {
+  const hasHeard = (heard: readonly string[], times: number) =>
+    until(
+      () => Promise.resolve(heard.length),
+      (length) => length === times,
+    );
+
   test('what one connection tells, all hear, until they stop listening', async () => {
     const channel = unique('channel');
     const heard: string[] = [];
@@ -116,16 +122,11 @@ describe('notifications', () => {
       await notifications.open();
       stops.push(await notifications.subscribe(channel, (payload) => heard.push(`${index} ${payload}`)));
     }
-    const hears = (count: number) =>
-      until(
-        () => Promise.resolve(heard.length),
-        (length) => length === count,
-      );
     await open.pool.query('select pg_notify($1, $2)', [channel, 'first']);
-    await hears(2);
+    await hasHeard(heard, 2);
     stops[0]?.();
     await open.pool.query('select pg_notify($1, $2)', [channel, 'second']);
-    await hears(3);
+    await hasHeard(heard, 3);
     await pause(100);
     expect(heard.sort()).toEqual(['0 first', '1 first', '1 second']);
     for (const notifications of listeners) await notifications.close();
@@ -140,14 +141,9 @@ describe('notifications', () => {
     await open.pool.query(
       `select pg_terminate_backend(pid) from pg_stat_activity where query like 'listen%${channel}%' and pid <> pg_backend_pid()`,
     );
-    const hears = (count: number) =>
-      until(
-        () => Promise.resolve(heard.length),
-        (length) => length === count,
-      );
-    await hears(1);
+    await hasHeard(heard, 1);
     await open.pool.query('select pg_notify($1, $2)', [channel, 'after']);
-    await hears(2);
+    await hasHeard(heard, 2);
     expect(heard).toEqual(['', 'after']);
     await notifications.close();
   });
