@@ -105,7 +105,7 @@ function Known({ name, extension, answer, failed, onAskAgain, asking }: KnownPro
   const taken = answer?.type === 'result' && answer.status === 'taken';
   // What stands below waits for what stands above it: nothing moves under the thumb.
   const answered = answer?.type === 'result';
-  const complete = Boolean(known ?? whole.error);
+  const complete = known ?? whole.error;
   const below = (
     <>
       {answered && known && rate !== undefined ? <ExtensionFacts extension={known} rate={rate} /> : null}
@@ -127,7 +127,7 @@ function Known({ name, extension, answer, failed, onAskAgain, asking }: KnownPro
     <>
       <Summary row={row} rate={rate} onAskAgain={onAskAgain} asking={asking} />
       {taken ? (
-        <Taken name={name} unicode={answer.unicode} lifecycle={known?.lifecycle} complete={complete}>
+        <Taken name={name} unicode={answer.unicode} lifecycle={whole.data?.lifecycle} complete={whole.isFetched}>
           {below}
         </Taken>
       ) : (

@@ -25,7 +25,7 @@ interface TakenProps {
   readonly unicode: string;
   /** Undefined until it is known, and where asking for it failed. */
   readonly lifecycle: Lifecycle | undefined;
-  /** The lifecycle is known, or asking for it failed. */
+  /** The lifecycle is known, or asking for it has failed once. */
   readonly complete: boolean;
   /** What stands below; it waits, so that nothing moves it. */
   readonly children: ReactNode;
@@ -35,7 +35,8 @@ interface TakenProps {
 export function Taken({ name, unicode, lifecycle, complete, children }: TakenProps) {
   const lookup = useLookup(name);
   const { go } = useLocalSearchParams<{ go?: string }>();
-  const settled = !lookup.isPending && complete;
+  // Who asks again keeps what stands below, with what is typed there.
+  const settled = lookup.isFetched && complete;
   const expiresOn = lookup.data && registrationData(lookup.data).expiresOn;
   const freeFrom = expiresOn !== undefined && lifecycle ? afterExpiry(expiresOn, lifecycle).freeFrom : undefined;
   return (
