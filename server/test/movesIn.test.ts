@@ -55,9 +55,9 @@ const lineOf = ({ lines }: { lines: { state: object }[] }) => lines[0]?.state;
 
 test('while somebody has a name looked at, its registry is not asked beside that', async () => {
   const name = await elsewhere();
-  await fault(visitor, 'lanternhead', { on: 'infoDomain', kind: 'delay', ms: 1900, times: 1 });
+  await fault(visitor, 'lanternhead', { on: 'infoDomain', kind: 'delay', ms: 1800, times: 1 });
   const wanted = want({ name, code });
-  await pause(900);
+  await pause(1300);
   expect(await moveOf(name)).not.toHaveProperty('look');
   expect((await wanted).moves.find((move: { name: string }) => move.name === name).look.problems).toEqual([]);
 });
