@@ -65,6 +65,18 @@ test('a request repeated under its key is answered alike and done once', async (
   expect((await shop('/v1/intents', { ...body, reference, amount: 1 }, reference)).status).toBe(409);
 });
 
+test('of changes asked for at once under keys of their own one is made, and the others hear that it was', async () => {
+  const { body } = await shop('/v1/intents', await intent());
+  const path = `/v1/intents/${String(body['id'])}`;
+  const answers = await Promise.all([
+    ...[1, 2, 3].map(() => shop(`${path}/capture`, { amount: 700 })),
+    ...[1, 2, 3].map(() => shop(`${path}/void`, {})),
+  ]);
+  expect(answers.map(({ status }) => status).toSorted()).toEqual([200, 409, 409, 409, 409, 409]);
+  const done = answers.find(({ status }) => status === 200)?.body['status'];
+  expect(answers.map((answer) => answer.body['status'])).toEqual(Array<unknown>(6).fill(done));
+});
+
 test('a card that declines holds nothing', async () => {
   const { status, body } = await shop('/v1/intents', await intent('4539 0000 1111 0014'));
   expect([status, body['status']]).toEqual([402, 'declined']);

@@ -1,15 +1,19 @@
 import { randomBytes } from 'node:crypto';
-import { eq, sql } from 'drizzle-orm';
-import type { Database } from '../db/database';
-import { cardToken, intent, notice, type IntentMethod, type intentStatuses } from '../db/schema';
+import type { cardToken, intent, IntentMethod, intentStatuses } from '../db/schema';
 
 export type Intent = typeof intent.$inferSelect;
+export type Card = typeof cardToken.$inferSelect;
 type IntentStatus = (typeof intentStatuses)[number];
-export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
 
 export interface Answer {
   readonly status: number;
   readonly body: Record<string, unknown>;
+}
+
+/** What came of a request: the intent as it is now, where it was begun or changed. */
+export interface Outcome {
+  readonly answer: Answer;
+  readonly row?: Intent;
 }
 
 /** The shop's account, where transfers go. An IBAN of a bank code that no bank has. */
@@ -22,20 +26,23 @@ export function newId(prefix: string): string {
   return `${prefix}_${randomBytes(12).toString('hex')}`;
 }
 
-/** Asks for money: a card answers at once, the other ways wait for the buyer. */
-export async function beginIntent(
-  transaction: Transaction,
+/**
+ * Asks for money: a card answers at once, the other ways wait for the buyer.
+ *
+ * @param card the one that is asked for, undefined where it is not known
+ * @param isUsed whether it has paid before
+ */
+export function begin(
   { amount, currency, reference, method, notifyUrl }: Record<string, unknown>,
-): Promise<Answer> {
+  card: Card | undefined,
+  isUsed: boolean,
+): Outcome {
   const asked = readMethod(method);
-  if (!asked) return { status: 400, body: { error: 'method is card, wallet, mobile or transfer, with what it needs' } };
+  if (!asked) return refusal(400, 'method is card, wallet, mobile or transfer, with what it needs');
   if (!Number.isSafeInteger(amount) || Number(amount) <= 0)
-    return { status: 400, body: { error: 'amount is a whole number of minor units above 0' } };
-  const [card] =
-    asked.type === 'card' ? await transaction.select().from(cardToken).where(eq(cardToken.token, asked.token)) : [];
-  if (asked.type === 'card' && !card) return { status: 400, body: { error: 'Unknown token' } };
-  const isSecond = card?.outcome === 'succeedsOnce' && (await isUsed(transaction, card.token));
-  const declined = card?.outcome === 'declines' || isSecond;
+    return refusal(400, 'amount is a whole number of minor units above 0');
+  if (asked.type === 'card' && !card) return refusal(400, 'Unknown token');
+  const declined = card?.outcome === 'declines' || (card?.outcome === 'succeedsOnce' && isUsed);
   const row: Intent = {
     id: newId('int'),
     reference: text(reference),
@@ -50,13 +57,12 @@ export async function beginIntent(
     notifyUrl: text(notifyUrl) || null,
     createdAt: new Date(),
   };
-  await transaction.insert(intent).values(row);
-  await tell(transaction, row);
-  return { status: declined ? 402 : 201, body: { ...shown(row), slow: card?.outcome === 'timesOut' } };
+  const body = { ...shown(row), slow: card?.outcome === 'timesOut' };
+  return { answer: { status: declined ? 402 : 201, body }, row };
 }
 
-async function isUsed(transaction: Transaction, token: string): Promise<boolean> {
-  return (await transaction.$count(intent, sql`${intent.method} ->> 'token' = ${token}`)) > 0;
+function refusal(status: number, error: string): Outcome {
+  return { answer: { status, body: { error } } };
 }
 
 function readMethod(method: unknown): IntentMethod | undefined {
@@ -120,26 +126,15 @@ export const arrived = (share: number): Move => ({
   },
 });
 
-/** Moves an intent on and tells the shop; 409 where it is elsewhere. */
-export async function move(transaction: Transaction, intentId: string, { from, change }: Move): Promise<Answer> {
-  const [row] = await transaction.select().from(intent).where(eq(intent.id, intentId)).for('update');
-  if (!row) return { status: 404, body: { error: 'Unknown intent' } };
-  if (!from.includes(row.status)) return { status: 409, body: { ...shown(row), error: `The intent is ${row.status}` } };
+/** Moves an intent on; 409 where it is elsewhere. */
+export function move(row: Intent | undefined, { from, change }: Move): Outcome {
+  if (!row) return refusal(404, 'Unknown intent');
+  if (!from.includes(row.status))
+    return { answer: { status: 409, body: { ...shown(row), error: `The intent is ${row.status}` } } };
   const changes = change(row);
-  if (typeof changes === 'string') return { status: 400, body: { error: changes } };
+  if (typeof changes === 'string') return refusal(400, changes);
   const changed = { ...row, ...changes };
-  await transaction.update(intent).set(changes).where(eq(intent.id, intentId));
-  await tell(transaction, changed);
-  return { status: 200, body: shown(changed) };
-}
-
-/** Leaves a notice for the shop, together with the change that it is about. */
-async function tell(transaction: Transaction, row: Intent): Promise<void> {
-  if (!row.notifyUrl) return;
-  const id = newId('ntc');
-  const { reference, status } = row;
-  const body = JSON.stringify({ id, type: `intent.${status}`, intent: row.id, reference });
-  await transaction.insert(notice).values({ id, url: row.notifyUrl, body, nextAt: new Date() });
+  return { answer: { status: 200, body: shown(changed) }, row: changed };
 }
 
 export function shown(row: Intent): Record<string, unknown> {

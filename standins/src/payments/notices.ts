@@ -1,6 +1,6 @@
 import { createHmac } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
-import { eq, lte, min } from 'drizzle-orm';
+import { asc, isNotNull, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { Database } from '../db/database';
 import { notice } from '../db/schema';
@@ -11,8 +11,13 @@ const togetherMs = 100;
 /** So long nothing is looked for where nothing is to be sent. */
 const longestSleepMs = 60_000;
 const mostAttempts = 12;
+/** How many are sent side by side. */
+const mostAtOnce = 50;
 /** How long a notice is kept back that comes after what happened next. */
 const overtakenMs = 1500;
+
+type NoticeRow = typeof notice.$inferSelect;
+type Delivery = Pick<NoticeRow, 'id' | 'attempts' | 'nextAt'>;
 
 /** Tells the shop what happened, at least once, until it answers that it heard. */
 export class Notices {
@@ -57,27 +62,43 @@ export class Notices {
 
   /** @returns milliseconds until something is due again */
   private async round(): Promise<number> {
-    const due = await this.database.select().from(notice).where(lte(notice.nextAt, new Date())).limit(50);
-    await Promise.all(due.map((row) => this.deliver(row)));
-    const [soonest] = await this.database.select({ at: min(notice.nextAt) }).from(notice);
-    const ms = (soonest?.at?.getTime() ?? Infinity) - Date.now();
-    return Math.min(longestSleepMs, Math.max(0, ms));
+    const { id, nextAt } = notice;
+    const soonest = await this.database
+      .select()
+      .from(notice)
+      .where(isNotNull(nextAt))
+      .orderBy(asc(nextAt))
+      .limit(mostAtOnce);
+    const now = Date.now();
+    const due = soonest.filter((row) => timeOf(row) <= now);
+    const sent = await Promise.all(due.map((row) => this.deliver(row)));
+    if (sent.length > 0)
+      await this.database
+        .update(notice)
+        .set({ attempts: sql`sent.attempts`, nextAt: sql`sent."nextAt"` })
+        .from(
+          sql`jsonb_to_recordset(${JSON.stringify(sent)}::jsonb) as sent (id text, attempts int, "nextAt" timestamptz)`,
+        )
+        .where(sql`${id} = sent.id`);
+    const next = [...soonest.slice(due.length), ...sent].map(timeOf);
+    // There may be more than these.
+    if (due.length === mostAtOnce) return 0;
+    return Math.min(longestSleepMs, Math.max(0, Math.min(...next) - Date.now()));
   }
 
-  private async deliver({ id, url, body, attempts }: typeof notice.$inferSelect): Promise<void> {
+  /** @returns how it stands with it now */
+  private async deliver({ id, url, body, attempts }: NoticeRow): Promise<Delivery> {
+    const later = (made: number, waitMs: number): Delivery => {
+      const nextAt = made < mostAttempts ? new Date(Date.now() + waitMs) : null;
+      return { id, attempts: made, nextAt };
+    };
     const fault = this.faults.strike('notice');
-    if (fault?.kind === 'outOfOrder') return this.later(id, attempts, overtakenMs);
+    if (fault?.kind === 'outOfOrder') return later(attempts, overtakenMs);
     if (fault?.kind === 'delay') await pause(fault.ms ?? 1000);
     const heard = fault?.kind === 'dropBefore' ? false : await this.post(url, body);
     if (fault?.kind === 'duplicate') await this.post(url, body);
-    if (heard && fault?.kind !== 'dropAfter')
-      await this.database.update(notice).set({ nextAt: null }).where(eq(notice.id, id));
-    else await this.later(id, attempts + 1, Math.min(60_000, 500 * 2 ** attempts));
-  }
-
-  private async later(id: string, attempts: number, waitMs: number): Promise<void> {
-    const nextAt = attempts < mostAttempts ? new Date(Date.now() + waitMs) : null;
-    await this.database.update(notice).set({ attempts, nextAt }).where(eq(notice.id, id));
+    if (heard && fault?.kind !== 'dropAfter') return { id, attempts, nextAt: null };
+    return later(attempts + 1, Math.min(60_000, 500 * 2 ** attempts));
   }
 
   /** Signed over the moment and the body, so that neither can be changed nor sent again much later. */
@@ -96,4 +117,9 @@ export class Notices {
       return false;
     }
   }
+}
+
+/** When it is to be sent, in milliseconds; never, where it was heard or given up. */
+function timeOf({ nextAt }: Pick<NoticeRow, 'nextAt'>): number {
+  return nextAt?.getTime() ?? Infinity;
 }

@@ -1,21 +1,18 @@
 import type Router from '@koa/router';
-import { desc, eq, inArray } from 'drizzle-orm';
+import { inArray } from 'drizzle-orm';
 import { decimalAmount, isCurrency } from '@tienda/core/money/money';
-import type { Database } from '../db/database';
 import { intent } from '../db/schema';
 import { approved, arrived, expired, move, refused, runOut, transferReference, type Intent } from './intents';
+import type { Ledger } from './ledger';
 
 /**
  * What buyers see of the provider: the wallet's page, and a stand-in for their phone and their bank.
  *
  * @param moved called after what a buyer did, which the shop is to be told
  */
-export function buyersPages(router: Router, database: Database, moved: () => void): void {
+export function buyersPages(router: Router, ledger: Ledger, moved: () => void): void {
   router.get('/wallet/:id', async (ctx) => {
-    const [row] = await database
-      .select()
-      .from(intent)
-      .where(eq(intent.id, String(ctx.params['id'])));
+    const row = await ledger.find(String(ctx.params['id']));
     ctx.type = 'html';
     if (row?.method.type !== 'wallet') ctx.status = 404;
     ctx.body =
@@ -23,23 +20,16 @@ export function buyersPages(router: Router, database: Database, moved: () => voi
   });
   router.post('/wallet/:id/:answer', async (ctx) => {
     const id = String(ctx.params['id']);
-    await database.transaction((transaction) =>
-      move(transaction, id, ctx.params['answer'] === 'approve' ? approved : refused),
-    );
+    await ledger.move(id, (row) => move(row, ctx.params['answer'] === 'approve' ? approved : refused));
     moved();
-    const [row] = await database.select().from(intent).where(eq(intent.id, id));
+    const row = await ledger.find(id);
     if (row?.method.type !== 'wallet') return void (ctx.status = 404);
     ctx.status = 303;
     ctx.set('Location', row.method.returnUrl);
   });
 
   router.get('/devices', async (ctx) => {
-    const rows = await database
-      .select()
-      .from(intent)
-      .where(inArray(intent.status, ['waiting', 'voided']))
-      .orderBy(desc(intent.createdAt))
-      .limit(50);
+    const rows = await ledger.list(inArray(intent.status, ['waiting', 'voided']), 50);
     ctx.type = 'html';
     ctx.body = devicesPage(rows);
   });
@@ -55,7 +45,7 @@ export function buyersPages(router: Router, database: Database, moved: () => voi
     };
     const chosen = Object.entries(moves).find(([name]) => name === answer)?.[1];
     if (!chosen) return void (ctx.status = 404);
-    const { status } = await database.transaction((transaction) => move(transaction, String(ctx.params['id']), chosen));
+    const { status } = await ledger.move(String(ctx.params['id']), (row) => move(row, chosen));
     moved();
     ctx.status = status === 200 ? 303 : status;
     if (status === 200) ctx.set('Location', '/devices');

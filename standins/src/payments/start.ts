@@ -2,26 +2,16 @@ import { createHash } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
 import Router from '@koa/router';
 import type { Context } from 'koa';
-import { desc, eq, sql } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { StandInConfig } from '../platform/config';
 import type { Database } from '../db/database';
-import { cardToken, idempotentAnswer, intent } from '../db/schema';
+import { cardToken, intent } from '../db/schema';
 import { Faults, readFaults } from '../platform/faults';
 import { serveHttp } from '../platform/http';
 import { hasCheckDigit, outcomeOf } from './cards';
-import {
-  beginIntent,
-  capture,
-  move,
-  newId,
-  refund,
-  shown,
-  text,
-  voided,
-  type Answer,
-  type Transaction,
-} from './intents';
+import { begin, capture, move, newId, refund, shown, text, voided, type Answer, type Outcome } from './intents';
+import { Ledger, type Known } from './ledger';
 import { Notices } from './notices';
 import { buyersPages } from './pages';
 
@@ -36,6 +26,7 @@ const slowAnswerMs = 8000;
 export async function startPayments(config: StandInConfig, database: Database, log: Logger): Promise<void> {
   const router = new Router();
   const faults = new Faults();
+  const ledger = new Ledger(database);
   const notices = new Notices(database, config.noticeSecret, faults, log);
 
   router.options('/v1/tokens', (ctx) => {
@@ -78,32 +69,23 @@ export async function startPayments(config: StandInConfig, database: Database, l
     );
   });
   router.use('/v1/intents', shopOnly);
-  router.post('/v1/intents', (ctx) => once(ctx, 'authorise', (transaction) => beginIntent(transaction, fields(ctx))));
+  router.post('/v1/intents', (ctx) => once(ctx, 'authorise', ({ card, isUsed }) => begin(fields(ctx), card, isUsed)));
   router.post('/v1/intents/:id/capture', (ctx) =>
-    once(ctx, 'capture', (transaction) => move(transaction, idOf(ctx), capture(Number(fields(ctx)['amount'])))),
+    once(ctx, 'capture', ({ intent: row }) => move(row, capture(Number(fields(ctx)['amount'])))),
   );
-  router.post('/v1/intents/:id/void', (ctx) =>
-    once(ctx, 'void', (transaction) => move(transaction, idOf(ctx), voided)),
-  );
+  router.post('/v1/intents/:id/void', (ctx) => once(ctx, 'void', ({ intent: row }) => move(row, voided)));
   router.post('/v1/intents/:id/refund', (ctx) =>
-    once(ctx, 'refund', (transaction) => move(transaction, idOf(ctx), refund(Number(fields(ctx)['amount'])))),
+    once(ctx, 'refund', ({ intent: row }) => move(row, refund(Number(fields(ctx)['amount'])))),
   );
   router.get('/v1/intents', async (ctx) => {
-    const rows = await database
-      .select()
-      .from(intent)
-      .where(eq(intent.reference, text(ctx.query['reference'])))
-      .orderBy(desc(intent.createdAt));
+    const rows = await ledger.list(eq(intent.reference, text(ctx.query['reference'])));
     ctx.body = rows.map(shown);
   });
   router.get('/v1/intents/:id', async (ctx) => {
     const fault = faults.strike('look');
     if (fault?.kind === 'delay') await pause(fault.ms ?? 1000);
     if (fault?.kind === 'dropBefore' || fault?.kind === 'dropAfter') return void ctx.req.socket.destroy();
-    const [row] = await database
-      .select()
-      .from(intent)
-      .where(eq(intent.id, idOf(ctx)));
+    const row = await ledger.find(idOf(ctx));
     respond(ctx, row ? { status: 200, body: shown(row) } : { status: 404, body: { error: 'Unknown intent' } });
   });
   router.put('/faults', (ctx) => {
@@ -111,39 +93,29 @@ export async function startPayments(config: StandInConfig, database: Database, l
     ctx.status = 204;
   });
 
-  /** Answers a repeated key as it was answered the first time, and a key used for something else with 409. */
-  async function once(
-    ctx: Context,
-    request: string,
-    carryOut: (transaction: Transaction) => Promise<Answer>,
-  ): Promise<void> {
+  /** Carries out what is asked for under a key, once, with what stands in its way. */
+  async function once(ctx: Context, what: string, carryOut: (known: Known) => Outcome): Promise<void> {
     const key = ctx.get('Idempotency-Key');
     if (!key) throw new TypeError('Idempotency-Key is missing');
-    const fault = faults.strike(request);
+    const fault = faults.strike(what);
     if (fault?.kind === 'delay') await pause(fault.ms ?? 1000);
     if (fault?.kind === 'dropBefore') return void ctx.req.socket.destroy();
     if (fault?.kind === 'refuse') return respond(ctx, { status: 503, body: { error: 'Out of order' } });
-    const asked = createHash('sha256')
-      .update(`${ctx.path} ${JSON.stringify(fields(ctx))}`)
+    const asked = fields(ctx);
+    const request = createHash('sha256')
+      .update(`${ctx.path} ${JSON.stringify(asked)}`)
       .digest('hex');
-    const { answer, repeated } = await database.transaction(async (transaction) => {
-      await transaction.execute(sql`select pg_advisory_xact_lock(hashtextextended(${key}, 0))`);
-      const [earlier] = await transaction.select().from(idempotentAnswer).where(eq(idempotentAnswer.key, key));
-      if (earlier && earlier.request !== asked)
-        return { answer: { status: 409, body: { error: 'Key used before' } }, repeated: true };
-      if (earlier) return { answer: { status: earlier.status, body: earlier.body }, repeated: true };
-      const fresh = await carryOut(transaction);
-      await transaction.insert(idempotentAnswer).values({ key, request: asked, ...fresh, createdAt: new Date() });
-      return { answer: fresh, repeated: false };
-    });
+    const { token } = { ...(asked['method'] as { token?: unknown } | undefined) };
+    const about = { intentId: idOf(ctx), token: text(token) };
+    const { answer, isRepeated } = await ledger.once({ key, request, ...about }, carryOut);
     notices.soon();
     if (fault?.kind === 'dropAfter') return void ctx.req.socket.destroy();
     if (fault?.kind === 'garble') return garble(ctx);
-    if (!repeated && answer.body['slow']) await pause(slowAnswerMs * Math.max(config.pace, 0.1));
+    if (!isRepeated && answer.body['slow']) await pause(slowAnswerMs * Math.max(config.pace, 0.1));
     respond(ctx, answer);
   }
 
-  buyersPages(router, database, () => notices.soon());
+  buyersPages(router, ledger, () => notices.soon());
   await serveHttp(router, config.host, config.paymentsPort, log);
   // What was not heard before it was started again.
   notices.soon();
