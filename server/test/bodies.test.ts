@@ -27,7 +27,7 @@ const payment = { method: 'card', token: 'tok_1' };
 
 /** Each model with a body that it takes. */
 const bodies: readonly (readonly [Model<object>, object])[] = [
-  [AccountChoices, { autoRenew: true, marketing: false, language: 'es' }],
+  [AccountChoices, { autoRenew: true, marketing: false, invoiceFiles: true, language: 'es' }],
   [AmountModel, { amount: 50_000 }],
   [NewOffer, { name: 'saltwhistle.com', amount: 50_000, message: 'A boatyard', feePaidBy: 'buyer' }],
   [BasketLineModel, line],

@@ -108,6 +108,8 @@ test('orders that had ended are as they were: their names, their papers, what ha
   expect(log).toMatchObject([{ what: { type: 'registered', years: 2 } }]);
   const { balances } = await visitor.expect(200, 'GET', '/api/me/balance');
   expect(balances).toEqual([{ currency: 'USD', amount: 2500 }]);
+  // It had them before anyone could choose.
+  expect((await visitor.expect(200, 'GET', '/api/session')).account.invoiceFiles).toBe(true);
 });
 
 test('money that was on its way buys what it was for', async () => {

@@ -34,9 +34,9 @@ describe('mail that waits', () => {
     };
     const log = pino({ level: 'silent' });
     const attention = new Attention(open.database, clock, log);
-    const noFiles = () => Promise.reject(new Error('no files here'));
+    const noDocuments = () => Promise.reject(new Error('no documents here'));
     const outbox = new Outbox(new OutgoingStore(open.database), attention, clock, log);
-    outbox.carriedBy('mail', mailCarrier(gateway, noFiles));
+    outbox.carriedBy('mail', mailCarrier(gateway, noDocuments));
     outboxes.push(outbox);
     return { outbox, sent, clock };
   }

@@ -37,9 +37,13 @@ test('mails and papers are written in the language that the account was asked fo
 
 test('a paper is laid out once: the file in the mail is the one that is read ever after', async () => {
   const { visitor, email } = await server.member();
+  expect(await visitor.expect(200, 'PATCH', '/api/me/account', { invoiceFiles: true })).toMatchObject({
+    invoiceFiles: true,
+  });
   const order = await untilEnded(visitor, (await orderNames(visitor, [{ name: `${unique('acc')}.org` }])).id);
   const { number } = order.documents[0];
   const mailed = (await mailTo(visitor, email, /^Order .*is registered$/)).attachments[0];
+  expect(mailed?.filename).toBe(`invoice-${number}.pdf`);
   const fetched = (kind: string) => visitor.send('GET', `/api/me/${kind}/${number}`);
   const read = async (kind: string): Promise<string> => (await fetched(kind)).body;
   const { body: invoice, headers } = await fetched('invoices');
@@ -59,6 +63,26 @@ test('a paper is laid out once: the file in the mail is the one that is read eve
   expect(rows.map(({ kind }) => kind)).toEqual(['invoice', 'receipt']);
   expect(await read('invoices')).toBe(invoice);
   expect(await read('receipts')).toBe(receipts[0]);
+});
+
+test('invoices are written out in their mails, and lead to their file; files come along once they are wanted', async () => {
+  const { visitor, email } = await server.member();
+  expect((await visitor.expect(200, 'GET', '/api/session')).account.invoiceFiles).toBe(false);
+  const name = `${unique('acc')}.org`;
+  const order = await untilEnded(visitor, (await orderNames(visitor, [{ name }])).id);
+  const [document] = await visitor.expect(200, 'GET', '/api/me/invoices');
+  const mail = await mailTo(visitor, email, /^Order .*is registered$/);
+  const total = (order.total / 100).toFixed(2);
+  const said = [
+    `Invoice ${document.number}`,
+    'Maren Solvik',
+    `${name}, registration, 1 year`,
+    'VAT 23 %',
+    total,
+    `/orders/${order.id}`,
+  ];
+  for (const words of said) expect(mail.text).toContain(words);
+  expect(mail.attachments).toEqual([]);
 });
 
 test('marketing mail is off until it is asked for', async () => {

@@ -5,6 +5,7 @@ import path from 'node:path';
 import type { Invoice } from '@tienda/core/orders/invoice';
 import { maren } from '../../core/test/contacts';
 import { invoicePdf } from '../src/money/papers/invoicePdf';
+import { invoiceText } from '../src/money/papers/invoiceText';
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'tienda-papers-'));
 
@@ -81,4 +82,39 @@ test('the document is tagged, titled and in its language, and its amounts are th
   expect(info).toMatch(/Tagged:\s+yes/);
   expect(info).toMatch(/Title:\s+Factura 2026-000001/);
   for (const amount of ['18.00', '0.36', '18.36', '4.22', '22.58']) expect(text).toContain(amount);
+});
+
+test('as text it says what the file says: who, what for, every amount that is not nothing, the sums, how it was paid', async () => {
+  const invoice = invoiceTo({ organisation: 'Saltwhistle Boats' });
+  const said = invoiceText(invoice);
+  expect(said.slice(said.indexOf('saltwhistle.org,'))).toBe(
+    [
+      'saltwhistle.org, registration, 2 years',
+      '  Price 18.00 · Fee 0.36 · Net 18.36',
+      '',
+      '  Registrations  18.00',
+      '  Yearly fees     0.36',
+      '  Net            18.36',
+      '  VAT 23 %        4.22',
+      '  Total          22.58',
+      '  Paid: Card     22.58',
+      '',
+      'VAT of Ireland, where seller and buyer are.',
+      '',
+    ].join('\n'),
+  );
+  const { text } = await read(invoice);
+  const words = (document: string) => document.trim().split(/[\s·]+/);
+  expect(words(text)).toEqual(expect.arrayContaining(words(said.replace('From:', 'From').replace('To:', 'To'))));
+});
+
+test('a credit note says as text what it takes back, and what for', () => {
+  const credit = { ...invoiceTo({}), kind: 'creditNote', refersTo: '2026-000007', because: 'givenBack' } as const;
+  const said = invoiceText(credit);
+  expect(said.split('\n').slice(0, 3)).toEqual([
+    'Credit note 2026-000001',
+    '2026-11-26 · order 1001 · all amounts in USD',
+    'Takes back part of invoice 2026-000007, for a name that was given back.',
+  ]);
+  expect(said).toContain('  Given back: Card  22.58\n');
 });

@@ -80,7 +80,7 @@ test('privacy that has its price is paid for each year still to run, renewed wit
   const ended = await untilEnded(visitor, placed.id);
   expect([ended.status, ended.lines[0].state]).toEqual(['done', { at: 'done' }]);
   expect((await intentsOf(ended.id)).map(({ captured }) => captured)).toEqual([quote.total]);
-  expect((await mailTo(visitor, email, /the holder of .* is hidden$/)).attachments).toHaveLength(1);
+  expect((await mailTo(visitor, email, /the holder of .* is hidden$/)).text).toContain(`${name}, privacy, 2 years`);
   const after = await shown(visitor, name);
   expect([after.privacy, after.hiding, after.expiresOn]).toEqual([true, undefined, before.expiresOn]);
   expect(after.renewal.amount).toBe(later);

@@ -87,7 +87,7 @@ export function keepAccount(queries: QueryClient, account: ShownAccount): Promis
 export function useChoose() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (choice: Partial<Pick<ShownAccount, 'autoRenew' | 'marketing' | 'language'>>) =>
+    mutationFn: (choice: Partial<Pick<ShownAccount, 'autoRenew' | 'marketing' | 'invoiceFiles' | 'language'>>) =>
       call<ShownAccount>('PATCH', '/api/me/account', choice),
     onSuccess: (account) => keepAccount(queries, account),
   });

@@ -5,7 +5,13 @@ import { FakeServer, held, newQueries } from '../../test/shop';
 import { useHandOvers, useOfferNames } from './handOvers';
 import { useContacts, useKeepContact, type KeptContact } from './me';
 
-const ilse = { email: 'ilse@quayquill.example', autoRenew: true, marketing: false, language: 'en' };
+const ilse = {
+  email: 'ilse@quayquill.example',
+  autoRenew: true,
+  marketing: false,
+  invoiceFiles: false,
+  language: 'en',
+};
 
 /** Hooks of a screen, of somebody who is signed in. */
 function open<Result>(use: () => Result) {

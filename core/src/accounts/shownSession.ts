@@ -7,6 +7,8 @@ export interface ShownAccount {
   readonly autoRenew: boolean;
   /** Mail about offers is wanted. */
   readonly marketing: boolean;
+  /** Invoices come as files with their mails; they are written out in them in any case. */
+  readonly invoiceFiles: boolean;
   /** Of mails and papers. */
   readonly language: Language;
   /** A second step is asked for when signing in. */

@@ -66,10 +66,10 @@ export function openMoney(
   const { config, database, leases, sessions, idempotency, attention, outbox, clock } = platform;
   const invoices = new InvoiceStore(database);
   const press = new Press();
-  const papers = new Papers(invoices, press);
+  const papers = new Papers(invoices, press, config.publicUrl);
   outbox.carriedBy(
     'mail',
-    mailCarrier(mail, (document) => papers.find(document)),
+    mailCarrier(mail, (document) => papers.mailed(document)),
   );
   outbox.carriedBy('refund', refundCarrier(payments));
   const basket = new BasketStore(database);

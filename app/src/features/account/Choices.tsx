@@ -47,6 +47,12 @@ export function Choices() {
             onChange={(autoRenew) => set.mutate({ autoRenew })}
           />
           <Toggle
+            title={words.invoiceFiles}
+            detail={words.invoiceFilesDetail}
+            value={account.invoiceFiles}
+            onChange={(invoiceFiles) => set.mutate({ invoiceFiles })}
+          />
+          <Toggle
             title={texts.security.marketing}
             detail={texts.security.marketingDetail}
             value={account.marketing}

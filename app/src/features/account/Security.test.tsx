@@ -10,6 +10,7 @@ const account = {
   email,
   autoRenew: true,
   marketing: false,
+  invoiceFiles: false,
   twoStep: false,
   recoveryCodes: 0,
   isNew: true,

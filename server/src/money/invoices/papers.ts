@@ -1,14 +1,17 @@
-import type { Attachment } from '../../platform/outbox/mail';
+import type { Attachment, Mail, MailedDocument } from '../../platform/outbox/mail';
+import { textsIn } from '../../platform/texts/texts';
+import { invoiceText } from '../papers/invoiceText';
 import type { Press } from '../papers/press';
 import type { InvoiceStore, PaperName } from './store';
 
 export const pdfType = 'application/pdf';
 
-/** Documents as files: each is laid out when it is first read, in the mail that takes it along or here, and the same ever after. */
+/** Documents as files: each is laid out when it is first read, and the same ever after. */
 export class Papers {
   constructor(
-    private readonly invoices: Pick<InvoiceStore, 'withFile' | 'keepFile'>,
+    private readonly invoices: Pick<InvoiceStore, 'withFile' | 'keepFile' | 'forMail'>,
     private readonly press: Pick<Press, 'print'>,
+    private readonly publicUrl: string,
   ) {}
 
   /**
@@ -22,6 +25,19 @@ export class Papers {
     const content =
       found.content ?? (await this.invoices.keepFile(name, await this.press.print(found.invoice, name.kind)));
     return { filename: filenameOf(name), contentType: pdfType, content };
+  }
+
+  /** A document written out, with the page where its file is; the file itself for those who want it with each mail. */
+  async mailed(name: NonNullable<Mail['document']>): Promise<MailedDocument | undefined> {
+    const found = await this.invoices.forMail(name);
+    if (!found) return undefined;
+    const { orderId, invoice, asFile } = found;
+    const file = asFile ? await this.find(name) : undefined;
+    const { asPdf } = textsIn(invoice.language ?? 'en').papers;
+    return {
+      text: `${invoiceText(invoice)}\n${asPdf(`${this.publicUrl}/orders/${orderId}`)}\n`,
+      attachments: file ? [file] : [],
+    };
   }
 }
 

@@ -9,7 +9,7 @@ import {
 } from '@tienda/core/orders/invoice';
 import { isoDate } from '@tienda/core/time/isoDate';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
-import { invoice, invoiceCounter, paper } from '../../platform/db/schema';
+import { account, invoice, invoiceCounter, paper } from '../../platform/db/schema';
 
 /** For whom a document is issued. */
 export interface IssuedFor {
@@ -30,6 +30,8 @@ export type StoredInvoice = typeof invoice.$inferSelect;
 export class InvoiceStore {
   /** Reads a document with its file; written once for all. */
   private readonly filed;
+  /** Reads a document for its mail. */
+  private readonly mailed;
 
   constructor(private readonly database: Database) {
     const isIt = and(eq(invoice.kind, sql.placeholder('documentKind')), eq(invoice.number, sql.placeholder('number')));
@@ -37,6 +39,12 @@ export class InvoiceStore {
       .select({ accountId: invoice.accountId, invoice: invoice.invoice, content: paper.content })
       .from(invoice)
       .leftJoin(paper, and(eq(paper.kind, sql.placeholder('kind')), eq(paper.number, invoice.number)))
+      .where(isIt)
+      .prepare('');
+    this.mailed = database
+      .select({ orderId: invoice.orderId, invoice: invoice.invoice, asFile: account.invoiceFiles })
+      .from(invoice)
+      .innerJoin(account, eq(account.id, invoice.accountId))
       .where(isIt)
       .prepare('');
   }
@@ -135,6 +143,12 @@ export class InvoiceStore {
   > {
     const documentKind = kind === 'receipt' ? 'invoice' : kind;
     const [found] = await this.filed.execute({ kind, documentKind, number });
+    return found;
+  }
+
+  /** What a document says, and whether its reader wants it as a file with the mail. */
+  async forMail({ kind, number }: Pick<Invoice, 'kind' | 'number'>) {
+    const [found] = await this.mailed.execute({ documentKind: kind, number });
     return found;
   }
 

@@ -81,7 +81,7 @@ export function endedMail({ email, language }: Reader, number: number, order: Or
   };
 }
 
-/** An invoice or credit note, which goes along as a file. */
+/** An invoice or credit note, which is written below. */
 export function documentMail(
   { email, language }: Reader,
   { kind, number, orderNumber, total, currency }: Invoice,

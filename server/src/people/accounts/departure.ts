@@ -39,6 +39,7 @@ export interface PeopleExport {
     readonly email: string;
     readonly autoRenew: boolean;
     readonly marketing: boolean;
+    readonly invoiceFiles: boolean;
     readonly language: Language;
     readonly createdAt: Date;
     readonly twoStepSince: Date | null;
@@ -56,10 +57,10 @@ export class Departure {
     const { accounts, sessions, contacts, kept, clock } = this.parts;
     const account = await accounts.byId(accountId);
     if (!account) throw new Error('The account is gone');
-    const { email, autoRenew, marketing, language, createdAt, twoStepSince } = account;
+    const { email, autoRenew, marketing, invoiceFiles, language, createdAt, twoStepSince } = account;
     const own: PeopleExport = {
       exportedAt: clock.now().toISOString(),
-      account: { email, autoRenew, marketing, language, createdAt, twoStepSince },
+      account: { email, autoRenew, marketing, invoiceFiles, language, createdAt, twoStepSince },
       signedIn: (await sessions.ofAccount(accountId)).map(({ agent, createdAt, seenAt }) => ({
         agent,
         createdAt,

@@ -44,13 +44,14 @@ export function ownAccountRoutes(
       {
         needs: 'changeAccount',
         summary:
-          'What auto-renew is set to for a new name, the language of mails, and whether marketing mail is wanted',
+          'What auto-renew is set to for a new name, the language of mails, whether marketing mail is wanted, and invoices as files',
         model: AccountChoices,
       },
-      async ({ actor, body: { autoRenew, marketing, language } }) => {
+      async ({ actor, body: { autoRenew, marketing, invoiceFiles, language } }) => {
         const choices = {
           ...(autoRenew === undefined ? {} : { autoRenew }),
           ...(marketing === undefined ? {} : { marketing }),
+          ...(invoiceFiles === undefined ? {} : { invoiceFiles }),
           ...(language === undefined ? {} : { language }),
         };
         if (Object.keys(choices).length > 0) await store.change(actor.account, choices);

@@ -12,6 +12,10 @@ export class AccountChoices {
   marketing?: boolean;
 
   @MayBeLeftOut()
+  @IsBoolean({ message: 'Invoices as files is true or false.' })
+  invoiceFiles?: boolean;
+
+  @MayBeLeftOut()
   @IsIn(languages, { message: `The language is one of ${languages.join(', ')}.` })
   language?: Language;
 }

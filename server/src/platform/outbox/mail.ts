@@ -5,7 +5,7 @@ export interface Mail {
   readonly to: string;
   readonly subject: string;
   readonly text: string;
-  /** The invoice or credit note that goes along. */
+  /** The invoice or credit note that is written below the text. */
   readonly document?: Pick<Invoice, 'kind' | 'number'>;
   /** Its subject holds a code: it is not kept after it was sent. */
   readonly isSecret?: boolean;
@@ -28,21 +28,30 @@ export interface MailGateway {
   send(mail: Mail, sending: Sending): Promise<void>;
 }
 
-/** Finds the file that a mail takes along, by what it names; undefined where it was never issued. */
-export type AttachmentFinder = (document: NonNullable<Mail['document']>) => Promise<Attachment | undefined>;
+/** A document as a mail takes it along: written out, and as a file where its reader wants one. */
+export interface MailedDocument {
+  /** Lines that end with `\n`. */
+  readonly text: string;
+  readonly attachments: readonly Attachment[];
+}
+
+/** Finds what a mail takes along, by what it names; undefined where it was never issued. */
+export type DocumentFinder = (document: NonNullable<Mail['document']>) => Promise<MailedDocument | undefined>;
 
 /** As long as mail servers keep trying (RFC 5321, section 4.5.4.1). */
 const patienceMs = 4 * 24 * 3600_000;
 
 /** Mail as it leaves: sent again, it has the same Message-ID (RFC 5322, section 3.6.4); its text is not kept. */
-export function mailCarrier(gateway: MailGateway, find: AttachmentFinder): Carrier<Mail> {
+export function mailCarrier(gateway: MailGateway, find: DocumentFinder): Carrier<Mail> {
   return {
     patienceMs,
     carry: async (mail, messageId) => {
       const { document } = mail;
-      const attachment = document && (await find(document));
-      if (document && !attachment) throw new Error(`${document.kind} ${document.number} was never issued`);
-      await gateway.send(mail, { messageId, attachments: attachment ? [attachment] : [] });
+      if (!document) return gateway.send(mail, { messageId, attachments: [] });
+      const found = await find(document);
+      if (!found) throw new Error(`${document.kind} ${document.number} was never issued`);
+      const { text, attachments } = found;
+      await gateway.send({ ...mail, text: `${mail.text}\n${text}` }, { messageId, attachments });
     },
     remains: ({ to, subject, isSecret = false }) => ({ to, subject: isSecret ? '' : subject, text: '' }),
   };

@@ -159,8 +159,7 @@ export const en = {
       invoice: (number: string) => `Invoice ${number}`,
       creditNote: (number: string) => `Credit note ${number}`,
     },
-    paperText: (paper: string, order: number, amount: string) =>
-      `${paper} for order ${order} over ${amount} comes with this mail.`,
+    paperText: (paper: string, order: number, amount: string) => `${paper} for order ${order}, ${amount}, follows.`,
   },
   holders: {
     confirm: (date: string) => `Confirm your address by ${date}`,

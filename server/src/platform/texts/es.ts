@@ -152,7 +152,7 @@ export const es: Texts = {
     givenBack: (amount) => `Devuelto: ${amount}`,
     backOnBalance: (amount) => `De vuelta en su saldo: ${amount}`,
     paper: { invoice: (number) => `Factura ${number}`, creditNote: (number) => `Abono ${number}` },
-    paperText: (paper, order, amount) => `${paper} del pedido ${order}, por ${amount}: va con este correo.`,
+    paperText: (paper, order, amount) => `${paper} del pedido ${order}, por ${amount}, a continuación.`,
   },
   holders: {
     confirm: (date) => `Confirme su correo antes del ${date}`,

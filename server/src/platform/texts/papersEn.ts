@@ -41,6 +41,7 @@ export const papers = {
     head: (date: string, order: number, currency: string) => `${date} · order ${order} · all amounts in ${currency}`,
     takesBack: (invoice: string) => `Takes back part of invoice ${invoice}, for what could not be done.`,
     takesBackGiven: (invoice: string) => `Takes back part of invoice ${invoice}, for a name that was given back.`,
+    asPdf: (url: string) => `As a file for your books (PDF): ${url}`,
     from: 'From',
     to: 'To',
     vatNumber: (number: string) => `VAT ${number}`,

@@ -42,6 +42,7 @@ export const papers: Pick<Texts, 'statements' | 'papers'> = {
     head: (date, order, currency) => `${date} · pedido ${order} · todos los importes en ${currency}`,
     takesBack: (invoice) => `Anula parte de la factura ${invoice}, por lo que no se pudo hacer.`,
     takesBackGiven: (invoice) => `Anula parte de la factura ${invoice}, por un nombre que se devolvió.`,
+    asPdf: (url) => `Como archivo para su contabilidad (PDF): ${url}`,
     from: 'De',
     to: 'Para',
     vatNumber: (number) => `NIF-IVA ${number}`,

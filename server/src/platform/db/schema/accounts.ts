@@ -25,6 +25,8 @@ export const account = pgTable('account', {
   autoRenew: boolean('auto_renew').notNull().default(true),
   /** Mail about anything but the account's own business; off unless asked for. */
   marketing: boolean().notNull().default(false),
+  /** Invoices come as files with their mails; they are written out in them in any case. */
+  invoiceFiles: boolean('invoice_files').notNull().default(false),
   /** What mails and papers are written in. */
   language: text().$type<Language>().notNull().default('en'),
   /** The secret of the second step, sealed; not in use before `twoStepSince`. */

@@ -1,0 +1,42 @@
+import type { Invoice } from '@tienda/core/orders/invoice';
+import { writtenInvoice, type Party, type Row, type Sum } from './writtenInvoice';
+
+/** A document as plain text, for a mail: all that its file says. Lines end with `\n`. */
+export function invoiceText(invoice: Invoice): string {
+  const { title, head, takesBack, from, to, amountColumns, rows, sums, paid, taxNote } = writtenInvoice(invoice);
+  const lines = [
+    title,
+    head,
+    ...(takesBack ? [takesBack] : []),
+    '',
+    ...partyLines(from),
+    '',
+    ...partyLines(to),
+    '',
+    ...rows.flatMap((row) => rowLines(row, amountColumns)),
+    '',
+    ...aligned([...sums, ...paid]),
+    '',
+    taxNote,
+  ];
+  return `${lines.join('\n')}\n`;
+}
+
+function partyLines({ heading, lines }: Party): string[] {
+  return [`${heading}:`, ...lines.map((line) => `  ${line}`)];
+}
+
+/** The name, then what its net amount is made of, without what is nothing. */
+function rowLines({ line, what, amounts }: Row, heads: readonly string[]): string[] {
+  const { discount, fee, privacyPrice } = line;
+  const isSaid = [true, discount > 0, fee > 0, privacyPrice > 0, true];
+  const parts = heads.map((head, index) => `${head} ${amounts[index]}`).filter((_, index) => isSaid[index]);
+  return [`${line.unicode}, ${what}`, `  ${parts.join(' · ')}`];
+}
+
+/** Amounts below each other. */
+function aligned(sums: readonly Sum[]): string[] {
+  const labelWidth = Math.max(...sums.map(({ label }) => label.length));
+  const amountWidth = Math.max(...sums.map(({ amount }) => amount.length));
+  return sums.map(({ label, amount }) => `  ${label.padEnd(labelWidth)}  ${amount.padStart(amountWidth)}`);
+}
