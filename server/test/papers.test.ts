@@ -92,20 +92,20 @@ test('as text it says what the file says: who, what for, every amount that is no
       'saltwhistle.org, registration, 2 years',
       '  Price 18.00 · Fee 0.36 · Net 18.36',
       '',
-      '  Registrations  18.00',
-      '  Yearly fees     0.36',
-      '  Net            18.36',
-      '  VAT 23 %        4.22',
-      '  Total          22.58',
-      '  Paid: Card     22.58',
+      '  Registrations: 18.00',
+      '  Yearly fees: 0.36',
+      '  Net: 18.36',
+      '  VAT 23 %: 4.22',
+      '  Total: 22.58',
+      '  Paid: Card, 22.58',
       '',
       'VAT of Ireland, where seller and buyer are.',
       '',
     ].join('\n'),
   );
   const { text } = await read(invoice);
-  const words = (document: string) => document.trim().split(/[\s·]+/);
-  expect(words(text)).toEqual(expect.arrayContaining(words(said.replace('From:', 'From').replace('To:', 'To'))));
+  const words = (document: string) => document.match(/[^\s·,:]+/g) ?? [];
+  expect(words(text)).toEqual(expect.arrayContaining(words(said)));
 });
 
 test('a credit note says as text what it takes back, and what for', () => {
@@ -116,5 +116,5 @@ test('a credit note says as text what it takes back, and what for', () => {
     '2026-11-26 · order 1001 · all amounts in USD',
     'Takes back part of invoice 2026-000007, for a name that was given back.',
   ]);
-  expect(said).toContain('  Given back: Card  22.58\n');
+  expect(said).toContain('  Given back: Card, 22.58\n');
 });

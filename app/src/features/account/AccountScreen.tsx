@@ -129,7 +129,7 @@ function Parts({ email }: { readonly email: string }) {
       <View style={{ marginTop: 12, gap: 6 }}>
         <Waiting />
       </View>
-      <View style={{ marginTop: 8 }}>
+      <View style={{ marginTop: 8, marginBottom: 16 }}>
         <Action title={texts.basket.toFind} onPress={() => router.navigate('/')} />
       </View>
     </>

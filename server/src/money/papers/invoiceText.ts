@@ -1,5 +1,5 @@
 import type { Invoice } from '@tienda/core/orders/invoice';
-import { writtenInvoice, type Party, type Row, type Sum } from './writtenInvoice';
+import { writtenInvoice, type Party, type Row } from './writtenInvoice';
 
 /** A document as plain text, for a mail: all that its file says. Lines end with `\n`. */
 export function invoiceText(invoice: Invoice): string {
@@ -15,7 +15,8 @@ export function invoiceText(invoice: Invoice): string {
     '',
     ...rows.flatMap((row) => rowLines(row, amountColumns)),
     '',
-    ...aligned([...sums, ...paid]),
+    ...sums.map(({ label, amount }) => `  ${label}: ${amount}`),
+    ...paid.map(({ label, amount }) => `  ${label}, ${amount}`),
     '',
     taxNote,
   ];
@@ -32,11 +33,4 @@ function rowLines({ line, what, amounts }: Row, heads: readonly string[]): strin
   const isSaid = [true, discount > 0, fee > 0, privacyPrice > 0, true];
   const parts = heads.map((head, index) => `${head} ${amounts[index]}`).filter((_, index) => isSaid[index]);
   return [`${line.unicode}, ${what}`, `  ${parts.join(' · ')}`];
-}
-
-/** Amounts below each other. */
-function aligned(sums: readonly Sum[]): string[] {
-  const labelWidth = Math.max(...sums.map(({ label }) => label.length));
-  const amountWidth = Math.max(...sums.map(({ amount }) => amount.length));
-  return sums.map(({ label, amount }) => `  ${label.padEnd(labelWidth)}  ${amount.padStart(amountWidth)}`);
 }
