@@ -100,7 +100,8 @@ async function carryOut(
   options: EppServerOptions,
 ): Promise<boolean> {
   const { registry, pace, faults } = options;
-  await pause(latency(registry, command.type, options.checks) * pace);
+  const takesMs = latency(registry, command.type, options.checks) * pace;
+  if (takesMs > 0) await pause(takesMs);
   const asks = command.type === 'login' ? command.clientId : session.client;
   // Faults are there to try the shop with: the other registrars go about their business.
   const isOther = asks !== undefined && asks !== registrars[0];

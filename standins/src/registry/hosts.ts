@@ -102,7 +102,7 @@ export class RegistryHosts {
 
   /** The first of the hosts that is not known here. */
   async unknown(hosts: readonly string[]): Promise<string | undefined> {
-    for (const host of hosts) if (!(await this.find(host))) return host;
+    for (const host of hosts) if (!registrarsHosts.has(host) && !(await this.find(host))) return host;
     return undefined;
   }
 

@@ -127,36 +127,39 @@ export class RegistryStore {
     const now = this.now();
     const time = now.toISOString().slice('YYYY-MM-DD'.length);
     const expiresAt = new Date(`${addYears(isoDate(now), years)}${time}`);
+    const row = {
+      name,
+      registry: this.registry.id,
+      sponsor,
+      creator: sponsor,
+      registrant,
+      contacts,
+      nameservers: nameservers ? [...nameservers] : null,
+      ds,
+      authCode,
+      statuses: [review ? 'pendingCreate' : 'ok'],
+      createdAt: now,
+      expiresAt,
+      ...(review ?? {}),
+    };
+    const created = (await this.isPut(row)) || ((await this.makesRoom(name)) && (await this.isPut(row)));
+    return created ? { createdAt: now, expiresAt } : undefined;
+  }
+
+  private async isPut(row: typeof registeredDomain.$inferInsert): Promise<boolean> {
+    const { rowCount } = await this.database.insert(registeredDomain).values(row).onConflictDoNothing();
+    return rowCount === 1;
+  }
+
+  /** Takes out a name whose life is over, and the hosts below it. @returns false where it lives */
+  private async makesRoom(name: string): Promise<boolean> {
     return this.database.transaction(async (transaction) => {
-      const [old] = await transaction
-        .select()
-        .from(registeredDomain)
-        .where(eq(registeredDomain.name, name))
-        .for('update');
-      if (old && this.stage(old) === 'free') {
-        await transaction.delete(registeredDomain).where(eq(registeredDomain.name, name));
-        await transaction.delete(registryHost).where(hostsBelow(this.registry, name));
-      }
-      const [created] = await transaction
-        .insert(registeredDomain)
-        .values({
-          name,
-          registry: this.registry.id,
-          sponsor,
-          creator: sponsor,
-          registrant,
-          contacts,
-          nameservers: nameservers ? [...nameservers] : null,
-          ds,
-          authCode,
-          statuses: [review ? 'pendingCreate' : 'ok'],
-          createdAt: now,
-          expiresAt,
-          ...(review ?? {}),
-        })
-        .onConflictDoNothing()
-        .returning({ createdAt: registeredDomain.createdAt, expiresAt: registeredDomain.expiresAt });
-      return created;
+      const isIt = eq(registeredDomain.name, name);
+      const [old] = await transaction.select().from(registeredDomain).where(isIt).for('update');
+      if (!old || this.stage(old) !== 'free') return false;
+      await transaction.delete(registeredDomain).where(isIt);
+      await transaction.delete(registryHost).where(hostsBelow(this.registry, name));
+      return true;
     });
   }
 
