@@ -54,25 +54,24 @@ export class Ledger {
     asked: KeyedRequest,
     carryOut: (known: Known) => Outcome,
   ): Promise<{ readonly answer: Answer; readonly isRepeated: boolean }> {
-    for (let tries = 0; tries < mostTries; tries += 1) {
+    return untilDone(`The request ${asked.key}`, async () => {
       const { earlier, ...known } = await this.look(asked);
       if (earlier && earlier.request !== asked.request)
         return { answer: { status: 409, body: { error: 'Key used before' } }, isRepeated: true };
       if (earlier) return { answer: { status: earlier.status, body: earlier.body }, isRepeated: true };
       const outcome = carryOut(known);
-      if (await this.write(outcome, known.intent, asked)) return { answer: outcome.answer, isRepeated: false };
-    }
-    throw new Error(`The request ${asked.key} met another at each of ${mostTries} tries`);
+      const isWritten = await this.write(outcome, known.intent, asked);
+      return isWritten ? { answer: outcome.answer, isRepeated: false } : undefined;
+    });
   }
 
   /** What a buyer does, who has no keys. */
   async move(intentId: string, change: (before: Intent | undefined) => Outcome): Promise<Answer> {
-    for (let tries = 0; tries < mostTries; tries += 1) {
+    return untilDone(`The intent ${intentId}`, async () => {
       const before = await this.find(intentId);
       const outcome = change(before);
-      if (await this.write(outcome, before)) return outcome.answer;
-    }
-    throw new Error(`The intent ${intentId} was changed by another at each of ${mostTries} tries`);
+      return (await this.write(outcome, before)) ? outcome.answer : undefined;
+    });
   }
 
   private async look({ key, intentId = '', token = '' }: KeyedRequest) {
@@ -129,6 +128,15 @@ export class Ledger {
       .where(and(eq(intent.id, row.id), ...isAsBefore))
       .returning({ id: intent.id });
   }
+}
+
+/** @param attempt undefined where another change came between reading and writing */
+async function untilDone<Result>(what: string, attempt: () => Promise<Result | undefined>): Promise<Result> {
+  for (let tries = 0; tries < mostTries; tries += 1) {
+    const result = await attempt();
+    if (result !== undefined) return result;
+  }
+  throw new Error(`${what} met another at each of ${mostTries} tries`);
 }
 
 function noticeOf({ id: intentId, reference, status, notifyUrl }: Intent): SQL {
