@@ -30,7 +30,7 @@ export function newId(prefix: string): string {
  * Asks for money: a card answers at once, the other ways wait for the buyer.
  *
  * @param card the one that is asked for, undefined where it is not known
- * @param isUsed whether it has paid before
+ * @param isUsed whether it pays once only, and has
  */
 export function begin(
   { amount, currency, reference, method, notifyUrl }: Record<string, unknown>,
@@ -42,7 +42,7 @@ export function begin(
   if (!Number.isSafeInteger(amount) || Number(amount) <= 0)
     return refusal(400, 'amount is a whole number of minor units above 0');
   if (asked.type === 'card' && !card) return refusal(400, 'Unknown token');
-  const declined = card?.outcome === 'declines' || (card?.outcome === 'succeedsOnce' && isUsed);
+  const declined = card?.outcome === 'declines' || isUsed;
   const row: Intent = {
     id: newId('int'),
     reference: text(reference),

@@ -16,7 +16,7 @@ export interface KeyedRequest {
 export interface Known {
   readonly intent: Intent | undefined;
   readonly card: Card | undefined;
-  /** Whether that card has paid before. */
+  /** Whether it is a card that pays once only, and has. */
   readonly isUsed: boolean;
 }
 

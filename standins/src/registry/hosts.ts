@@ -28,6 +28,10 @@ function below(registry: string, name: string | Placeholder, lower: string | Pla
   return and(eq(registryHost.registry, registry), or(eq(host, name), like(host, lower)));
 }
 
+type HostRow = typeof registryHost.$inferSelect;
+type KeptHost = Pick<HostRow, 'host' | 'sponsor' | 'addresses' | 'statuses' | 'createdAt'> &
+  Partial<Pick<HostRow, 'updatedBy' | 'updatedAt'>>;
+
 /** The hosts that names of one registry can be delegated to (RFC 5732). */
 export class RegistryHosts {
   private readonly hostsOf;
@@ -54,19 +58,24 @@ export class RegistryHosts {
       .find((name) => this.registry.zones.includes(name.slice(name.indexOf('.') + 1)));
   }
 
-  /** Whose a host is to change: whoever sponsors the name above it, else whoever made it. */
   async find(host: string): Promise<EppHostInfo | undefined> {
+    const kept = await this.kept(host);
+    return kept && this.told(kept);
+  }
+
+  /** Whose a host is to change: whoever sponsors the name above it, else whoever made it. */
+  private async kept(host: string): Promise<KeptHost | undefined> {
     const always = registrarsHosts.get(host);
-    if (always) return this.told({ host, sponsor: always, addresses: [], statuses: ['ok'], createdAt: new Date(0) });
+    if (always) return { host, sponsor: always, addresses: [], statuses: ['ok'], createdAt: new Date(0) };
     const [row] = await this.database
       .select()
       .from(registryHost)
       .where(and(eq(registryHost.registry, this.registry.id), eq(registryHost.host, host)));
     if (!row) return undefined;
     const above = this.nameAbove(host);
-    if (above === undefined) return this.told(row);
+    if (above === undefined) return row;
     const sponsor = await this.sponsorOf(above);
-    return sponsor === undefined ? undefined : this.told({ ...row, sponsor });
+    return sponsor === undefined ? undefined : { ...row, sponsor };
   }
 
   /** Who sponsors a name that is registered. */
@@ -75,11 +84,8 @@ export class RegistryHosts {
     return row && stageOn(row, isoDate(this.now())) !== 'free' ? row.sponsor : undefined;
   }
 
-  private async told(
-    row: Pick<typeof registryHost.$inferSelect, 'host' | 'sponsor' | 'addresses' | 'statuses' | 'createdAt'> &
-      Partial<Pick<typeof registryHost.$inferSelect, 'updatedBy' | 'updatedAt'>>,
-  ): Promise<EppHostInfo> {
-    const { host, sponsor, addresses, statuses, createdAt, updatedBy, updatedAt } = row;
+  private async told(kept: KeptHost): Promise<EppHostInfo> {
+    const { host, sponsor, addresses, statuses, createdAt, updatedBy, updatedAt } = kept;
     const object = host.toUpperCase().replaceAll(/[^A-Z0-9_]/g, '_');
     return {
       host,
@@ -102,7 +108,7 @@ export class RegistryHosts {
 
   /** The first of the hosts that is not known here. */
   async unknown(hosts: readonly string[]): Promise<string | undefined> {
-    for (const host of hosts) if (!registrarsHosts.has(host) && !(await this.find(host))) return host;
+    for (const host of hosts) if (!(await this.kept(host))) return host;
     return undefined;
   }
 

@@ -142,17 +142,18 @@ export class RegistryStore {
       expiresAt,
       ...(review ?? {}),
     };
-    const created = (await this.isPut(row)) || ((await this.makesRoom(name)) && (await this.isPut(row)));
+    const created = (await this.put(row)) || ((await this.makeRoom(name)) && (await this.put(row)));
     return created ? { createdAt: now, expiresAt } : undefined;
   }
 
-  private async isPut(row: typeof registeredDomain.$inferInsert): Promise<boolean> {
+  /** @returns false where somebody has it, or had it until its life was over */
+  private async put(row: typeof registeredDomain.$inferInsert): Promise<boolean> {
     const { rowCount } = await this.database.insert(registeredDomain).values(row).onConflictDoNothing();
     return rowCount === 1;
   }
 
   /** Takes out a name whose life is over, and the hosts below it. @returns false where it lives */
-  private async makesRoom(name: string): Promise<boolean> {
+  private async makeRoom(name: string): Promise<boolean> {
     return this.database.transaction(async (transaction) => {
       const isIt = eq(registeredDomain.name, name);
       const [old] = await transaction.select().from(registeredDomain).where(isIt).for('update');
