@@ -1,31 +1,18 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { member, sessionWith } from '../../../test/member';
 import { FakeServer, show } from '../../../test/shop';
 import { AccountForms } from '../../shop/entrance/AccountForms';
 import { Security } from './Security';
 
 jest.mock('expo-router', () => ({ Link: () => null, router: { navigate: () => undefined } }));
 
-const email = 'maren@saltwhistle.example';
-const account = {
-  email,
-  autoRenew: true,
-  marketing: false,
-  invoiceFiles: false,
-  twoStep: false,
-  recoveryCodes: 0,
-  isNew: true,
-  codesUsed: {},
-};
-const session = (more: object) => ({
-  status: 200,
-  body: { csrf: 't', account, secondStep: false, now: '2026-11-25T10:00:00Z', demo: false, paymentsUrl: '', ...more },
-});
+const { email } = member;
 const here = { id: 's1', agent: 'Firefox, Linux', since: '', seen: '2026-11-25T09:00:00Z', here: true };
 const there = { ...here, id: 's2', agent: 'Safari, iOS', here: false };
 
 async function open(more: object = {}): Promise<FakeServer> {
   const server = new FakeServer();
-  server.instead.set('GET /api/session', session({ account: { ...account, ...more } }));
+  server.instead.set('GET /api/session', sessionWith({ account: { ...member, ...more } }));
   server.instead.set('GET /api/me/sessions', { status: 200, body: [here, there] });
   show(<Security email={email} />);
   await screen.findByText('Second step of signing in');
@@ -64,7 +51,7 @@ test('a second step is set up: password, code of the app, recovery codes', async
   type('Code from the app', '123456');
   press('Turn it on');
   expect(await screen.findByText('abcde-fghjk')).toBeTruthy();
-  server.instead.set('GET /api/session', session({ account: { ...account, twoStep: true, recoveryCodes: 10 } }));
+  server.instead.set('GET /api/session', sessionWith({ account: { ...member, twoStep: true, recoveryCodes: 10 } }));
   press('I have kept them');
   expect(await screen.findByText('On. 10 recovery codes left.')).toBeTruthy();
 });
@@ -99,7 +86,7 @@ test('a mail address is changed with two codes', async () => {
   await screen.findByLabelText(`Code sent to ${email}`);
   type(`Code sent to ${email}`, '111111');
   type('Code sent to ilse@quayquill.example', '222222');
-  const changed = { ...account, email: 'ilse@quayquill.example' };
+  const changed = { ...member, email: 'ilse@quayquill.example' };
   server.instead.set('POST /api/me/mail/confirm', { status: 200, body: changed });
   press('Save');
   expect(await screen.findByText('Your address is now ilse@quayquill.example.')).toBeTruthy();
@@ -119,10 +106,10 @@ test('closing says what goes and what stays, and why it cannot be done', async (
 describe('getting in', () => {
   test('after the password a code of the second step is asked for', async () => {
     const server = new FakeServer();
-    server.instead.set('GET /api/session', session({ account: null, secondStep: true }));
+    server.instead.set('GET /api/session', sessionWith({ account: null, secondStep: true }));
     show(<AccountForms first="existing" />);
     type((await screen.findByLabelText('Code')).getAttribute('aria-label') ?? 'Code', 'ABCDE-FGHJK');
-    server.instead.set('POST /api/session/second-step', session({}));
+    server.instead.set('POST /api/session/second-step', sessionWith({}));
     press('Sign in');
     await waitFor(() =>
       expect(sent(server, '/api/session/second-step')).toMatchObject([{ body: { code: 'abcde-fghjk' } }]),
@@ -139,7 +126,7 @@ describe('getting in', () => {
     expect(await screen.findByText(/^If maren@saltwhistle.example has an account/)).toBeTruthy();
     type('Code from the mail', '123456');
     type('New password', 'three grey herons');
-    server.instead.set('POST /api/accounts/reset/confirm', session({}));
+    server.instead.set('POST /api/accounts/reset/confirm', sessionWith({}));
     press('Set it and sign in');
     await waitFor(() => expect(sent(server, '/api/accounts/reset/confirm')).toHaveLength(1));
   });
