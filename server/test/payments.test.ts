@@ -96,6 +96,7 @@ test('what was approved before it was given up counts', async () => {
 
 test('a transfer says where to send it; once it is here the names are registered and the invoice is issued', async () => {
   const { visitor, email } = await server.member();
+  await visitor.expect(200, 'PATCH', '/api/me/account', { invoiceFiles: true });
   const order = await waiting(visitor, 'transfer');
   const { action } = order.payment;
   expect(action).toMatchObject({ type: 'transfer', reference: expect.stringMatching(/^TN-[0-9A-F]{8}$/) });
@@ -105,14 +106,14 @@ test('a transfer says where to send it; once it is here the names are registered
   expect(typesOf(ended)).toEqual(['placed', 'waiting', 'paid', 'sent', 'done', 'captured', 'told']);
   expect(ended.documents).toMatchObject([{ kind: 'invoice' }]);
   const title = `Invoice ${ended.documents[0].number}`;
-  expect(await mailTo(visitor, email, /^Invoice/)).toMatchObject({
-    subject: title,
-    text: expect.stringContaining(`\n\n${title}\n`),
-  });
+  const mail = await mailTo(visitor, email, /^Invoice/);
+  expect(mail).toMatchObject({ subject: title, text: expect.stringContaining(`\n\n${title}\n`) });
+  expect(mail.attachments).toMatchObject([{ filename: `invoice-${ended.documents[0].number}.pdf` }]);
 });
 
 test('of a transfer what could not be registered is credited and sent back', async () => {
   const { visitor, email } = await server.member();
+  await visitor.expect(200, 'PATCH', '/api/me/account', { invoiceFiles: true });
   const [lost, kept] = [org(), org()];
   const order = await waiting(visitor, 'transfer', [lost, kept]);
   const quick = await server.member();
@@ -128,9 +129,10 @@ test('of a transfer what could not be registered is credited and sent back', asy
   const credit = documents.find(({ kind }: { kind: string }) => kind === 'creditNote');
   expect(credit).toMatchObject({ total: 1107, net: 900, refersTo: ended.documents[0].number });
   expect((await mailTo(visitor, email, /is registered$/)).text).toBeTruthy();
-  const told = (await mailTo(visitor, email, /^Order .*is registered$/)).text;
-  expect(told).toContain(`Credit note ${credit.number}\n`);
-  expect(told).toContain(`Takes back part of invoice ${ended.documents[0].number}, for what could not be done.`);
+  const told = await mailTo(visitor, email, /^Order .*is registered$/);
+  expect(told.attachments).toMatchObject([{ filename: `credit-note-${credit.number}.pdf` }]);
+  expect(told.text).toContain(`Credit note ${credit.number}\n`);
+  expect(told.text).toContain(`Takes back part of invoice ${ended.documents[0].number}, for what could not be done.`);
 });
 
 test('a transfer that arrives after it was given up goes back', async () => {

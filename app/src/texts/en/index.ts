@@ -132,9 +132,9 @@ export const en = {
     order: (number: number, date: string) => `Order ${number}, ${date}`,
     autoRenew: 'Auto-renew for new names',
     autoRenewDetail: 'What auto-renew is set to when you put a name in the basket. Each name can differ.',
-    invoiceFiles: 'Invoices as files with the mail',
+    invoiceFiles: 'Attach invoices as PDF',
     invoiceFilesDetail:
-      'Every invoice is written out in its mail, and its PDF is kept here. With this, the PDF comes along.',
+      'Every invoice is written out in its mail, and its PDF is kept here. Turned on, the mail has the PDF too.',
     calendar: {
       title: 'Calendar',
       detail:

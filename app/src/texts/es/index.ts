@@ -133,9 +133,9 @@ export const es: Texts = {
     autoRenew: 'Renovación automática de los nombres nuevos',
     autoRenewDetail:
       'Cómo queda la renovación automática al poner un nombre en la cesta. Cada nombre puede ser distinto.',
-    invoiceFiles: 'Facturas como archivo con el correo',
+    invoiceFiles: 'Adjuntar las facturas en PDF',
     invoiceFilesDetail:
-      'Cada factura va escrita en su correo, y su PDF se guarda aquí. Así el PDF llega también adjunto.',
+      'Cada factura va escrita en su correo, y su PDF se guarda aquí. Si lo activa, el correo lleva también el PDF.',
     calendar: {
       title: 'Calendario',
       detail:

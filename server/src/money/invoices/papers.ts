@@ -2,14 +2,14 @@ import type { Attachment, Mail, MailedDocument } from '../../platform/outbox/mai
 import { textsIn } from '../../platform/texts/texts';
 import { invoiceText } from '../papers/invoiceText';
 import type { Press } from '../papers/press';
-import type { InvoiceStore, PaperName } from './store';
+import type { FiledInvoice, InvoiceStore, PaperName } from './store';
 
 export const pdfType = 'application/pdf';
 
 /** Documents as files: each is laid out when it is first read, and the same ever after. */
 export class Papers {
   constructor(
-    private readonly invoices: Pick<InvoiceStore, 'withFile' | 'keepFile' | 'forMail'>,
+    private readonly invoices: Pick<InvoiceStore, 'withFile' | 'keepFile'>,
     private readonly press: Pick<Press, 'print'>,
     private readonly publicUrl: string,
   ) {}
@@ -22,22 +22,24 @@ export class Papers {
   async find(name: PaperName, accountId?: string): Promise<Attachment | undefined> {
     const found = await this.invoices.withFile(name);
     if (!found || (accountId !== undefined && found.accountId !== accountId)) return undefined;
-    const content =
-      found.content ?? (await this.invoices.keepFile(name, await this.press.print(found.invoice, name.kind)));
-    return { filename: filenameOf(name), contentType: pdfType, content };
+    return this.file(name, found);
   }
 
   /** A document written out, with the page where its file is; the file itself for those who want it with each mail. */
   async mailed(name: NonNullable<Mail['document']>): Promise<MailedDocument | undefined> {
-    const found = await this.invoices.forMail(name);
+    const found = await this.invoices.withFile(name);
     if (!found) return undefined;
-    const { orderId, invoice, asFile } = found;
-    const file = asFile ? await this.find(name) : undefined;
+    const { orderId, invoice, isAttached } = found;
     const { asPdf } = textsIn(invoice.language ?? 'en').papers;
     return {
       text: `${invoiceText(invoice)}\n${asPdf(`${this.publicUrl}/orders/${orderId}`)}\n`,
-      attachments: file ? [file] : [],
+      attachments: isAttached ? [await this.file(name, found)] : [],
     };
+  }
+
+  private async file(name: PaperName, { invoice, content }: FiledInvoice): Promise<Attachment> {
+    const file = content ?? (await this.invoices.keepFile(name, await this.press.print(invoice, name.kind)));
+    return { filename: filenameOf(name), contentType: pdfType, content: file };
   }
 }
 

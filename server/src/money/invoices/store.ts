@@ -27,24 +27,30 @@ export type PaperName = Pick<typeof paper.$inferSelect, 'kind' | 'number'>;
 
 export type StoredInvoice = typeof invoice.$inferSelect;
 
+export interface FiledInvoice extends Pick<StoredInvoice, 'accountId' | 'orderId' | 'invoice'> {
+  /** Null until it is laid out. */
+  readonly content: Buffer | null;
+  /** Whether whose it is wants files with the mails. */
+  readonly isAttached: boolean;
+}
+
 export class InvoiceStore {
   /** Reads a document with its file; written once for all. */
   private readonly filed;
-  /** Reads a document for its mail. */
-  private readonly mailed;
 
   constructor(private readonly database: Database) {
     const isIt = and(eq(invoice.kind, sql.placeholder('documentKind')), eq(invoice.number, sql.placeholder('number')));
     this.filed = database
-      .select({ accountId: invoice.accountId, invoice: invoice.invoice, content: paper.content })
-      .from(invoice)
-      .leftJoin(paper, and(eq(paper.kind, sql.placeholder('kind')), eq(paper.number, invoice.number)))
-      .where(isIt)
-      .prepare('');
-    this.mailed = database
-      .select({ orderId: invoice.orderId, invoice: invoice.invoice, asFile: account.invoiceFiles })
+      .select({
+        accountId: invoice.accountId,
+        orderId: invoice.orderId,
+        invoice: invoice.invoice,
+        content: paper.content,
+        isAttached: account.invoiceFiles,
+      })
       .from(invoice)
       .innerJoin(account, eq(account.id, invoice.accountId))
+      .leftJoin(paper, and(eq(paper.kind, sql.placeholder('kind')), eq(paper.number, invoice.number)))
       .where(isIt)
       .prepare('');
   }
@@ -135,20 +141,9 @@ export class InvoiceStore {
   }
 
   /** What a document says, and its file where it was laid out already. */
-  async withFile({
-    kind,
-    number,
-  }: PaperName): Promise<
-    (Pick<StoredInvoice, 'accountId' | 'invoice'> & { readonly content: Buffer | null }) | undefined
-  > {
+  async withFile({ kind, number }: PaperName): Promise<FiledInvoice | undefined> {
     const documentKind = kind === 'receipt' ? 'invoice' : kind;
     const [found] = await this.filed.execute({ kind, documentKind, number });
-    return found;
-  }
-
-  /** What a document says, and whether its reader wants it as a file with the mail. */
-  async forMail({ kind, number }: Pick<Invoice, 'kind' | 'number'>) {
-    const [found] = await this.mailed.execute({ documentKind: kind, number });
     return found;
   }
 

@@ -44,7 +44,7 @@ export function ownAccountRoutes(
       {
         needs: 'changeAccount',
         summary:
-          'What auto-renew is set to for a new name, the language of mails, whether marketing mail is wanted, and invoices as files',
+          'What auto-renew is set to for a new name, the language of mails, whether marketing mail is wanted, and invoices attached as PDF',
         model: AccountChoices,
       },
       async ({ actor, body: { autoRenew, marketing, invoiceFiles, language } }) => {

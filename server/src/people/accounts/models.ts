@@ -12,7 +12,7 @@ export class AccountChoices {
   marketing?: boolean;
 
   @MayBeLeftOut()
-  @IsBoolean({ message: 'Invoices as files is true or false.' })
+  @IsBoolean({ message: 'Attaching invoices is true or false.' })
   invoiceFiles?: boolean;
 
   @MayBeLeftOut()
