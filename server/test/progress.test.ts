@@ -66,7 +66,7 @@ async function follow(...found: readonly (readonly [ms: number, order: ReturnTyp
 }
 
 test('an order that ends just as one begins to follow it is told to its end', async () => {
-  expect(await follow([0, order(1)], [5, order(3, true)], [30, order(3, true)])).toEqual([3]);
+  expect(await follow([0, order(1)], [5, order(3, true)], [30, order(3, true)])).toEqual([1, 3]);
 });
 
 test('what was read before is not told after what came later', async () => {

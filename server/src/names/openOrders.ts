@@ -174,7 +174,6 @@ export async function openOrders(parts: OrderParts): Promise<Orders> {
     ...parts,
     orders: store,
     agreements: (accountId) => agreedBy(database, accountId),
-    operations,
     cashier,
     checks: new OrderChecks(parts.catalogue),
     publicUrl: config.publicUrl,

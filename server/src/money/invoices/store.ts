@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, sql, type SQL } from 'drizzle-orm';
+import { and, desc, eq, sql, type SQL } from 'drizzle-orm';
 import type { Language } from '@tienda/core/accounts/language';
 import {
   invoiceDigits,
@@ -32,6 +32,16 @@ export interface FiledInvoice extends Pick<StoredInvoice, 'accountId' | 'orderId
   readonly content: Buffer | null;
   /** Whether whose it is wants files with the mails. */
   readonly isAttached: boolean;
+}
+
+/** By what a document is found. */
+export type IssuedName = Pick<Invoice, 'kind' | 'number'>;
+
+/** The documents of the order with an id, as a part of a statement; the invoice before the credit note. */
+export function documentsOf(id: SQL): SQL<IssuedName[]> {
+  return sql`(
+    select coalesce(jsonb_agg(jsonb_build_object('kind', i.kind, 'number', i.number) order by i.kind desc, i.number), '[]')
+    from ${invoice} i where i.order_id = ${id})`;
 }
 
 export class InvoiceStore {
@@ -120,24 +130,6 @@ export class InvoiceStore {
       .where(eq(invoice.accountId, accountId))
       .orderBy(desc(invoice.issuedAt), desc(invoice.number))
       .limit(500);
-  }
-
-  /** Kind and number of the documents of some orders, by order; the invoice before the credit note. */
-  async ofOrders(
-    orderIds: readonly string[],
-    within: Database | Transaction = this.database,
-  ): Promise<Map<string, Pick<Invoice, 'kind' | 'number'>[]>> {
-    if (orderIds.length === 0) return new Map();
-    const { orderId, kind, number } = invoice;
-    const rows = await within
-      .select({ orderId, kind, number })
-      .from(invoice)
-      .where(inArray(orderId, [...orderIds]))
-      .orderBy(desc(kind), number);
-    const byOrder = new Map<string, Pick<Invoice, 'kind' | 'number'>[]>();
-    for (const row of rows)
-      byOrder.set(row.orderId, [...(byOrder.get(row.orderId) ?? []), { kind: row.kind, number: row.number }]);
-    return byOrder;
   }
 
   /** What a document says, and its file where it was laid out already. */

@@ -1,4 +1,4 @@
-import { and, asc, eq, getTableColumns, inArray, isNotNull, lte, sql, type SQL, type SQLWrapper } from 'drizzle-orm';
+import { and, eq, getTableColumns, inArray, isNotNull, lte, sql, type SQL, type SQLWrapper } from 'drizzle-orm';
 import { isEnded, nextOperation, type OperationEvent } from '@tienda/core/operations/operations';
 import type { EppTransfer } from '@tienda/core/epp/objects';
 import type { TransferOutRequest } from '@tienda/core/operations/transferOut';
@@ -139,28 +139,6 @@ export class OperationStore {
     this.asks = asksOf(database, leaseSeconds);
   }
 
-  /** The operations of orders, in the order in which they were asked for. */
-  ofOrders(orderIds: readonly string[], within: Database | Transaction = this.database): Promise<KeptOperation[]> {
-    if (orderIds.length === 0) return Promise.resolve([]);
-    return within
-      .select()
-      .from(operation)
-      .where(inArray(operation.orderId, [...orderIds]))
-      .orderBy(asc(operation.sequence));
-  }
-
-  /** The same as a part of a statement, where `from` has a row. */
-  askedThen(one: AskedOperation, from: SQL): StatementPart {
-    const now = sql`${this.now()}::timestamptz`;
-    const json = (value: unknown) => sql`${JSON.stringify(value)}::jsonb`;
-    return sql`asked_then as (
-      insert into ${operation} (id, account_id, asked_by, kind, name, registry, request, state, transaction, created_at, next_at)
-      select ${one.id}::uuid, ${one.accountId}::uuid, ${json(one.askedBy)}, ${one.kind}, ${one.name}, ${one.registry},
-        ${json(one.request)}, ${ready}, ${transactionOf(one.id)}, ${now}, ${now}
-      from ${from}
-    )`;
-  }
-
   /** Something is to be done that costs nothing: it has its turn at once. */
   async ask(asked: readonly AskedOperation[], within: Database | Transaction = this.database): Promise<void> {
     if (asked.length === 0) return;
@@ -174,6 +152,18 @@ export class OperationStore {
         nextAt: now,
       })),
     );
+  }
+
+  /** The same as a part of a statement, where `from` has a row. */
+  askedThen(one: AskedOperation, from: SQL): StatementPart {
+    const now = sql`${this.now()}::timestamptz`;
+    const json = (value: unknown) => sql`${JSON.stringify(value)}::jsonb`;
+    return sql`asked_then as (
+      insert into ${operation} (id, account_id, asked_by, kind, name, registry, request, state, transaction, created_at, next_at)
+      select ${one.id}::uuid, ${one.accountId}::uuid, ${json(one.askedBy)}, ${one.kind}, ${one.name}, ${one.registry},
+        ${json(one.request)}, ${ready}, ${transactionOf(one.id)}, ${now}, ${now}
+      from ${from}
+    )`;
   }
 
   async find(id: string): Promise<KeptOperation | undefined> {

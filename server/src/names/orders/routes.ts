@@ -1,4 +1,5 @@
 import { PassThrough } from 'node:stream';
+import type { ShownOrder } from '@tienda/core/orders/shownOrder';
 import type { Notifications } from '../../platform/db/notifications';
 import { sentOnce } from '../../platform/http/idempotency';
 import { accountRoute, type Route } from '../../platform/http/route';
@@ -85,33 +86,42 @@ export function orderRoutes(orders: OrderService, payments: OrderPayments, notif
       },
       async ({ ctx, actor, params }) => {
         const id = params['id'] ?? '';
-        let shown = await orders.find(actor, id);
         const stream = new PassThrough();
+        let told = 0;
+        const tell = (order: ShownOrder) => {
+          // What is read here may be older than what was told, and the end may have been told meanwhile.
+          if (stream.writableEnded || order.events.length < told) return;
+          told = order.events.length;
+          stream.write(`id: ${told}\ndata: ${JSON.stringify(order)}\n\n`);
+          if (order.ended) stream.end();
+        };
+        const look = onceAtATime(async () => tell(await orders.find(actor, id)));
+        // Not waited for: where much happens the looks do not end before the order does, and nothing is sent before this returns.
+        const lookSoon = () => void look().catch(() => stream.destroy());
+        let hasBegun = false;
+        let heardBefore = 0;
+        const unsubscribe = await notifications.subscribe(orderChannel, (payload) => {
+          // An empty payload: something may have been missed.
+          if (payload !== id && payload !== '') return;
+          if (hasBegun) lookSoon();
+          else heardBefore += 1;
+        });
+        stream.once('close', unsubscribe);
+        try {
+          tell(await orders.find(actor, id));
+        } catch (fault) {
+          stream.destroy();
+          throw fault;
+        }
+        hasBegun = true;
+        if (heardBefore > 0) lookSoon();
         ctx.type = 'text/event-stream';
         ctx.set('Cache-Control', 'no-store');
         ctx.body = stream;
-        const look = onceAtATime(async () => {
-          const order = await orders.find(actor, id);
-          // What is read here may be older than what was told, and the end may have been told meanwhile.
-          if (stream.writableEnded || order.events.length < shown.events.length) return;
-          shown = order;
-          stream.write(`id: ${shown.events.length}\ndata: ${JSON.stringify(shown)}\n\n`);
-          if (shown.ended) stream.end();
-        });
-        const lookSoon = () => void look().catch(() => stream.destroy());
-        const unsubscribe = await notifications.subscribe(orderChannel, (payload) => {
-          // An empty payload: something may have been missed.
-          if (payload === id || payload === '') lookSoon();
-        });
         const heartbeat = setInterval(() => {
           if (!stream.writableEnded) stream.write(': still here\n\n');
         }, heartbeatMs);
-        stream.on('close', () => {
-          unsubscribe();
-          clearInterval(heartbeat);
-        });
-        // Not waited for: where much happens the looks do not end before the order does, and nothing is sent before this returns.
-        lookSoon();
+        stream.once('close', () => clearInterval(heartbeat));
         return undefined;
       },
     ),

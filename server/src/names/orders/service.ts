@@ -22,12 +22,10 @@ import type { Transaction } from '../../platform/db/database';
 import { keyReused, type SentOnce } from '../../platform/http/idempotency';
 import { badField, badFields, notAllowed, notFound, Problem } from '../../platform/http/problem';
 import { isUuid, uuidFrom } from '../../platform/http/uuid';
-import type { InvoiceStore } from '../../money/invoices/store';
 import type { AgreedVersion } from '../agreements/store';
 import type { GroupStore } from '../groups/store';
 import { expectOwnersWay, expectWithinLimit, isSame } from '../helperLimits/limits';
 import { transactionOf } from '../operations/identity';
-import type { KeptOperation, OperationStore } from '../operations/store';
 import type { CodeUseStore } from '../../money/promotions/store';
 import { promotionOf } from '../../money/promotions/promotions';
 import type { QuoteService } from '../../money/quotes/service';
@@ -44,14 +42,12 @@ export interface OrderServiceParts {
   readonly orders: OrderStore;
   /** What an account has agreed to with its orders. */
   readonly agreements: (accountId: string) => Promise<AgreedVersion[]>;
-  readonly operations: OperationStore;
   readonly quotes: QuoteService;
   readonly quoteStore: QuoteStore;
   readonly contacts: ContactStore;
   readonly groups: Pick<GroupStore, 'need'>;
   readonly codeUses: CodeUseStore;
   readonly balances: BalanceStore;
-  readonly invoices: InvoiceStore;
   readonly cashier: Cashier;
   readonly ways: PaymentWays;
   readonly checks: OrderChecks;
@@ -210,8 +206,8 @@ export class OrderService {
     if (placed) {
       this.parts.cashier.wake(id);
       await ways.keep(accountId, wanted.payment);
-      const event = { event: { type: 'placed' }, at: now } as const;
-      return shownOrder(placed.head, placed.operations, [event], []);
+      const event = { event: { type: 'placed' }, at: now.toISOString() } as const;
+      return shownOrder({ ...placed, events: [event], documents: [] });
     }
     const head = await this.parts.orders.earlier(id, stored.id, accountId);
     if (!head) throw changed('This quote was ordered already.');
@@ -219,9 +215,11 @@ export class OrderService {
   }
 
   /** An order that is there already, of this attempt or of its quote. */
-  private again(head: OrderHead, id: string, { request }: SentOnce): Promise<ShownOrder> {
+  private async again(head: OrderHead, id: string, { request }: SentOnce): Promise<ShownOrder> {
     if (head.id === id && head.request !== null && head.request !== request) throw keyReused();
-    return this.show(head);
+    const order = await this.parts.orders.whole(head.id);
+    if (!order) throw new Error(`Order ${head.number} was there a moment ago`);
+    return shownOrder(order);
   }
 
   private async keep(...order: Parameters<OrderStore['place']>): ReturnType<OrderStore['place']> {
@@ -254,7 +252,8 @@ export class OrderService {
   /** Those that somebody may see: of an account whose names they do not all reach, what they ordered themselves. */
   async list({ account: accountId, reach, who }: Actor): Promise<ShownOrder[]> {
     const all = await this.parts.orders.ofAccount(accountId);
-    return this.showAll(reach === 'all' ? all : all.filter(({ placedBy }) => isSame(placedBy, who)));
+    const seen = reach === 'all' ? all : all.filter(({ head }) => isSame(head.placedBy, who));
+    return seen.map(shownOrder);
   }
 
   agreed({ account: accountId }: Actor) {
@@ -263,31 +262,10 @@ export class OrderService {
 
   /** @throws Problem 404 where the order is not the account's */
   async find({ account: accountId, reach, who }: Actor, orderId: string): Promise<ShownOrder> {
-    const head = isUuid(orderId) ? await this.parts.orders.head(orderId) : undefined;
-    if (!head || head.accountId !== accountId) throw notFound('order');
-    if (reach !== 'all' && !isSame(head.placedBy, who)) throw notFound('order');
-    return this.show(head);
-  }
-
-  private async show(head: OrderHead): Promise<ShownOrder> {
-    const [shown] = await this.showAll([head]);
-    if (!shown) throw new Error('An order is shown as one');
-    return shown;
-  }
-
-  private async showAll(heads: readonly OrderHead[]): Promise<ShownOrder[]> {
-    const ids = heads.map(({ id }) => id);
-    const { orders, operations, invoices } = this.parts;
-    const [events, all, documents] = await Promise.all([
-      orders.eventsOf(ids),
-      operations.ofOrders(ids),
-      invoices.ofOrders(ids),
-    ]);
-    const byOrder = new Map<string, KeptOperation[]>(ids.map((id) => [id, []]));
-    for (const operation of all) byOrder.get(operation.orderId ?? '')?.push(operation);
-    return heads.map((head) =>
-      shownOrder(head, byOrder.get(head.id) ?? [], events.get(head.id) ?? [], documents.get(head.id) ?? []),
-    );
+    const order = isUuid(orderId) ? await this.parts.orders.whole(orderId) : undefined;
+    if (!order || order.head.accountId !== accountId) throw notFound('order');
+    if (reach !== 'all' && !isSame(order.head.placedBy, who)) throw notFound('order');
+    return shownOrder(order);
   }
 
   /** Tax was computed for the holder's country and kind, so the holder must be the one the quote was for. */

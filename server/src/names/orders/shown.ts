@@ -1,15 +1,9 @@
 import { statusOf } from '@tienda/core/orders/order';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
-import type { KeptOperation } from '../operations/store';
-import { orderOf, type OrderHead, type StoredEvent } from './store';
+import { orderOf, type StoredEvent, type WholeOrder } from './store';
 
 /** An order as its buyer sees it. */
-export function shownOrder(
-  head: OrderHead,
-  operations: readonly Pick<KeptOperation, 'line' | 'state'>[],
-  events: readonly StoredEvent[],
-  documents: ShownOrder['documents'],
-): ShownOrder {
+export function shownOrder({ head, operations, events, documents }: WholeOrder): ShownOrder {
   const order = orderOf(head, operations);
   return {
     id: head.id,
@@ -31,7 +25,7 @@ function shownEvent({ event, at }: StoredEvent, place: number): ShownOrder['even
   return {
     sequence: place + 1,
     type: event.type,
-    at: at.toISOString(),
+    at: new Date(at).toISOString(),
     ...('name' in event ? { name: event.name } : {}),
   };
 }

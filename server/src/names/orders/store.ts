@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, getTableColumns, inArray, isNotNull, lte, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, isNotNull, lte, or, sql, type SQL } from 'drizzle-orm';
 import type { Contact } from '@tienda/core/contacts/contact';
 import { holdLookAt } from '@tienda/core/orders/hold';
 import {
@@ -14,6 +14,7 @@ import type { PaymentEvent } from '@tienda/core/orders/paymentState';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { leaseEnd } from '../../platform/db/leases';
+import { documentsOf, type IssuedName } from '../../money/invoices/store';
 import { account, basketLine, contact, customerOrder, helper, operation, orderEvent } from '../../platform/db/schema';
 import { addresseeOf, type Addressee } from '../../people/accounts/store';
 import { orderChannel, type KeptOperation } from '../operations/store';
@@ -51,7 +52,16 @@ export interface MovedOrder extends TakenOrder {
 /** An event as stored. */
 export interface StoredEvent {
   readonly event: OrderEvent;
-  readonly at: Date;
+  /** As PostgreSQL writes it in JSON. */
+  readonly at: string;
+}
+
+/** All of an order that its buyer sees. */
+export interface WholeOrder {
+  readonly head: OrderHead;
+  readonly operations: readonly Pick<KeptOperation, 'line' | 'state'>[];
+  readonly events: readonly StoredEvent[];
+  readonly documents: readonly IssuedName[];
 }
 
 /** Somebody else moved the payment on meanwhile: what is known of it is out of date. */
@@ -82,6 +92,16 @@ const needed = {
     from ${operation} n where n.order_id = customer_order.id)`,
   addressee: addresseeOf(sql`customer_order.account_id`, sql`customer_order.placed_by`),
   buyer: sql<Contact>`(select c.contact from ${contact} c where c.id = customer_order.contact_id)`,
+};
+
+/** What is shown of an order, read with it. */
+const shown = {
+  head: getTableColumns(customerOrder),
+  operations: needed.operations,
+  events: sql<StoredEvent[]>`(
+    select coalesce(jsonb_agg(jsonb_build_object('event', e.event, 'at', e.at) order by e.id), '[]')
+    from ${orderEvent} e where e.order_id = customer_order.id)`,
+  documents: documentsOf(sql`customer_order.id`),
 };
 
 /** True where somebody wished for a payment to be looked at since it was taken. */
@@ -321,27 +341,20 @@ export class OrderStore {
     return found?.id;
   }
 
-  /** The latest first. */
-  ofAccount(accountId: string): Promise<OrderHead[]> {
+  /** With all that its buyer sees of it. */
+  async whole(orderId: string): Promise<WholeOrder | undefined> {
+    const [found] = await this.asks.whole.execute({ orderId });
+    return found;
+  }
+
+  /** With all that their buyer sees of them, the latest first. */
+  ofAccount(accountId: string): Promise<WholeOrder[]> {
     return this.database
-      .select()
+      .select(shown)
       .from(customerOrder)
       .where(eq(customerOrder.accountId, accountId))
       .orderBy(desc(customerOrder.placedAt))
       .limit(200);
-  }
-
-  /** The events of several orders, by order. */
-  async eventsOf(orderIds: readonly string[]): Promise<Map<string, StoredEvent[]>> {
-    const byOrder = new Map<string, StoredEvent[]>(orderIds.map((id) => [id, []]));
-    if (orderIds.length === 0) return byOrder;
-    const rows = await this.database
-      .select()
-      .from(orderEvent)
-      .where(inArray(orderEvent.orderId, [...orderIds]))
-      .orderBy(asc(orderEvent.orderId), asc(orderEvent.id));
-    for (const { orderId, event, at } of rows) byOrder.get(orderId)?.push({ event, at });
-    return byOrder;
   }
 
   /** Orders whose payment has to be looked at. */
@@ -373,6 +386,7 @@ function asksOf(database: Database, leaseSeconds: number) {
       .where(and(sql`${id} = any(${placeholder('ids')}::uuid[])`, isNotNull(leasedUntil)))
       .prepare(''),
     head: select().where(isIt).prepare(''),
+    whole: database.select(shown).from(customerOrder).where(isIt).prepare(''),
     earlier: select()
       .where(and(eq(accountId, placeholder('accountId')), isOfIt))
       .prepare(''),
