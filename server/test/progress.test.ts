@@ -45,7 +45,7 @@ async function serve(find: () => Promise<ReturnType<typeof order>>, subscribe: N
 const statesIn = (text: string) => [...text.matchAll(/^id: (\d+)$/gm)].map(([, id]) => Number(id));
 
 /**
- * Follows an order of which something happens just as one begins to follow it, and a little later.
+ * Follows an order of which something happens just as one begins to follow it, and twice a little later.
  *
  * @param found what is read of it, each time it is, and after how many milliseconds
  * @returns the numbers of the states told
@@ -59,7 +59,7 @@ async function follow(...found: readonly (readonly [ms: number, order: ReturnTyp
   };
   const answer = await serve(find, async (_, hear) => {
     hear('o1');
-    setTimeout(() => hear('o1'), 100);
+    for (const ms of [100, 200]) setTimeout(() => hear('o1'), ms);
     return () => undefined;
   });
   return statesIn(await answer.text());
@@ -86,7 +86,9 @@ test('an order of which something happens all the time is told while it does', a
   };
   const answer = await serve(find, async (_, hear) => {
     hearAgain = () => hear('o1');
-    return () => undefined;
+    return () => {
+      hearAgain = () => undefined;
+    };
   });
   const reader = answer.body?.getReader();
   const first = await reader?.read();

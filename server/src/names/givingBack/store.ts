@@ -5,7 +5,8 @@ import type { Currency } from '@tienda/core/money/money';
 import type { Database, Transaction } from '../../platform/db/database';
 import { balanceEntry, codeUse, customerOrder, operation, orderEvent } from '../../platform/db/schema';
 import type { HeldName } from '../held/store';
-import { orderOf, type OrderHead } from '../orders/store';
+import { orderOf } from '../orders/orderOf';
+import type { OrderHead } from '../orders/store';
 
 /** An order that paid for a name. */
 export interface PaidOrder {

@@ -8,6 +8,7 @@ import type { Clock } from '../../platform/clock/clock';
 import type { Heartbeat } from '../../platform/db/heartbeat';
 import { PaymentSilent, type PaymentGateway, type PaymentStanding } from '../../gateways/payments/paymentGateway';
 import { Alarms } from '../../platform/jobs/alarms';
+import { SideBySide } from '../../platform/jobs/sideBySide';
 import { heldUntil, Holds } from './holds';
 import type { OrderRecorder } from './recorder';
 import { OrderMoved, type MovedOrder, type OrderHead, type OrderStore, type TakenOrder } from './store';
@@ -60,20 +61,27 @@ const gaveUp: Readonly<Record<DeclineCause, string>> = {
 
 /** Moves the payments of orders on as core says, each by one process at a time. */
 export class Cashier {
-  private readonly waiting = new Set<string>();
-  private readonly running = new Map<string, Promise<void>>();
+  private readonly payments: SideBySide<TakenOrder>;
   private readonly alarms = new Alarms();
-  private closed = false;
   private readonly holds: Holds;
 
   constructor(private readonly parts: CashierParts) {
+    this.payments = new SideBySide(atOnce, this.advance.bind(this));
     this.holds = new Holds({ clock: parts.clock, outside: this.outside.bind(this) });
   }
 
   /** The payment of an order has to be looked at; harmless when repeated. */
   wake(orderId: string): void {
-    this.waiting.add(orderId);
-    this.fill();
+    this.payments.wake(orderId);
+  }
+
+  /**
+   * Keeps a new order and moves its payment on.
+   *
+   * @param keep told whether to take the payment with it, since there is room to move it on at once
+   */
+  place(orderId: string, keep: (isTaken: boolean) => Promise<TakenOrder | undefined>): Promise<TakenOrder | undefined> {
+    return this.payments.begin(orderId, keep);
   }
 
   /** Wishes for a payment to be looked at, also where this process dies first. */
@@ -89,9 +97,8 @@ export class Cashier {
 
   /** Takes nothing more, and waits for what is under way. */
   async stop(): Promise<void> {
-    this.closed = true;
     this.alarms.close();
-    await Promise.all(this.running.values());
+    await this.payments.close();
   }
 
   /**
@@ -158,30 +165,18 @@ export class Cashier {
     }
   }
 
-  private fill(): void {
-    for (const id of this.waiting) {
-      if (this.closed || this.running.size >= atOnce) return;
-      if (this.running.has(id)) continue;
-      this.waiting.delete(id);
-      const run = this.advance(id).finally(() => {
-        this.running.delete(id);
-        this.fill();
-      });
-      this.running.set(id, run);
-    }
-  }
-
-  private async advance(orderId: string): Promise<void> {
+  /** @param known where this process has the payment already */
+  private async advance(orderId: string, known?: TakenOrder): Promise<void> {
     const { orders, log, heartbeat } = this.parts;
-    let claimed: TakenOrder | undefined;
+    let claimed = known;
     try {
-      claimed = await orders.claim(orderId);
+      claimed ??= await orders.claim(orderId);
       // Where it is taken by another process, that one may have looked before what we were told of.
       if (!claimed) return this.wakeIn(orderId, busyMs);
       const taken = claimed;
       const { after, lookAt, silentSince } = await heartbeat.during(orderId, () => this.movedOn(taken));
       const again = after.rest ? after.rest.again : await orders.release(after.head, lookAt, silentSince);
-      if (again) this.waiting.add(orderId);
+      if (again) this.payments.wake(orderId);
     } catch (fault) {
       const isOvertaken = fault instanceof OrderMoved;
       if (!isOvertaken) log.error({ orderId, err: fault }, 'a payment could not be moved on; trying again');

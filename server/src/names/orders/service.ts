@@ -34,7 +34,7 @@ import type { NewOrder } from './models';
 import type { OrderChecks } from './checks';
 import { shownOrder } from './shown';
 import type { Cashier } from './cashier';
-import { ContactGone, type NewOperation, type OrderHead, type OrderStore } from './store';
+import { ContactGone, type NewHead, type NewOperation, type OrderHead, type OrderStore } from './store';
 import { registrySilent } from '../operations/registrySilence';
 
 /** What placing and showing orders needs. */
@@ -178,40 +178,41 @@ export class OrderService {
     });
     const terms = { currency, taxRate: tax.rate, taxBasis: tax.basis, total, funding, names: lines.length };
     const aside = { accountId, currency, amount: balance, reference: id, at: now };
-    const placed = await this.keep(
-      {
-        id,
-        accountId,
-        quoteId: stored.id,
-        contactId: contact.id,
-        way: balance === total ? { type: 'balance' } : way,
-        otherWays: balance === total ? [] : otherWays,
-        agreements: wanted.agreements,
-        differing,
-        declarations,
-        placedAt: now,
-        placedBy: who,
-        request: sent.request,
-        terms,
-        payment: { at: 'asked' },
-        open: lines.length,
-      },
-      operations,
-      [contact.id, ...Object.values(differing).flatMap((roles) => Object.values(roles))],
+    const head: NewHead = {
+      id,
+      accountId,
+      quoteId: stored.id,
+      contactId: contact.id,
+      way: balance === total ? { type: 'balance' } : way,
+      otherWays: balance === total ? [] : otherWays,
+      agreements: wanted.agreements,
+      differing,
+      declarations,
+      placedAt: now,
+      placedBy: who,
+      request: sent.request,
+      terms,
+      payment: { at: 'asked' },
+      open: lines.length,
+    };
+    const contacts = [contact.id, ...Object.values(differing).flatMap((roles) => Object.values(roles))];
+    const alongside =
       balance > 0 || used || who.type === 'helper'
-        ? (transaction) => this.takeWhatIsScarce(transaction, aside, used, who)
-        : undefined,
-    );
-    this.parts.afterwards?.(id);
+        ? (transaction: Transaction) => this.takeWhatIsScarce(transaction, aside, used, who)
+        : undefined;
+    const placed = await this.parts.cashier.place(id, async (isTaken) => {
+      const kept = await this.keep(head, operations, contacts, isTaken, alongside);
+      this.parts.afterwards?.(id);
+      return kept;
+    });
     if (placed) {
-      this.parts.cashier.wake(id);
       await ways.keep(accountId, wanted.payment);
       const event = { event: { type: 'placed' }, at: now.toISOString() } as const;
-      return shownOrder({ ...placed, events: [event], documents: [] });
+      return shownOrder({ head: placed.head, operations, events: [event], documents: [] });
     }
-    const head = await this.parts.orders.earlier(id, stored.id, accountId);
-    if (!head) throw changed('This quote was ordered already.');
-    return this.again(head, id, sent);
+    const other = await this.parts.orders.earlier(id, stored.id, accountId);
+    if (!other) throw changed('This quote was ordered already.');
+    return this.again(other, id, sent);
   }
 
   /** An order that is there already, of this attempt or of its quote. */

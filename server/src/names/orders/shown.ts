@@ -1,6 +1,7 @@
 import { statusOf } from '@tienda/core/orders/order';
 import type { ShownOrder } from '@tienda/core/orders/shownOrder';
-import { orderOf, type StoredEvent, type WholeOrder } from './store';
+import { orderOf } from './orderOf';
+import type { StoredEvent, WholeOrder } from './store';
 
 /** An order as its buyer sees it. */
 export function shownOrder({ head, operations, events, documents }: WholeOrder): ShownOrder {

@@ -1,15 +1,7 @@
 import { and, asc, desc, eq, getTableColumns, isNotNull, lte, or, sql, type SQL } from 'drizzle-orm';
 import type { Contact } from '@tienda/core/contacts/contact';
 import { holdLookAt } from '@tienda/core/orders/hold';
-import {
-  effects,
-  hasEnded,
-  isFunded,
-  next,
-  type Order,
-  type OrderEvent,
-  type OrderLine,
-} from '@tienda/core/orders/order';
+import { effects, hasEnded, isFunded, next, type Order, type OrderEvent } from '@tienda/core/orders/order';
 import type { PaymentEvent } from '@tienda/core/orders/paymentState';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
@@ -18,6 +10,7 @@ import { documentsOf, type IssuedName } from '../../money/invoices/store';
 import { account, basketLine, contact, customerOrder, helper, operation, orderEvent } from '../../platform/db/schema';
 import { addresseeOf, type Addressee } from '../../people/accounts/store';
 import { orderChannel, type KeptOperation } from '../operations/store';
+import { orderOf } from './orderOf';
 
 export type OrderHead = typeof customerOrder.$inferSelect;
 /** What an operation begins with. */
@@ -120,7 +113,7 @@ export class OrderStore {
     private readonly database: Database,
     private readonly clock: Clock,
     /** How long a process has a payment to itself before others take it for dead. */
-    leaseSeconds: number,
+    private readonly leaseSeconds: number,
   ) {
     this.asks = asksOf(database, leaseSeconds);
   }
@@ -129,6 +122,7 @@ export class OrderStore {
    * Keeps a new order with its operations, whose names leave the account's basket. One statement.
    *
    * @param contacts that have to be there, and stay until it is kept
+   * @param isTaken whether this process has its payment to itself from the start
    * @param alongside what else has to be done for it, where anything has: in the same transaction, which fails with it
    * @returns undefined where it was placed before, or another order has the quote
    * @throws ContactGone where one of the contacts is not the account's
@@ -137,31 +131,31 @@ export class OrderStore {
     head: NewHead,
     operations: readonly NewOperation[],
     contacts: readonly string[],
+    isTaken: boolean,
     alongside?: (transaction: Transaction) => Promise<void>,
-  ): Promise<{ head: OrderHead; operations: NewOperation[] } | undefined> {
-    const kept = alongside
-      ? await this.database.transaction(async (transaction) => {
-          const number = await this.insert(transaction, head, operations, contacts);
-          if (number !== undefined) await alongside(transaction);
-          return number;
-        })
-      : await this.insert(this.database, head, operations, contacts);
-    if (kept === undefined) return undefined;
-    return { head: { ...head, ...asPlaced, number: kept, lookAt: head.placedAt }, operations: [...operations] };
+  ): Promise<TakenOrder | undefined> {
+    if (!alongside) return this.insert(this.database, head, operations, contacts, isTaken);
+    return this.database.transaction(async (transaction) => {
+      const placed = await this.insert(transaction, head, operations, contacts, isTaken);
+      if (placed) await alongside(transaction);
+      return placed;
+    });
   }
 
-  /** @returns the order's number; undefined where it was placed before, or another order has the quote */
   private async insert(
     within: Database | Transaction,
     head: NewHead,
     operations: readonly NewOperation[],
     contacts: readonly string[],
-  ): Promise<number | undefined> {
+    isTaken: boolean,
+  ): Promise<TakenOrder | undefined> {
     const wanted = [...new Set(contacts)].sort();
     const json = (value: unknown) => sql`${JSON.stringify(value)}::jsonb`;
     const at = sql`${head.placedAt.toISOString()}::timestamptz`;
     const helperId = head.placedBy.type === 'helper' ? head.placedBy.id : null;
-    const result = await within.execute<{ held: number; number: number | null }>(sql`
+    const leasedUntil = isTaken ? leaseEnd(this.leaseSeconds) : sql`null::timestamptz`;
+    type Row = Pick<TakenOrder, 'account' | 'buyer'> & { held: number; number: number | null };
+    const result = await within.execute<Row>(sql`
       with there as (
         select id from ${contact} where id = any(${sql.param(wanted)}::uuid[]) and account_id = ${head.accountId}
         order by id for key share
@@ -169,13 +163,14 @@ export class OrderStore {
         select from there having count(*) = ${wanted.length}
       ), placed as (
         insert into ${customerOrder} (id, account_id, quote_id, contact_id, way, agreements, differing, declarations,
-          placed_at, placed_by, request, terms, payment, open, look_at, other_ways)
+          placed_at, placed_by, request, terms, payment, open, look_at, other_ways, leased_until)
         select ${head.id}::uuid, ${head.accountId}::uuid, ${head.quoteId}::uuid, ${head.contactId}::uuid, ${json(head.way)},
           ${json(head.agreements)}, ${json(head.differing)}, ${json(head.declarations)}, ${at}, ${json(head.placedBy)},
-          ${head.request}, ${json(head.terms)}, ${json(head.payment)}, ${head.open}, ${at}, ${json(head.otherWays)}
+          ${head.request}, ${json(head.terms)}, ${json(head.payment)}, ${head.open}, ${at}, ${json(head.otherWays)},
+          ${leasedUntil}
         from complete
         on conflict do nothing
-        returning id, number, account_id
+        returning id, number, account_id, placed_by, contact_id
       ), noted as (
         insert into ${orderEvent} (order_id, event, at) select id, ${json({ type: 'placed' })}, ${at} from placed
       ), asked as (
@@ -192,10 +187,14 @@ export class OrderStore {
           (select h.basket_id from ${helper} h where h.id = ${helperId}::uuid), a.basket_id)
           and b.name = any(${sql.param(operations.map(({ name }) => name))})
       )
-      select (select count(*)::int from there) as held, (select number from placed) as number`);
+      select (select count(*)::int from there) as held, (select number from placed) as number,
+        (select ${addresseeOf(sql`placed.account_id`, sql`placed.placed_by`)} from placed) as account,
+        (select c.contact from placed, ${contact} c where c.id = placed.contact_id) as buyer`);
     const [row] = result.rows;
     if (!row || row.held < wanted.length) throw new ContactGone();
-    return row.number ?? undefined;
+    if (row.number === null) return undefined;
+    const kept = { ...head, ...asPlaced, number: row.number, lookAt: head.placedAt };
+    return { head: kept, order: orderOf(kept, operations), account: row.account, buyer: row.buyer };
   }
 
   /**
@@ -398,15 +397,4 @@ function asksOf(database: Database, leaseSeconds: number) {
       .limit(500)
       .prepare(''),
   };
-}
-
-/** An order as core knows it, from its rows. */
-export function orderOf(
-  { terms, payment, told }: OrderHead,
-  operations: readonly Pick<KeptOperation, 'line' | 'state'>[],
-): Order {
-  const lines = operations.flatMap(({ line, state }): Order['lines'] =>
-    line ? [{ ...(line satisfies OrderLine), state }] : [],
-  );
-  return { ...terms, payment, told, lines };
 }
