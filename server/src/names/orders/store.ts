@@ -6,6 +6,7 @@ import type { PaymentEvent } from '@tienda/core/orders/paymentState';
 import type { Clock } from '../../platform/clock/clock';
 import type { Database, StatementPart, Transaction } from '../../platform/db/database';
 import { leaseEnd } from '../../platform/db/leases';
+import { together } from '../../platform/db/together';
 import { documentsOf, type IssuedName } from '../../money/invoices/store';
 import { account, basketLine, contact, customerOrder, helper, operation, orderEvent } from '../../platform/db/schema';
 import { addresseeOf, type Addressee } from '../../people/accounts/store';
@@ -108,6 +109,8 @@ const cameToNothing: ReadonlySet<PaymentEvent['type']> = new Set(['declined', 'v
 export class OrderStore {
   /** What every order asks; written once for all. */
   private readonly asks;
+  /** An order by itself; those that are looked for at one moment are read together. */
+  readonly head: (orderId: string) => Promise<OrderHead | undefined>;
 
   constructor(
     private readonly database: Database,
@@ -116,6 +119,10 @@ export class OrderStore {
     private readonly leaseSeconds: number,
   ) {
     this.asks = asksOf(database, leaseSeconds);
+    this.head = together(async (ids) => {
+      const found = new Map((await this.asks.heads.execute({ ids })).map((one) => [one.id, one]));
+      return ids.map((id) => found.get(id));
+    });
   }
 
   /**
@@ -299,11 +306,6 @@ export class OrderStore {
     await this.database.update(customerOrder).set({ lookAt: this.clock.now() }).where(eq(customerOrder.id, orderId));
   }
 
-  async head(orderId: string): Promise<OrderHead | undefined> {
-    const [found] = await this.asks.head.execute({ orderId });
-    return found;
-  }
-
   /** The order of an attempt to pay, or that of its quote unless its payment came to nothing. */
   async earlier(orderId: string, quoteId: string, accountId: string): Promise<OrderHead | undefined> {
     const found = await this.asks.earlier.execute({ orderId, quoteId, accountId });
@@ -384,7 +386,9 @@ function asksOf(database: Database, leaseSeconds: number) {
       .set(lease)
       .where(and(sql`${id} = any(${placeholder('ids')}::uuid[])`, isNotNull(leasedUntil)))
       .prepare(''),
-    head: select().where(isIt).prepare(''),
+    heads: select()
+      .where(sql`${id} = any(${placeholder('ids')}::uuid[])`)
+      .prepare(''),
     whole: database.select(shown).from(customerOrder).where(isIt).prepare(''),
     earlier: select()
       .where(and(eq(accountId, placeholder('accountId')), isOfIt))
