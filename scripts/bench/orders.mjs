@@ -11,6 +11,7 @@ const accounts = 12;
 const ordersEach = 20;
 const alone = 60;
 const buyers = 200;
+const rounds = 5;
 
 /** Orders from "pay" to told, with stand-ins that answer at once: what Tienda itself takes. */
 export async function benchOrders() {
@@ -33,13 +34,13 @@ export async function benchOrders() {
     const tps = transactions(env);
     await throughput([url], client);
     const times = await oneByOne(url);
-    const one = await throughput([url], client);
+    const one = await inRounds(() => throughput([url], client));
     const cpu = await cpuOfOrders(url, client, server.pid, 1, 40);
     const large = await cpuOfOrders(url, client, server.pid, 500, 2);
     const second = { TIENDA_PORT: String(Number(env.TIENDA_PORT) + 90) };
     servers.push(await startServer({ ...env, ...second, TIENDA_NOTICE_URL: `${url}/api/payments/notices` }));
     const urls = [url, `http://127.0.0.1:${second.TIENDA_PORT}`];
-    const two = await throughput(urls, client);
+    const two = await inRounds(() => throughput(urls, client));
     const crowdSeconds = await crowd(urls, client);
     await stop(servers.pop());
     const statements = await statementsOfOrders(env, servers, client, url);
@@ -141,6 +142,13 @@ async function throughput(urls, client) {
   const perSecond = (accounts * ordersEach * 1000) / (performance.now() - start);
   await untilQuiet(client);
   return perSecond;
+}
+
+/** The middle of a few rounds: processes that are just started get quicker for a while. */
+async function inRounds(measure) {
+  const measured = [];
+  for (let round = 0; round < rounds; round += 1) measured.push(await measure());
+  return percentile(measured, 0.5);
 }
 
 /** Milliseconds of processor time that a warm server takes for an order, its mails and papers included. */
