@@ -1,6 +1,16 @@
-import { FlashList, type FlashListRef } from '@shopify/flash-list';
-import { memo, useCallback, useEffect, useRef, useState, type ReactNode } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { FlashList, type FlashListRef, type ListRenderItem } from '@shopify/flash-list';
+import {
+  memo,
+  startTransition,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+  type Ref,
+} from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { texts } from '../../texts/texts';
 import { RateNote } from '../../shop/money/RateNote';
 import { palette } from '../../ui/palette';
@@ -40,6 +50,7 @@ interface ResultListProps extends Omit<RowActions, 'onMore'> {
 /** A list that has just become shorter is asked once more for what stood beyond its end now. */
 type Listed = Item | undefined;
 const typeOf = (item: Listed) => item?.type;
+const keyOf = (item: Listed, index: number) => item?.key ?? `beyond ${index}`;
 
 /** The names found; only those on screen are drawn, so that hundreds stay smooth. */
 export const ResultList = memo(function ResultList(props: ResultListProps) {
@@ -67,63 +78,108 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
   useEffect(() => {
     if (at >= 0) void list.current?.scrollToIndex({ index: at, viewPosition: 0.5 });
   }, [at]);
-  // In another order it begins at its start. The list keeps in place what stands at its top, by its key, while answers
-  // come in above it: in another order nothing has the key that it had, so it follows nothing to where that has gone.
-  const keyOf = useCallback((item: Listed, index: number) => `${order} ${item?.key ?? `beyond ${index}`}`, [order]);
-  const orderBefore = useRef(order);
-  useEffect(() => {
-    if (orderBefore.current !== order) list.current?.scrollToOffset({ offset: 0, animated: false });
-    orderBefore.current = order;
-  }, [order]);
-  // Rows are measured before they are seen by a list that begins with them; one that was empty shows them where it guessed.
+  // A list that begins with rows measures them before they are seen; one that was empty shows them where it guessed.
   const [begun, setBegun] = useState(items.length > 0);
   if (!begun && items.length > 0) setBegun(true);
-  // Whoever comes back finds the list where it was left.
-  const [start] = useState(startAt);
+  // Whoever comes back finds the list where it was left; in another order it begins at its start, a list of its own: one
+  // list would keep in place what stands at its top while rows above it come in or are measured.
+  const [start, setStart] = useState({ order, at: startAt });
+  if (start.order !== order) setStart({ order, at: 0 });
   const table = wide && (items.length > 0 || waiting);
+  const empty = refused ? null : <NoRows settled={settled} waiting={waiting} />;
   return (
     <View style={styles.frame}>
       {wide ? header : null}
       <View style={styles.list} {...(table ? { role: 'table', 'aria-label': words.results } : {})}>
         {table ? <TableHead horizon={horizon} /> : null}
-        <FlashList
-          key={begun ? 'rows' : 'none yet'}
-          ref={list}
-          data={items}
-          keyExtractor={keyOf}
-          getItemType={typeOf}
-          drawDistance={150}
-          ListHeaderComponent={wide ? null : <>{header}</>}
-          ListEmptyComponent={refused ? null : <NoRows settled={settled} waiting={waiting} />}
-          ListFooterComponent={settled && items.length > 0 ? <Foot /> : null}
-          extraData={[props, openKey]}
-          keyboardShouldPersistTaps="handled"
-          // Of the first item it would leave what stands above the list out of sight.
-          {...(start > 0 && start < items.length ? { initialScrollIndex: start } : {})}
-          onScroll={() => onScroll(list.current?.getFirstVisibleIndex() ?? 0)}
-          renderItem={({ item }: { readonly item: Listed }) =>
-            !item ? null : item.type === 'head' ? (
-              <Head title={item.title} table={table} />
-            ) : (
-              <ResultRow
-                row={item.row}
-                horizon={horizon}
-                rate={rate}
-                inBasket={inBasket.has(item.row.name)}
-                alone={only !== undefined}
-                selected={item.key === selected?.key}
-                isOpen={item.key === openKey}
-                onMore={toggleMore}
-                wide={wide}
-                {...actions}
-              />
-            )
-          }
-        />
+        {begun ? (
+          <Rows
+            key={order}
+            ref={list}
+            items={items}
+            header={wide ? null : header}
+            empty={empty}
+            foot={settled ? <Foot /> : null}
+            startAt={start.at}
+            extraData={[props, openKey]}
+            onScroll={() => onScroll(list.current?.getFirstVisibleIndex() ?? 0)}
+            renderItem={({ item }: { readonly item: Listed }) =>
+              !item ? null : item.type === 'head' ? (
+                <Head title={item.title} table={table} />
+              ) : (
+                <ResultRow
+                  row={item.row}
+                  horizon={horizon}
+                  rate={rate}
+                  inBasket={inBasket.has(item.row.name)}
+                  alone={only !== undefined}
+                  selected={item.key === selected?.key}
+                  isOpen={item.key === openKey}
+                  onMore={toggleMore}
+                  wide={wide}
+                  {...actions}
+                />
+              )
+            }
+          />
+        ) : (
+          <ScrollView keyboardShouldPersistTaps="handled">
+            {wide ? null : header}
+            {empty}
+          </ScrollView>
+        )}
       </View>
     </View>
   );
 });
+
+/** So many rows are drawn in one step, between which the browser does what people ask of it, */
+const aStep = 4;
+/** until there are more than a phone shows; then all are there, of which only those in sight are drawn. */
+const aScreen = 12;
+
+interface RowsProps {
+  readonly ref: Ref<FlashListRef<Item>>;
+  readonly items: readonly Item[];
+  readonly header: ReactNode;
+  readonly empty: ReactNode;
+  /** What stands below all of them. */
+  readonly foot: ReactNode;
+  /** Index of the item that it begins at. */
+  readonly startAt: number;
+  /** What the rows are drawn with, besides the items. */
+  readonly extraData: unknown;
+  readonly onScroll: () => void;
+  readonly renderItem: ListRenderItem<Item>;
+}
+
+function Rows({ ref, items, header, empty, foot, startAt, extraData, onScroll, renderItem }: RowsProps) {
+  const isLeftOff = startAt > 0 && startAt < items.length;
+  const [count, setCount] = useState(isLeftOff ? Infinity : aStep);
+  useEffect(() => {
+    if (count !== Infinity) startTransition(() => setCount(count < aScreen ? count + aStep : Infinity));
+  }, [count]);
+  const isWhole = count >= items.length;
+  const shown = useMemo(() => (isWhole ? items : items.slice(0, count)), [items, count, isWhole]);
+  return (
+    <FlashList
+      ref={ref}
+      data={shown}
+      keyExtractor={keyOf}
+      getItemType={typeOf}
+      drawDistance={150}
+      ListHeaderComponent={header === null ? null : <>{header}</>}
+      ListEmptyComponent={<>{empty}</>}
+      ListFooterComponent={isWhole && items.length > 0 ? <>{foot}</> : null}
+      extraData={extraData}
+      keyboardShouldPersistTaps="handled"
+      // Of the first item it would leave what stands above the list out of sight.
+      {...(isLeftOff ? { initialScrollIndex: startAt } : {})}
+      onScroll={onScroll}
+      renderItem={renderItem}
+    />
+  );
+}
 
 /** What stands where there are no rows: it gives way to them, and is not pushed down by them. */
 function NoRows({ settled, waiting }: { readonly settled: boolean; readonly waiting: boolean }) {

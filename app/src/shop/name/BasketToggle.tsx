@@ -3,6 +3,7 @@ import Plus from 'lucide-react-native/icons/plus';
 import { texts } from '../../texts/texts';
 import { IconButton } from '../../ui/IconButton';
 import { palette } from '../../ui/palette';
+import { Picture } from '../../ui/Picture';
 import { canBasket, unicodeOf, type Row } from './rows';
 
 const words = texts.find;
@@ -25,7 +26,9 @@ export function BasketToggle({ row, inBasket, onToggle }: BasketToggleProps) {
       look={inBasket ? 'done' : 'framed'}
       onPress={onToggle}
     >
-      {inBasket ? <Check size={22} color={onSage} aria-hidden /> : <Plus size={22} color={terracotta} aria-hidden />}
+      <Picture>
+        {inBasket ? <Check size={22} color={onSage} aria-hidden /> : <Plus size={22} color={terracotta} aria-hidden />}
+      </Picture>
     </IconButton>
   );
 }

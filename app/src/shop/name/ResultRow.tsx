@@ -11,6 +11,7 @@ import { Door, type DoorLook } from '../../ui/Door';
 import { IconButton } from '../../ui/IconButton';
 import { Name } from '../../ui/Name';
 import { palette } from '../../ui/palette';
+import { Picture } from '../../ui/Picture';
 import { SmallTag } from '../../ui/PriceTag';
 import { Text } from '../../ui/Text';
 import { thumb } from '../../ui/theme';
@@ -106,8 +107,10 @@ function DoorButton({ row, isOpen, onMore, size }: ResultRowProps & { readonly s
       onPress={() => onMore(row.key)}
       style={styles.door}
     >
-      <Door look={doorLook(row)} size={size} />
-      <Ellipsis size={16} color={quiet} aria-hidden />
+      <Picture>
+        <Door look={doorLook(row)} size={size} />
+        <Ellipsis size={16} color={quiet} aria-hidden />
+      </Picture>
     </Pressable>
   );
 }
@@ -145,7 +148,9 @@ function MainButton({ row, inBasket, onToggle, onOpen }: ResultRowProps) {
   if (isHeld(row))
     return (
       <IconButton label={words.whoHolds(unicodeOf(row))} onPress={() => onOpen(row)}>
-        <ChevronRight size={20} color={terracotta} aria-hidden />
+        <Picture>
+          <ChevronRight size={20} color={terracotta} aria-hidden />
+        </Picture>
       </IconButton>
     );
   return <BasketToggle row={row} inBasket={inBasket} onToggle={() => onToggle(row)} />;
