@@ -14,6 +14,10 @@ const instead = {
 const uts46 = path.join(__dirname, '..', 'core', 'src', 'idna', 'uts46.ts');
 const tables = { type: 'sourceFile', filePath: path.join(__dirname, 'src', 'shop', 'name', 'tables.ts') };
 
+/** Where the router keeps where one is; Metro resolves a name once for all modules of a folder. */
+const whereOneIs = path.normalize('expo-router/build/react-navigation/core/');
+const quietReact = { type: 'sourceFile', filePath: path.join(__dirname, 'quietReact.js') };
+
 /** Parts of packages that Tienda never shows, a quarter of the piece that everybody would load first. */
 const notShipped = new RegExp(
   [
@@ -41,6 +45,7 @@ const inItsPlace = { type: 'sourceFile', filePath: path.join(__dirname, 'notShip
 config.resolver.resolveRequest = (context, name, platform) => {
   if (unusedIcons.test(name)) return { type: 'empty' };
   if (Object.hasOwn(instead, name)) return { type: 'sourceFile', filePath: instead[name] };
+  if (name === 'react' && context.originModulePath.includes(whereOneIs)) return quietReact;
   const found = context.resolveRequest(context, name, platform);
   if (found.type !== 'sourceFile') return found;
   if (found.filePath === uts46 && context.originModulePath !== tables.filePath) return tables;

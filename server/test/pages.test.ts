@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { pageLanguage, Pages, type Page } from '../src/platform/http/pages';
+import { addressOfSearch, pageLanguage, Pages, type Page } from '../src/platform/http/pages';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'pages-'));
 const file = path.join(folder, 'pages.json');
@@ -64,6 +64,17 @@ test('what the address says stands in the page as text, and in no file name', ()
     '<input value="&quot;&gt;&lt;script&gt;x$&amp;"/><script src="/[q]-0123.js">',
   );
   expect(pages.at('/find/%E0%A4%A', '', 'en')?.html).toContain('<h1>%E0%A4%A</h1>');
+});
+
+test.each([
+  ['/search/quay', '/?q=quay'],
+  ['/search/caf%C3%A9%20%26%20quill/', '/?q=caf%C3%A9%20%26%20quill'],
+  ['/search/%E0%A4%A', '/?q=%25E0%25A4%25A'],
+  ['/search/', undefined],
+  ['/search/a/b', undefined],
+  ['/find/quay', undefined],
+])('%s names the search %s', (address, search) => {
+  expect(addressOfSearch(address)).toBe(search);
 });
 
 test('a search of nothing but spaces is Find', () => {

@@ -2,6 +2,7 @@ import { forgetEarly, takeEarly } from './early';
 import { helpIn } from './helped';
 import type { QuoteChange } from '@tienda/core/pricing/quoteChanges';
 import type { ProblemFacts } from '@tienda/core/text/problemFacts';
+import { alive } from '../stored/alive';
 import { languageStore } from '../texts/language';
 import { problemText, refusalText } from '../texts/problems';
 
@@ -167,7 +168,10 @@ async function reach(path: string, init: RequestInit): Promise<Response> {
     const isRead = (init.method ?? 'GET') === 'GET';
     if (!isRead) forgetEarly();
     const sent = isRead && help === undefined ? takeEarly(path, init.signal) : undefined;
-    response = await (sent ?? fetch(path, { credentials: 'same-origin', ...init, headers }));
+    const answer = sent ?? fetch(path, { credentials: 'same-origin', ...init, headers });
+    // Until a page is alive it is what was written ahead of time, whatever is known by then.
+    await Promise.allSettled([answer, alive()]);
+    response = await answer;
   } catch (fault) {
     // Whoever asked does not want it any more; where it took too long, they do.
     if (init.signal?.aborted && !isTimeout(init.signal.reason)) throw fault;

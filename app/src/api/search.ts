@@ -9,7 +9,7 @@ import {
 import { useCallback } from 'react';
 import type { NextName } from '@tienda/core/ideas/nextNames';
 import type { SearchAnswer, SearchEvent } from '@tienda/core/search/searchEvent';
-import { useAlive } from '../stored/useAlive';
+import { useAlive } from '../stored/alive';
 import { lines } from './client';
 import { searchPath, type SearchWish } from './searchPath';
 

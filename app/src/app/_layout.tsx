@@ -8,6 +8,7 @@ import { NotShownScreen } from '../features/shell/NotShownScreen';
 import { Shell } from '../features/shell/Shell';
 import { WithTally } from '../shop/tally/WithTally';
 import { started } from '../quickStart';
+import { Page, useAlive } from '../stored/alive';
 import { makeFormats } from '../texts/format';
 import { keepPlace } from '../ui/keepPlace';
 import { TiendaTheme } from '../ui/theme';
@@ -25,10 +26,17 @@ function worthRetrying(failures: number, fault: Error): boolean {
   return !refused && failures < mostRetries;
 }
 
-/** What has to be noticed wherever one is: that the session ended, that the day is another. */
+/** What has to be noticed wherever one is: that the page is alive, that the session ended, that the day is another. */
 function Watchfulness() {
+  const isAlive = useAlive();
   useSessionEnd();
   useNewDay();
+  useEffect(() => {
+    if (!isAlive) return undefined;
+    started();
+    makeFormats(currencyStore.get());
+    return keepPlace();
+  }, [isAlive]);
   return null;
 }
 
@@ -43,21 +51,16 @@ export default function Layout() {
         },
       }),
   );
-  useEffect(() => {
-    // What was written ahead of time, for the phone, may be seen by all once it is alive.
-    document.documentElement.classList.remove('ahead');
-    started();
-    makeFormats(currencyStore.get());
-    return keepPlace();
-  }, []);
   return (
-    <QueryClientProvider client={queries}>
-      <TiendaTheme>
-        <WithTally>
-          <Watchfulness />
-          <Shell />
-        </WithTally>
-      </TiendaTheme>
-    </QueryClientProvider>
+    <Page>
+      <QueryClientProvider client={queries}>
+        <TiendaTheme>
+          <WithTally>
+            <Watchfulness />
+            <Shell />
+          </WithTally>
+        </TiendaTheme>
+      </QueryClientProvider>
+    </Page>
   );
 }

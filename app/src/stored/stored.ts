@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react';
+import { useAlive } from './alive';
 
 /** What forgets the things that belong to whoever was signed in. */
 const personal = new Set<() => void>();
@@ -90,7 +91,7 @@ export class Stored<Value> extends Held<Value> {
 
 /** The value, and again whenever it changes. */
 export function useStored<Value>(held: Held<Value>): Value {
-  return useSyncExternalStore(held.subscribe, held.get, held.getFirst);
+  return useSyncExternalStore(held.subscribe, useAlive() ? held.get : held.getFirst, held.getFirst);
 }
 
 /** Reads a list of texts, leaving out what is none. */

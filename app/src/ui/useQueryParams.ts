@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { useAlive } from '../stored/useAlive';
+import { useAlive } from '../stored/alive';
 
 const none = {};
 

@@ -1,6 +1,6 @@
 import { useEffect, useRef, type RefObject } from 'react';
 import type { TextInput } from 'react-native';
-import { useAlive } from '../stored/useAlive';
+import { useAlive } from '../stored/alive';
 
 /**
  * What was typed, or filled in by the browser, before the script took over a page written ahead of time is taken as

@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from 'react';
 import { Dimensions } from 'react-native';
+import { useAlive } from '../stored/alive';
 
 const wideFrom = 1000;
 
@@ -14,5 +15,5 @@ const isWideAheadOfTime = () => false;
 
 /** True where places stand on the left and the tally on the right. */
 export function useWide(): boolean {
-  return useSyncExternalStore(onTurn, isWide, isWideAheadOfTime);
+  return useSyncExternalStore(onTurn, useAlive() ? isWide : isWideAheadOfTime, isWideAheadOfTime);
 }

@@ -1,5 +1,5 @@
 import { lazy, Suspense, type ComponentProps } from 'react';
-import { useAlive } from '../../stored/useAlive';
+import { useAlive } from '../../stored/alive';
 
 /** The list of common passwords is fetched once somebody chooses one. */
 const RuleList = lazy(async () => ({ default: (await import('./RuleList')).RuleList }));

@@ -13,7 +13,7 @@ import { AnswerSchemas } from './answerSchemas';
 import type { Limits } from './limits';
 import { answerProblems, knowVisitor, logRequests, refuseBody, refuseControlCharacters } from './middleware';
 import { openApi } from './openapi';
-import { pageLanguage, Pages, type Page, type SentPage } from './pages';
+import { addressOfSearch, pageLanguage, Pages, type Page, type SentPage } from './pages';
 import { route, served, type Route } from './route';
 
 /** Folders of files, where nobody looks for a page. */
@@ -135,6 +135,8 @@ class PackedPages {
 }
 
 async function showPage(ctx: Context, config: Config, pages: Pages, packed: PackedPages): Promise<void> {
+  const search = addressOfSearch(ctx.path);
+  if (search !== undefined) return ctx.redirect(search);
   const { q = '' } = ctx.query;
   const language = pageLanguage(ctx.cookies.get('language'), (offered) => ctx.acceptsLanguages(offered));
   const page = pages.at(ctx.path, typeof q === 'string' ? q : '', language);

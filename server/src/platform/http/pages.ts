@@ -22,6 +22,12 @@ const nowhere = '/+not-found';
 /** A search has no page of its own: it is Find, with what is searched for in the address. */
 const searchPath = (query: string) => `/search/${encodeURIComponent(query)}`;
 
+/** The address of a search that an address names as a place: `/?q=quay` for `/search/quay`; undefined where it names none. */
+export function addressOfSearch(path: string): string | undefined {
+  const query = /^\/search\/([^/]+)\/?$/.exec(path)?.[1];
+  return query === undefined ? undefined : `/?q=${encodeURIComponent(decoded(query))}`;
+}
+
 /** A page as it is sent. */
 export interface SentPage extends Page {
   /** False where there is nothing at the address. */
