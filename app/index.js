@@ -1,17 +1,28 @@
-/* What the start is spared; Expo, which knows how modules are fetched; then the language, before anything that says something. */
+/* What the start is spared. */
 import './src/quickStart';
-import 'expo';
-import { askEarly } from './src/api/early';
-import { fetchAgain } from './src/fetchAgain';
-import { fetchScreensOf } from './src/held/later';
-import { loadLanguage } from './src/texts/language';
 
 /** Who types or scrolls meanwhile is answered first. */
 const nextTask = () => new Promise((done) => setTimeout(done, 0));
 
-fetchAgain();
-askEarly(globalThis.location);
-void loadLanguage()
-  .then(() => fetchScreensOf(globalThis.location.pathname))
-  .then(nextTask)
-  .then(() => require('expo-router/entry'));
+/** One thing after the other, each in a task of its own. */
+async function start() {
+  const { loadLanguage } = require('./src/texts/language');
+  await nextTask();
+  const { askEarly } = require('./src/api/early');
+  askEarly(globalThis.location);
+  await nextTask();
+  require('react-native').StyleSheet.create({});
+  await nextTask();
+  // It knows how modules are fetched.
+  require('expo');
+  const { fetchAgain } = require('./src/fetchAgain');
+  fetchAgain();
+  // Before anything that says something.
+  await loadLanguage();
+  const { fetchScreensOf } = require('./src/held/later');
+  await fetchScreensOf(globalThis.location.pathname);
+  await nextTask();
+  require('expo-router/entry');
+}
+
+void start();

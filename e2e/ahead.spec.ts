@@ -92,6 +92,35 @@ test('what stands on a page before the script is what the script takes over: a t
   await expect(shop.getByRole('heading', { name: 'Names', level: 1 })).toBeVisible();
 });
 
+test('the words of a page are on screen before its scripts run', async ({ shop, viewport }) => {
+  test.skip((viewport?.width ?? 0) >= 1000, 'wide pages are shown once the script has laid them out');
+  await shop.addInitScript(() => {
+    let define: unknown;
+    // The first thing that they do.
+    Object.defineProperty(globalThis, '__d', {
+      get: () => define,
+      set: (value) => {
+        define = value;
+        performance.mark('scripts run');
+      },
+    });
+  });
+  for (const address of ['/', '/?q=saltwhistle', '/find/saltwhistle.com']) {
+    await shop.goto(address);
+    await expect(shop.locator('html')).not.toHaveClass(/ahead/);
+    const at = (name: string) =>
+      shop.evaluate((one) => performance.getEntriesByName(one).at(0)?.startTime ?? NaN, name);
+    expect(await at('scripts run')).toBeGreaterThan(await at('first-contentful-paint'));
+  }
+});
+
+test('a page that nobody has looked at yet comes alive all the same', async ({ shop }) => {
+  // Nothing of it is painted.
+  await shop.addInitScript(() => Object.assign(PerformanceObserver.prototype, { observe: () => undefined }));
+  await shop.goto('/');
+  await expect(shop.locator('html')).not.toHaveClass(/ahead/);
+});
+
 test('a language chosen is the one that pages come in', async ({ shop }) => {
   await shop.goto('/account');
   await shop.getByRole('combobox').filter({ hasText: 'Español' }).selectOption('Español');

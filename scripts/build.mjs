@@ -117,8 +117,31 @@ async function buildWeb() {
   await compress(web);
 }
 
+const fetching = '<link rel="preload" as="script"';
+
 /** The elements at the end of a page that fetch its scripts. */
-const filesOf = (html) => html.slice(html.indexOf('<script src='));
+const filesOf = (html) => html.slice(html.indexOf(fetching));
+
+/** Runs in a page: its scripts, once its words are seen, or could be seen if somebody looked. */
+const runScripts = `{
+let isRun = false;
+const run = () => {
+  if (isRun) return;
+  isRun = true;
+  for (const { href } of document.querySelectorAll('link[as="script"]'))
+    document.body.append(Object.assign(document.createElement('script'), { src: href, async: false }));
+};
+new PerformanceObserver(run).observe({ type: 'paint', buffered: true });
+setTimeout(run, 1000);
+}`;
+
+/** A page whose scripts are fetched at once, and wait with what they do until its words are on screen. */
+function wordsFirst(html) {
+  const sources = [...html.matchAll(/<script src="([^"]+)" defer><\/script>/g)].map(([, source]) => source);
+  const links = sources.map((source) => `${fetching} fetchpriority="low" href="${source}"/>`);
+  const [before, after] = [html.slice(0, html.indexOf('<script src=')), html.slice(html.lastIndexOf('</script>') + 9)];
+  return [before, ...links, `<script>${runScripts}</script>`, after].join('');
+}
 
 /** Builds an Expo app, which stands in `app` below the root, for the web. @param more of its environment */
 export const exportWeb = (app, folder, more = {}) =>
@@ -134,7 +157,7 @@ function takePages(folder, language) {
     if (!entry.isFile() || !entry.name.endsWith('.html')) continue;
     const file = path.join(entry.parentPath, entry.name);
     // The screen itself writes the tab's title; until then it is the shop's.
-    const html = readFileSync(file, 'utf8').replace(/<title[^>]*><\/title>/, '<title>Tienda</title>');
+    const html = wordsFirst(readFileSync(file, 'utf8')).replace(/<title[^>]*><\/title>/, '<title>Tienda</title>');
     rmSync(file);
     const address = `/${path.relative(folder, file)}`.replace(/\.html$/, '').replace(/\/index$/, '') || '/';
     // React writes nothing, and says nothing, where a screen failed.

@@ -43,7 +43,8 @@ const digitsFormat = kept(
  * are on their way, and not all at once in front of them.
  */
 export function makeFormats(currency: Currency): void {
-  for (const make of [() => wholeFormat(currency), dateFormat, timeFormat]) setTimeout(make, 0);
+  // The second one finds ready what the first one made.
+  for (const make of [() => digitsFormat(12), () => wholeFormat(currency), dateFormat, timeFormat]) setTimeout(make, 0);
 }
 
 /** With the sign that means it where the reader is: `$14.68`, `US$14.68`, `USD 14.68`. */
