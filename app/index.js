@@ -11,16 +11,30 @@ async function start() {
   const { askEarly } = require('./src/api/early');
   askEarly(globalThis.location);
   await nextTask();
-  require('react-native').StyleSheet.create({});
+  require('react-dom/client');
   await nextTask();
+  // A module starts when something of it is first used.
+  const native = require('react-native');
+  for (const part of ['StyleSheet', 'View', 'Text', 'ScrollView', 'Animated']) {
+    void native[part];
+    await nextTask();
+  }
   // It knows how modules are fetched.
   require('expo');
+  await nextTask();
   const { fetchAgain } = require('./src/fetchAgain');
   fetchAgain();
   // Before anything that says something.
   await loadLanguage();
   const { fetchScreensOf } = require('./src/held/later');
   await fetchScreensOf(globalThis.location.pathname);
+  await nextTask();
+  const { ctx } = require('expo-router/_ctx');
+  const { parts } = await ctx('./_layout.tsx');
+  for (const use of parts) {
+    await nextTask();
+    use();
+  }
   await nextTask();
   require('expo-router/entry');
 }

@@ -119,6 +119,9 @@ async function buildWeb() {
 
 const fetching = '<link rel="preload" as="script"';
 
+/** In the head: nothing is shown before all of the page's words are there, or those that came first would be moved by the rest. */
+const wholeOrNothing = '<link rel="expect" href="#words-end" blocking="render"/>';
+
 /** The elements at the end of a page that fetch its scripts. */
 const filesOf = (html) => html.slice(html.indexOf(fetching));
 
@@ -135,12 +138,13 @@ new PerformanceObserver(run).observe({ type: 'paint', buffered: true });
 setTimeout(run, 1000);
 }`;
 
-/** A page whose scripts are fetched at once, and wait with what they do until its words are on screen. */
+/** A page whose scripts are fetched at once, and wait with what they do until its words are on screen, all at the same time. */
 function wordsFirst(html) {
   const sources = [...html.matchAll(/<script src="([^"]+)" defer><\/script>/g)].map(([, source]) => source);
   const links = sources.map((source) => `${fetching} fetchpriority="low" href="${source}"/>`);
-  const [before, after] = [html.slice(0, html.indexOf('<script src=')), html.slice(html.lastIndexOf('</script>') + 9)];
-  return [before, ...links, `<script>${runScripts}</script>`, after].join('');
+  const words = html.slice(0, html.indexOf('<script src=')).replace('<head>', `<head>${wholeOrNothing}`);
+  const after = html.slice(html.lastIndexOf('</script>') + '</script>'.length);
+  return [words, '<i id="words-end" hidden></i>', ...links, `<script>${runScripts}</script>`, after].join('');
 }
 
 /** Builds an Expo app, which stands in `app` below the root, for the web. @param more of its environment */

@@ -18,6 +18,9 @@ notifyManager.setScheduler(queueMicrotask);
 
 const mostRetries = 2;
 
+// What `index.js` begins with.
+export { parts } from '../parts';
+
 export const unstable_settings = { screenErrorBoundary: NotShownScreen };
 
 /** Refusals stay refusals; only what could not be reached, or failed over there, is tried again. */

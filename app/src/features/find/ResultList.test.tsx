@@ -50,7 +50,7 @@ function Listed({ seen }: { readonly seen: string[] }) {
 test('names are drawn in small steps, what stands below them once all are there; so again in another order', async () => {
   const seen: string[] = [];
   show(<Listed seen={seen} />);
-  const steps = ['4', '8', '12', '30 and the foot'];
+  const steps = ['1', '5', '9', '13', '30 and the foot'];
   await waitFor(() => expect([...new Set(seen)]).toEqual(steps));
   seen.length = 0;
   fireEvent.click(screen.getByRole('button', { name: 'Another order' }));

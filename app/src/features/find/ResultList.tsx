@@ -133,7 +133,7 @@ export const ResultList = memo(function ResultList(props: ResultListProps) {
   );
 });
 
-/** So many rows are drawn in one step, between which the browser does what people ask of it, */
+/** So many rows more are drawn in one step, between which the browser does what people ask of it, */
 const aStep = 4;
 /** until there are more than a phone shows; then all are there, of which only those in sight are drawn. */
 const aScreen = 12;
@@ -155,7 +155,7 @@ interface RowsProps {
 
 function Rows({ ref, items, header, empty, foot, startAt, extraData, onScroll, renderItem }: RowsProps) {
   const isLeftOff = startAt > 0 && startAt < items.length;
-  const [count, setCount] = useState(isLeftOff ? Infinity : aStep);
+  const [count, setCount] = useState(isLeftOff ? Infinity : 1);
   useEffect(() => {
     if (count !== Infinity) startTransition(() => setCount(count < aScreen ? count + aStep : Infinity));
   }, [count]);
