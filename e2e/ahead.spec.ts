@@ -121,6 +121,20 @@ test('a page that nobody has looked at yet comes alive all the same', async ({ s
   await expect(shop.locator('html')).not.toHaveClass(/ahead/);
 });
 
+test('a button tapped before the script has come does what it says, once', async ({ shop, viewport }) => {
+  test.skip((viewport?.width ?? 0) >= 1000, 'wide pages are shown once the script has laid them out');
+  const letCome = await withoutScripts(shop);
+  await shop.goto('/', { waitUntil: 'commit' });
+  const bench = shop.getByRole('button', { name: 'Open the wordbench' });
+  await bench.click();
+  await bench.click();
+  letCome();
+  await expect(shop.getByRole('heading', { name: 'Wordbench', level: 1 })).toBeVisible();
+  await shop.goBack();
+  await expect(shop).toHaveURL(/\/$/);
+  await expect(bench).toBeVisible();
+});
+
 test('a language chosen is the one that pages come in', async ({ shop }) => {
   await shop.goto('/account');
   await shop.getByRole('combobox').filter({ hasText: 'Español' }).selectOption('Español');

@@ -125,7 +125,10 @@ const wholeOrNothing = '<link rel="expect" href="#words-end" blocking="render"/>
 /** The elements at the end of a page that fetch its scripts. */
 const filesOf = (html) => html.slice(html.indexOf(fetching));
 
-/** Runs in a page: its scripts, once its words are seen, or could be seen if somebody looked. */
+/**
+ * Runs in a page: its scripts, once its words are seen, or could be seen if somebody looked.
+ * Buttons that are tapped before the page is alive are kept for when it is (`stored/alive.tsx`); links are the browser's.
+ */
 const runScripts = `{
 let isRun = false;
 const run = () => {
@@ -134,6 +137,21 @@ const run = () => {
   for (const { href } of document.querySelectorAll('link[as="script"]'))
     document.body.append(Object.assign(document.createElement('script'), { src: href, async: false }));
 };
+const tapped = new Set();
+const keep = (event) => {
+  const place = event.target.closest('button, a');
+  if (!place) return;
+  event.stopPropagation();
+  if (place.tagName === 'A') return;
+  event.preventDefault();
+  tapped.add(place);
+};
+addEventListener('click', keep, true);
+globalThis.tappedEarly = () => {
+  removeEventListener('click', keep, true);
+  return tapped;
+};
+setTimeout(tappedEarly, 20000);
 new PerformanceObserver(run).observe({ type: 'paint', buffered: true });
 setTimeout(run, 1000);
 }`;

@@ -71,6 +71,16 @@ test('what the router fills in while a page is taken over is drawn once it is al
   expect(screen.getByText('at /names')).toBeTruthy();
 });
 
+test('buttons tapped before the page was alive are tapped once it is', async () => {
+  const onClick = jest.fn();
+  const { container } = render(<button onClick={onClick}>Open</button>);
+  const tappedEarly = () => container.querySelectorAll('button');
+  Object.assign(globalThis, { tappedEarly });
+  render(<Page>{null}</Page>);
+  await waitFor(() => expect(onClick).toHaveBeenCalledTimes(1));
+  Reflect.deleteProperty(globalThis, 'tappedEarly');
+});
+
 test('away from pages nothing has to wait', () => {
   document.documentElement.classList.remove('ahead');
   const seen: string[] = [];

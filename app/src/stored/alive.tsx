@@ -8,6 +8,15 @@ const ahead = 'ahead';
 
 const waiting = new Set<() => void>();
 
+/** What was tapped so far, in the order in which it was; from then on taps are no more kept. The build writes it into pages. */
+interface Tapped {
+  readonly tappedEarly?: () => Iterable<HTMLElement>;
+}
+
+function tapAgain(): void {
+  for (const button of (globalThis as Tapped).tappedEarly?.() ?? []) button.click();
+}
+
 /**
  * A page: first as it was written ahead of time, then with what this browser knows, which is drawn in steps between which
  * the browser does what people ask of it.
@@ -21,6 +30,8 @@ export function Page({ children }: { readonly children: ReactNode }) {
     setTimeout(() => {
       for (const deed of waiting) deed();
       waiting.clear();
+      // Where one is has to be in the way back before one goes on from there.
+      setTimeout(tapAgain, 0);
     }, 0);
   }, [isAlive]);
   return <Alive value={isAlive}>{children}</Alive>;
