@@ -47,7 +47,7 @@ export function WordbenchScreen() {
             label={words.group(index + 1)}
             hint={index === 0 ? words.hint : undefined}
             value={group}
-            onChange={(value) => setGroups(groups.map((other, at) => (at === index ? value : other)))}
+            onChange={(value) => setGroups((before) => before.map((other, at) => (at === index ? value : other)))}
           />
         ))}
         {groups.length < mostGroups ? (
