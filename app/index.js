@@ -30,7 +30,8 @@ async function start() {
   await fetchScreensOf(globalThis.location.pathname);
   await nextTask();
   const { ctx } = require('expo-router/_ctx');
-  const { parts } = await ctx('./_layout.tsx');
+  // Where that fails the router says so itself.
+  const { parts } = await ctx('./_layout.tsx').catch(() => ({ parts: [] }));
   for (const use of parts) {
     await nextTask();
     use();

@@ -58,6 +58,16 @@ test('what is typed before the script has come is searched for', async ({ shop, 
   await expect(shop).toHaveURL(new RegExp(`q=${word}`));
 });
 
+test('groups of words typed before the script has come are all taken', async ({ shop, viewport }) => {
+  test.skip((viewport?.width ?? 0) >= 1000, 'wide pages are shown once the script has laid them out');
+  const letCome = await withoutScripts(shop);
+  await shop.goto('/wordbench', { waitUntil: 'commit' });
+  await shop.getByLabel('Group 1').fill('salt quay', { force: true });
+  await shop.getByLabel('Group 2').fill('yard, whistle', { force: true });
+  letCome();
+  await expect(shop.getByRole('button', { name: 'Look up 4 names' })).toBeVisible();
+});
+
 test('what stands on a page before the script is what the script takes over: a tap on it is not lost', async ({
   shop,
   viewport,

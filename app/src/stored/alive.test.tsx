@@ -1,4 +1,5 @@
 import { act, render, screen, waitFor } from '@testing-library/react';
+import { Suspense, use } from 'react';
 import quietReact from '../../quietReact';
 import { alive, onceAlive, Page, useAlive } from './alive';
 import { Held, Stored, useStored } from './stored';
@@ -79,6 +80,29 @@ test('buttons tapped before the page was alive are tapped once it is', async () 
   render(<Page>{null}</Page>);
   await waitFor(() => expect(onClick).toHaveBeenCalledTimes(1));
   Reflect.deleteProperty(globalThis, 'tappedEarly');
+});
+
+test('a piece that does not come keeps the rest of a page from being alive no longer than its deadline', async () => {
+  jest.useFakeTimers();
+  const never = new Promise<string>(() => undefined);
+  function Piece() {
+    return <p>{useAlive() ? use(never) : 'as written'}</p>;
+  }
+  await act(async () =>
+    render(
+      <Page>
+        <Shown of={years()} seen={[]} />
+        <Suspense fallback="coming">
+          <Piece />
+        </Suspense>
+      </Page>,
+    ),
+  );
+  expect(screen.getByText('5 as written')).toBeTruthy();
+  await act(() => jest.advanceTimersByTimeAsync(5000));
+  expect(screen.getByText('5 alive')).toBeTruthy();
+  expect(screen.getByText('coming')).toBeTruthy();
+  jest.useRealTimers();
 });
 
 test('away from pages nothing has to wait', () => {

@@ -6,6 +6,9 @@ const Alive = createContext(typeof window !== 'undefined');
 /** The class of a page that is as it was written ahead of time: for the phone, and so not shown where there is more room. */
 const ahead = 'ahead';
 
+/** A piece of the page that does not come keeps the rest from being alive no longer than this. */
+const longestMs = 5000;
+
 const waiting = new Set<() => void>();
 
 /** What was tapped so far, in the order in which it was; from then on taps are no more kept. The build writes it into pages. */
@@ -23,7 +26,11 @@ function tapAgain(): void {
  */
 export function Page({ children }: { readonly children: ReactNode }) {
   const [isAlive, setAlive] = useState(false);
-  useEffect(() => startTransition(() => setAlive(true)), []);
+  useEffect(() => {
+    startTransition(() => setAlive(true));
+    const timer = setTimeout(() => setAlive(true), longestMs);
+    return () => clearTimeout(timer);
+  }, []);
   useEffect(() => {
     if (!isAlive) return;
     document.documentElement.classList.remove(ahead);
